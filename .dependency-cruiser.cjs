@@ -1,0 +1,75 @@
+// The arrows of docs/architecture.md, as rules. Each folder may use itself and what is named for it, nothing else.
+const CORE_ORDER = [
+  ['quantity'],
+  ['battery'],
+  ['correction'],
+  ['rules'],
+  ['procedure', 'assessment'],
+  ['history', 'circuit', 'charging'],
+  ['physics'],
+  ['instruments'],
+  ['exchange'],
+];
+
+const src = (folder) => `^src/${folder}/`;
+
+/** Only `folder` itself, the allowed folders and packages outside src may be imported from `folder`. */
+const onlyUses = (folder, allowed) => ({
+  name: `${folder}-only-uses-${allowed.join('-') || 'itself'}`,
+  severity: 'error',
+  from: { path: src(folder) },
+  to: { path: '^(src|cli|e2e|bench|scripts)/', pathNot: [folder, ...allowed].map(src) },
+});
+
+/** Inside the core a folder uses itself and the folders of earlier rows, and its own row's neighbours to the left. */
+const coreArrows = CORE_ORDER.flatMap((row, level) =>
+  row.map((folder, place) => {
+    const below = [...CORE_ORDER.slice(0, level).flat(), ...row.slice(0, place)];
+    return {
+      name: `core-${folder}-only-uses-below`,
+      severity: 'error',
+      from: { path: `^src/core/${folder}/`, pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/', pathNot: [folder, ...below].map((name) => `^src/core/${name}/`) },
+    };
+  }),
+);
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    onlyUses('core', []),
+    onlyUses('store', ['core']),
+    onlyUses('server', ['store', 'core']),
+    onlyUses('ui', ['core']),
+    onlyUses('features', ['ui', 'core']),
+    onlyUses('app', ['features', 'ui', 'server', 'core']),
+    ...coreArrows,
+    {
+      name: 'core-packages',
+      comment: 'The core is pure: only the schema builder, its checker and the CSV parser may enter it.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(@sinclair/typebox|ajv|ajv-formats|papaparse|@types/papaparse)/',
+      },
+    },
+    {
+      name: 'sql-only-in-store',
+      severity: 'error',
+      from: { pathNot: '^(src/store/|drizzle\\.config)' },
+      to: { path: 'node_modules/(drizzle-orm|@libsql)/' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.next/' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+};

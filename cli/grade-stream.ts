@@ -1,0 +1,58 @@
+import { once } from 'node:events';
+import type { Readable, Writable } from 'node:stream';
+import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
+import { type Header, readHeader } from '@/core/exchange/readings-csv/header';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { gradeBlock } from './grade-block';
+
+interface Options {
+  readonly stdout: Writable;
+  readonly stderr: Writable;
+  readonly rules: HouseRules;
+  readonly json: boolean;
+}
+
+/** How many rows were graded and how many refused. */
+export interface Tally {
+  readonly graded: number;
+  readonly refused: number;
+}
+
+/** Grades a stream of readings block by block, so that memory does not grow with the file. */
+export async function gradeStream(input: Readable, { stdout, stderr, rules, json }: Options): Promise<Tally> {
+  input.setEncoding('utf8');
+  const tally = { graded: 0, refused: 0 };
+  let header: Header | null = null;
+  for await (const block of csvBlocks(input)) {
+    const startsFile = header === null;
+    if (!header) {
+      const [names] = rowsOf(block).cells;
+      if (!names) continue;
+      header = takeHeader(names, stderr);
+    }
+    const { out, complaints, graded, refused } = gradeBlock(block, startsFile, { header, rules, json });
+    tally.graded += graded;
+    tally.refused += refused;
+    await write(stdout, out);
+    await write(stderr, complaints);
+  }
+  if (!header) throw new UnreadableCsv('the file is empty: a header row is needed');
+  return tally;
+}
+
+function takeHeader(cells: readonly string[], stderr: Writable): Header {
+  const read = readHeader(cells);
+  if (!read.ok) {
+    const wrong = read.problems.map(({ message }) => `  ${message}`).join('\n');
+    throw new UnreadableCsv(`the header row cannot be read:\n${wrong}`);
+  }
+  const { notYetUsed, unknown, replaced } = read.value;
+  if (notYetUsed.length > 0) stderr.write(`grade: not yet used, carried through: ${notYetUsed.join(', ')}\n`);
+  if (unknown.length > 0) stderr.write(`grade: unknown columns, carried through: ${unknown.join(', ')}\n`);
+  if (replaced.length > 0) stderr.write('grade: columns of an earlier grading are replaced\n');
+  return read.value;
+}
+
+async function write(stream: Writable, text: string): Promise<void> {
+  if (text !== '' && !stream.write(text)) await once(stream, 'drain');
+}

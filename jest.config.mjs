@@ -1,0 +1,53 @@
+const transform = {
+  '^.+\\.(t|j|m)sx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+      },
+      module: { type: 'commonjs' },
+    },
+  ],
+};
+
+// Packages that ship only ES modules and must be transformed like our own code.
+const esm = [
+  'd3',
+  'd3-[^/]+',
+  'internmap',
+  'delaunator',
+  'robust-predicates',
+  'uuidv7',
+  'date-fns',
+  '@date-fns/tz',
+];
+
+const shared = {
+  transform,
+  transformIgnorePatterns: [`/node_modules/(?!(${esm.join('|')})/)`],
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^server-only$': '<rootDir>/scripts/empty-module.cjs',
+    '\\.css$': '<rootDir>/scripts/empty-module.cjs',
+  },
+};
+
+export default {
+  projects: [
+    {
+      ...shared,
+      displayName: 'node',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/{src,cli}/**/*.test.ts'],
+    },
+    {
+      ...shared,
+      displayName: 'jsdom',
+      testEnvironment: 'jsdom',
+      testMatch: ['<rootDir>/src/**/*.test.tsx'],
+      setupFilesAfterEnv: ['<rootDir>/scripts/jest-dom.mjs'],
+    },
+  ],
+};

@@ -1,0 +1,10 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  reactStrictMode: true,
+  serverExternalPackages: ['@libsql/client', 'libsql'],
+  devIndicators: false,
+};
+
+export default config;

@@ -1,0 +1,48 @@
+// What every command of this project needs before it can start; each step is skipped where it is done already.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+const LEAST_NODE = [20, 9];
+const INSTALL_MARK = join(root, 'node_modules/.integra-lock');
+
+/** Ends the command with one plain line. */
+export function stop(message) {
+  process.stderr.write(`${message}\n`);
+  process.exit(1);
+}
+
+export function requireNode(version = process.versions.node) {
+  const [major, minor] = version.split('.').map(Number);
+  const [leastMajor, leastMinor] = LEAST_NODE;
+  if (major > leastMajor || (major === leastMajor && minor >= leastMinor)) return;
+  stop(`Integra needs Node.js ${LEAST_NODE.join('.')} or newer; this is ${version}.`);
+}
+
+/** Installs the packages of the lockfile where they are missing or of another lockfile. */
+export function ensureInstalled(say = console.log) {
+  requireNode();
+  const lock = readFileSync(join(root, 'package-lock.json'), 'utf8');
+  if (existsSync(INSTALL_MARK) && readFileSync(INSTALL_MARK, 'utf8') === lock) return;
+  say('Installing packages from the lockfile ...');
+  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
+  if (installed.status !== 0) stop(`The packages could not be installed:\n${installed.stderr}`);
+  writeFileSync(INSTALL_MARK, lock);
+}
+
+/** Runs a program to its end with this terminal; true when it succeeded. */
+export function run(program, args, environment = {}) {
+  const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...environment };
+  return spawnSync(program, args, { cwd: root, stdio: 'inherit', env }).status === 0;
+}
+
+/** The path of a program that a package brought along. */
+export function bin(name) {
+  return join(root, 'node_modules/.bin', name);
+}

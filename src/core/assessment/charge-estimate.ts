@@ -1,0 +1,41 @@
+import { chargeFromOpenCircuit } from '../correction/charge-from-open-circuit';
+import { openCircuitVoltsAt25 } from '../correction/open-circuit-temperature';
+import { chargeUncertainty } from '../correction/rest';
+import { surfaceChargeSuspected } from '../correction/surface-charge';
+import { tidy } from '../quantity/tidy';
+import type { HouseRules } from '../rules/house-rules';
+import type { Evidence } from './evidence';
+import { ASSUMED_TEMPERATURE_C, twelveVolt } from './reference';
+
+/** State of charge, and what it stands on. */
+export interface ChargeEstimate {
+  readonly pct: number;
+  /** Standard uncertainty, percent of charge. */
+  readonly sdPct: number;
+  /** The reading brought to 25 °C and to a 12 V battery. */
+  readonly volts25: number;
+  readonly surfaceSuspected: boolean;
+  /** Read past a barred gate. */
+  readonly indicative: boolean;
+}
+
+/** State of charge from the open-circuit voltage, or null when it has not been read. */
+export function estimateCharge(evidence: Evidence, rules: HouseRules): ChargeEstimate | null {
+  const reading = evidence.openCircuit;
+  if (!reading) return null;
+  const { construction, nominalVolts } = evidence.battery;
+  const temperatureC = reading.temperatureC ?? ASSUMED_TEMPERATURE_C;
+  const volts25 = tidy(openCircuitVoltsAt25(twelveVolt(reading.volts, nominalVolts), temperatureC));
+  const rest = { minutes: reading.restMinutes, surfaceRemoved: reading.surfaceRemoved };
+  const surfaceSuspected = surfaceChargeSuspected(volts25, rest, {
+    restMinutes: rules.surface.restMinutes,
+    ceilingVolts25: rules.surface.ceilingVolts25[construction],
+  });
+  return {
+    pct: tidy(chargeFromOpenCircuit(volts25, construction)),
+    sdPct: chargeUncertainty(rest, surfaceSuspected),
+    volts25,
+    surfaceSuspected,
+    indicative: reading.forced,
+  };
+}

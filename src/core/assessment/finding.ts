@@ -1,0 +1,82 @@
+import type { Unit } from '../quantity/format';
+
+/** Everything the judgement can say of a battery. `FINDING_SEVERITY` says how bad each is. */
+export type FindingCode = keyof typeof FINDING_SEVERITY;
+
+export type Severity = 'danger' | 'fault' | 'caution' | 'sound' | 'note';
+
+/** The codes that files and reports carry, and how much each weighs. */
+export const FINDING_SEVERITY = {
+  case_cracked: 'danger',
+  case_bulged: 'danger',
+  case_leaking: 'danger',
+  case_frozen: 'danger',
+  sulphur_smell: 'danger',
+  too_hot: 'danger',
+  frozen_likely: 'danger',
+  post_damaged: 'fault',
+  sealed_dry: 'fault',
+  shorted_cell: 'fault',
+  deeply_discharged: 'fault',
+  will_not_hold: 'fault',
+  fails_charged: 'fault',
+  load_fails: 'fault',
+  worn: 'fault',
+  terminals_corroded: 'caution',
+  terminals_loose: 'caution',
+  too_cold: 'caution',
+  level_low: 'caution',
+  charge_low: 'caution',
+  surface_charge: 'caution',
+  recovers_low: 'caution',
+  recovery_due: 'caution',
+  weak_undercharged: 'caution',
+  ageing: 'caution',
+  charge_before_service: 'caution',
+  charge_unknown: 'caution',
+  repeat_open_circuit: 'caution',
+  repeat_load: 'caution',
+  load_missing: 'caution',
+  rating_unknown: 'caution',
+  load_passes: 'sound',
+  sound: 'sound',
+  not_inspected: 'note',
+  temperature_assumed: 'note',
+  rating_converted: 'note',
+  rating_from_capacity: 'note',
+  load_below_gate: 'note',
+  load_forced: 'note',
+  load_scaled: 'note',
+  load_scaled_far: 'note',
+  load_not_usable: 'note',
+} as const satisfies Record<string, Severity>;
+
+/** A number held against its limit. */
+export interface Measured {
+  readonly value: number;
+  readonly limit: number;
+  /** Value minus limit, signed so that positive is good. */
+  readonly margin: number;
+  /** Standard uncertainty of the value, in its unit. */
+  readonly sd: number;
+  readonly unit: Unit;
+}
+
+/** What one or more readings say against a limit, with the margin where there is one. */
+export interface Finding {
+  readonly code: FindingCode;
+  readonly severity: Severity;
+  readonly measured: Measured | null;
+  /** Rests on a forced or uncertain reading, and so never retires a battery. */
+  readonly indicative: boolean;
+}
+
+/** A finding with its severity looked up. */
+export function finding(code: FindingCode, measured: Measured | null = null, indicative = false): Finding {
+  return { code, severity: FINDING_SEVERITY[code], measured, indicative };
+}
+
+/** A value held against a limit below which it is bad. */
+export function heldAgainst(value: number, limit: number, unit: Unit, sd = 0): Measured {
+  return { value, limit, margin: value - limit, sd, unit };
+}

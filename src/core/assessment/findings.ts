@@ -1,0 +1,125 @@
+import { crankingRating } from '../battery/cranking-rating';
+import { type Finding, finding, heldAgainst } from './finding';
+import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
+import { type Case, dangerOf, deepDischargeCode } from './rule-table';
+
+/** Everything that the evidence says, whatever decides: each reading against its limit, and what was assumed. */
+export function collectFindings(known: Case): Finding[] {
+  return [
+    ...inspectionFindings(known),
+    ...chargeFindings(known),
+    ...loadFindings(known),
+    ...healthFindings(known),
+    ...assumptions(known),
+  ];
+}
+
+function inspectionFindings(known: Case): Finding[] {
+  const { evidence, estimates, rules } = known;
+  const { inspection, battery } = evidence;
+  const found: Finding[] = [];
+  const danger = dangerOf(known);
+  if (danger) found.push(finding(danger));
+  if (danger !== 'sulphur_smell' && inspection?.smell === 'rotten_egg') found.push(finding('sulphur_smell'));
+  if (inspection?.terminals === 'damaged') found.push(finding('post_damaged'));
+  if (inspection?.terminals === 'corroded') found.push(finding('terminals_corroded'));
+  if (inspection?.terminals === 'loose') found.push(finding('terminals_loose'));
+  if (inspection?.level === 'low' || inspection?.level === 'exposed') {
+    const sealed = battery.construction === 'agm' || battery.construction === 'gel';
+    found.push(finding(sealed ? 'sealed_dry' : 'level_low'));
+  }
+  const { temperatureC } = estimates;
+  if (temperatureC !== null && temperatureC < rules.temperature.lowestC) {
+    found.push(finding('too_cold', heldAgainst(temperatureC, rules.temperature.lowestC, '°C', 1)));
+  }
+  return found;
+}
+
+function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
+  const known = estimates.charge;
+  if (!known) return [];
+  const { nominalVolts } = evidence.battery;
+  const found: Finding[] = [];
+  if (known.volts25 < rules.charge.deepVolts25) {
+    const volts = ownVolt(known.volts25, nominalVolts);
+    const limit = ownVolt(rules.charge.deepVolts25, nominalVolts);
+    found.push(
+      finding(
+        deepDischargeCode(known.volts25, rules),
+        heldAgainst(volts, limit, 'V', ownVolt(OPEN_VOLTS_SD, nominalVolts)),
+        known.indicative,
+      ),
+    );
+  }
+  if (known.surfaceSuspected) found.push(finding('surface_charge', null, true));
+  if (known.pct < rules.charge.loadGatePct) {
+    const measured = heldAgainst(known.pct, rules.charge.loadGatePct, '%', known.sdPct);
+    const spent = evidence.chargesGiven >= rules.charge.fullChargesBeforeRetiring;
+    found.push(finding(spent ? 'will_not_hold' : 'charge_low', measured, known.indicative));
+  } else if (known.pct < rules.charge.servicePct) {
+    const measured = heldAgainst(known.pct, rules.charge.servicePct, '%', known.sdPct);
+    found.push(finding('charge_before_service', measured, known.indicative));
+  }
+  return found;
+}
+
+function loadFindings({ evidence, estimates, rules }: Case): Finding[] {
+  const { load, task, recovery } = estimates;
+  if (!load || !task) return [];
+  const { nominalVolts } = evidence.battery;
+  if (load.standing === 'unusable') return [finding('load_not_usable', null, true)];
+  const indicative = load.standing !== 'counts';
+  const fails = load.marginVolts < 0;
+  const measured = {
+    ...heldAgainst(load.volts, task.limitVolts, 'V', ownVolt(LOAD_VOLTS_SD, nominalVolts)),
+    margin: load.marginVolts,
+  };
+  const found = [
+    finding(
+      fails ? 'load_fails' : 'load_passes',
+      measured,
+      indicative && (fails || load.standing !== 'pass_only'),
+    ),
+  ];
+  if (load.standing === 'pass_only') found.push(finding('load_below_gate'));
+  if (evidence.load?.forced) found.push(finding('load_forced'));
+  if (load.scaled)
+    found.push(finding(load.ratio > rules.load.trustedRatio ? 'load_scaled_far' : 'load_scaled'));
+  if (evidence.recovery && recovery === 'stays_low' && fails) {
+    const limit = ownVolt(rules.recovery.volts, nominalVolts);
+    found.push(
+      finding(
+        'recovers_low',
+        heldAgainst(evidence.recovery.volts, limit, 'V', ownVolt(OPEN_VOLTS_SD, nominalVolts)),
+      ),
+    );
+  }
+  return found;
+}
+
+function healthFindings({ estimates, rules }: Case): Finding[] {
+  const { health } = estimates;
+  if (!health) return [];
+  const { retirePct, servePct } = rules.health;
+  const against = (limit: number) => heldAgainst(health.pct, limit, '%', health.sdPct);
+  if (health.pct < retirePct) return [finding('worn', against(retirePct), health.indicative)];
+  if (health.pct < servePct) return [finding('ageing', against(servePct), health.indicative)];
+  return [finding('sound', against(servePct), health.indicative)];
+}
+
+function assumptions({ evidence, estimates }: Case): Finding[] {
+  const found: Finding[] = [];
+  const { inspection, openCircuit } = evidence;
+  if (!inspection || (inspection.case === null && inspection.terminals === null))
+    found.push(finding('not_inspected'));
+  if (
+    (openCircuit && openCircuit.temperatureC === null) ||
+    (evidence.load && estimates.task?.temperatureAssumed)
+  ) {
+    found.push(finding('temperature_assumed'));
+  }
+  const basis = crankingRating(evidence.battery)?.basis;
+  if (basis === 'converted') found.push(finding('rating_converted'));
+  if (basis === 'capacity') found.push(finding('rating_from_capacity'));
+  return found;
+}

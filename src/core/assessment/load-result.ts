@@ -1,0 +1,167 @@
+import { crankingRating, workingCapacity } from '../battery/cranking-rating';
+import { loadToSet } from '../battery/load-to-set';
+import {
+  healthFromLoad,
+  type LoadConditions,
+  loadHealthUncertainty,
+  loadVoltsAtHealth,
+} from '../correction/health-from-load';
+import { loadLimit } from '../correction/load-limit';
+import { normaliseLoadVolts } from '../correction/load-normalising';
+import { tidy } from '../quantity/tidy';
+import type { HouseRules } from '../rules/house-rules';
+import type { ChargeEstimate } from './charge-estimate';
+import type { Evidence, LoadEvidence } from './evidence';
+import { ASSUMED_TEMPERATURE_C, ownVolt, twelveVolt } from './reference';
+
+/** What a load test of this battery asks for, before anyone has made one. Volts are the battery's own. */
+export interface LoadTask {
+  readonly setAmps: number;
+  readonly setBasis: 'half_rating' | 'capacity';
+  readonly holdSeconds: number;
+  readonly limitVolts: number;
+  readonly temperatureC: number;
+  readonly temperatureAssumed: boolean;
+}
+
+/**
+ * How far a load test may be believed.
+ * `counts`: in full. `pass_only`: taken below the charge gate, where a pass still counts and a fail does not.
+ * `indicative`: forced, or scaled further than trusted. `unusable`: says nothing.
+ */
+export type LoadStanding = 'counts' | 'pass_only' | 'indicative' | 'unusable';
+
+/** What a load test said. Volts are the battery's own. */
+export interface LoadResult {
+  readonly standing: LoadStanding;
+  /** Brought to the rated load and time. */
+  readonly volts: number;
+  readonly marginVolts: number;
+  /** Rated load over load held; 1 when it was held as set. */
+  readonly ratio: number;
+  readonly scaled: boolean;
+  readonly healthPct: number | null;
+  readonly healthSdPct: number;
+}
+
+/** A load within this share of the set one counts as set: banks are not finer. Rule of the trade. */
+const SAME_LOAD = 0.02;
+/** A hold within this many seconds of the asked one counts as held. */
+const SAME_SECONDS = 0.5;
+
+/** The load to set, the time to hold it and the corrected limit; null when no rating or capacity is known. */
+export function loadTask(evidence: Evidence, rules: HouseRules): LoadTask | null {
+  const set = loadToSet(evidence.battery);
+  if (!set) return null;
+  const measuredC = evidence.load?.temperatureC ?? evidence.openCircuit?.temperatureC ?? null;
+  const temperatureC = measuredC ?? ASSUMED_TEMPERATURE_C;
+  return {
+    setAmps: set.amps,
+    setBasis: set.basis,
+    holdSeconds: rules.load.holdSeconds,
+    limitVolts: ownVolt(
+      loadLimit(temperatureC, rules.load.limitVoltsByCelsius),
+      evidence.battery.nominalVolts,
+    ),
+    temperatureC,
+    temperatureAssumed: measuredC === null,
+  };
+}
+
+/** The load test held against its limit; null when there is none, or nothing to hold it against. */
+export function judgeLoad(
+  evidence: Evidence,
+  charge: ChargeEstimate | null,
+  task: LoadTask | null,
+  rules: HouseRules,
+): LoadResult | null {
+  const { load, openCircuit, battery } = evidence;
+  if (!load || !task) return null;
+  const conditions = openCircuit && charge && loadConditions(evidence, charge, task);
+  const ratio = task.setAmps / load.amps;
+  const scaled = Math.abs(ratio - 1) > SAME_LOAD || Math.abs(load.seconds - task.holdSeconds) > SAME_SECONDS;
+  const volts12 =
+    scaled && conditions
+      ? scaledVolts(evidence, load, conditions, task)
+      : twelveVolt(load.volts, battery.nominalVolts);
+  const limit12 = twelveVolt(task.limitVolts, battery.nominalVolts);
+  const standing = standingOf(load, { charge, conditions, ratio, scaled, task }, rules);
+  const healthPct = conditions && standing !== 'unusable' ? healthFromLoad(volts12, conditions) : undefined;
+  const fails = tidy(volts12 - limit12) < 0;
+  const healthCounts = healthPct !== undefined && !(standing === 'pass_only' && fails);
+  return {
+    standing,
+    volts: ownVolt(volts12, battery.nominalVolts),
+    marginVolts: tidy(ownVolt(volts12 - limit12, battery.nominalVolts)),
+    ratio,
+    scaled,
+    healthPct: healthCounts ? tidy(healthPct) : null,
+    healthSdPct: healthCounts ? healthPct * loadHealthUncertainty(ratio, rules.load.trustedRatio) : 0,
+  };
+}
+
+/** What a load test of this battery is held against, in 12 V terms; null while charge or rating is unknown. */
+export function loadConditions(
+  evidence: Evidence,
+  charge: ChargeEstimate,
+  task: LoadTask,
+): LoadConditions | null {
+  const rating = crankingRating(evidence.battery);
+  if (!evidence.openCircuit || !rating) return null;
+  const { nominalVolts } = evidence.battery;
+  return {
+    voltsBefore: twelveVolt(evidence.openCircuit.volts, nominalVolts),
+    chargePct: charge.pct,
+    limitVolts: twelveVolt(task.limitVolts, nominalVolts),
+    saeAmps: rating.saeAmps,
+    loadAmps: task.setAmps,
+  };
+}
+
+/** Voltages, in the battery's own volts, that a battery between two healths would end this load test at. */
+export function expectedLoadVolts(
+  evidence: Evidence,
+  charge: ChargeEstimate,
+  task: LoadTask,
+  healthPct: number,
+): number | null {
+  const conditions = loadConditions(evidence, charge, task);
+  return conditions && ownVolt(loadVoltsAtHealth(healthPct, conditions), evidence.battery.nominalVolts);
+}
+
+function scaledVolts(
+  evidence: Evidence,
+  load: LoadEvidence,
+  conditions: LoadConditions,
+  task: LoadTask,
+): number {
+  const held = {
+    voltsBefore: conditions.voltsBefore,
+    volts: twelveVolt(load.volts, evidence.battery.nominalVolts),
+    amps: load.amps,
+    seconds: load.seconds,
+  };
+  const c20Ah = workingCapacity(evidence.battery);
+  return c20Ah === undefined ? held.volts : normaliseLoadVolts(held, task.setAmps, task.holdSeconds, c20Ah);
+}
+
+interface Circumstances {
+  readonly charge: ChargeEstimate | null;
+  readonly conditions: LoadConditions | null;
+  readonly ratio: number;
+  readonly scaled: boolean;
+  readonly task: LoadTask;
+}
+
+function standingOf(
+  load: LoadEvidence,
+  { charge, conditions, ratio, scaled, task }: Circumstances,
+  rules: HouseRules,
+): LoadStanding {
+  const { lowestC, highestC } = rules.temperature;
+  const judged = task.temperatureC >= lowestC && task.temperatureC <= highestC;
+  const tooSmall = scaled && (load.amps < rules.load.leastAmps || load.seconds < rules.load.leastSeconds);
+  if (!judged || tooSmall || (scaled && !conditions)) return 'unusable';
+  if (load.forced || charge?.indicative || (scaled && ratio > rules.load.trustedRatio)) return 'indicative';
+  return charge && charge.pct >= rules.charge.loadGatePct ? 'counts' : 'pass_only';
+}

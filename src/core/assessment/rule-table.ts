@@ -1,0 +1,181 @@
+import type { HouseRules } from '../rules/house-rules';
+import type { Estimates } from './estimates';
+import type { Evidence } from './evidence';
+import type { FindingCode } from './finding';
+import type { StepId } from './step-id';
+import type { Verdict } from './verdict';
+
+/** What a rule decides: the verdict, the finding that carries it, and the step to do next. */
+export interface Decision {
+  readonly verdict: Verdict;
+  readonly code: FindingCode;
+  readonly next: StepId | null;
+}
+
+/** What a rule looks at. */
+export interface Case {
+  readonly evidence: Evidence;
+  readonly estimates: Estimates;
+  readonly rules: HouseRules;
+}
+
+/** A rule of the table: its number there, what it is about, and what it decides, if it applies. */
+export interface Rule {
+  readonly number: string;
+  readonly about: string;
+  readonly decide: (known: Case) => Decision | null;
+}
+
+const retire = (code: FindingCode): Decision => ({ verdict: 'retire', code, next: null });
+const charge = (code: FindingCode, next: StepId = 'charge'): Decision => ({ verdict: 'charge', code, next });
+const undecided = (code: FindingCode, next: StepId): Decision => ({ verdict: 'undecided', code, next });
+
+/** The first rule that applies decides; the order is the rule. Rules of the trade. */
+export const RULE_TABLE: readonly Rule[] = [
+  { number: '1', about: 'unsafe to handle', decide: unsafe },
+  { number: '2', about: 'post loose in the case or damaged', decide: postDamaged },
+  { number: '3', about: 'terminals corroded or loose', decide: dirtyTerminals },
+  { number: '3a', about: 'too cold to judge', decide: tooCold },
+  { number: '4', about: 'electrolyte level', decide: level },
+  { number: '5', about: 'far below the voltage of an empty battery', decide: deepDischarge },
+  { number: '6', about: 'charge unknown or not to be believed', decide: chargeUnknown },
+  { number: '7', about: 'charge below the load-test gate', decide: chargeLow },
+  { number: '9', about: 'load test failed at a valid gate', decide: loadFailed },
+  { number: '10', about: 'health below the limit', decide: worn },
+  { number: '11', about: 'health between retiring and serving', decide: ageing },
+  { number: '12', about: 'health good', decide: sound },
+  { number: '13', about: 'no test of power that counts', decide: powerUnknown },
+];
+
+/** The danger that keeps everyone away from the battery, worst first; null when it is safe to handle. */
+export function dangerOf({ evidence, estimates, rules }: Case): FindingCode | null {
+  const { inspection } = evidence;
+  const { temperatureC, freezesAtC } = estimates;
+  switch (inspection?.case) {
+    case 'cracked':
+      return 'case_cracked';
+    case 'bulged':
+      return 'case_bulged';
+    case 'leaking':
+      return 'case_leaking';
+    case 'frozen':
+      return 'case_frozen';
+  }
+  if (inspection?.smell === 'rotten_egg') return 'sulphur_smell';
+  if (temperatureC === null) return null;
+  if (temperatureC > rules.temperature.highestC) return 'too_hot';
+  const frozen = freezesAtC !== null && temperatureC < freezesAtC + rules.temperature.freezingReserveK;
+  return frozen ? 'frozen_likely' : null;
+}
+
+function unsafe(known: Case): Decision | null {
+  const code = dangerOf(known);
+  return code && { verdict: 'quarantine', code, next: null };
+}
+
+function postDamaged({ evidence }: Case): Decision | null {
+  return evidence.inspection?.terminals === 'damaged' ? retire('post_damaged') : null;
+}
+
+function dirtyTerminals({ evidence }: Case): Decision | null {
+  switch (evidence.inspection?.terminals) {
+    case 'corroded':
+      return undecided('terminals_corroded', 'clean');
+    case 'loose':
+      return undecided('terminals_loose', 'clean');
+    default:
+      return null;
+  }
+}
+
+function tooCold({ estimates, rules }: Case): Decision | null {
+  const { temperatureC } = estimates;
+  return temperatureC !== null && temperatureC < rules.temperature.lowestC
+    ? undecided('too_cold', 'settle')
+    : null;
+}
+
+/** A low level seen in a type that is never opened cannot be mended: it has dried out. */
+function level({ evidence }: Case): Decision | null {
+  const seen = evidence.inspection?.level;
+  if (seen !== 'low' && seen !== 'exposed') return null;
+  const { construction } = evidence.battery;
+  return construction === 'agm' || construction === 'gel'
+    ? retire('sealed_dry')
+    : charge('level_low', 'top_up');
+}
+
+/** Whether a rested voltage under the deep limit looks like one shorted cell or like a battery run flat. */
+export function deepDischargeCode(volts25: number, rules: HouseRules): FindingCode {
+  const [from, to] = rules.charge.shortedCellVolts25;
+  return volts25 >= from && volts25 <= to ? 'shorted_cell' : 'deeply_discharged';
+}
+
+function deepDischarge({ evidence, estimates, rules }: Case): Decision | null {
+  const known = estimates.charge;
+  if (!known || !(known.volts25 < rules.charge.deepVolts25)) return null;
+  const code = deepDischargeCode(known.volts25, rules);
+  if (evidence.chargesGiven === 0) return charge(code);
+  return known.indicative ? undecided('repeat_open_circuit', 'open_circuit') : retire(code);
+}
+
+/** A suspected surface charge only reads high, so a charge that is low in spite of it goes on to the next rule. */
+function chargeUnknown({ estimates, rules }: Case): Decision | null {
+  const known = estimates.charge;
+  if (!known) return undecided('charge_unknown', 'open_circuit');
+  return known.surfaceSuspected && known.pct >= rules.charge.loadGatePct
+    ? undecided('surface_charge', 'settle')
+    : null;
+}
+
+function chargeLow({ evidence, estimates, rules }: Case): Decision | null {
+  const known = estimates.charge;
+  if (!known || known.pct >= rules.charge.loadGatePct) return null;
+  if (evidence.chargesGiven < rules.charge.fullChargesBeforeRetiring) return charge('charge_low');
+  return known.indicative ? undecided('repeat_open_circuit', 'open_circuit') : retire('will_not_hold');
+}
+
+function loadFailed({ evidence, estimates, rules }: Case): Decision | null {
+  const { load, charge: known, recovery } = estimates;
+  if (!known || load?.standing !== 'counts' || load.marginVolts >= 0) return null;
+  const clearFailure = (rules.load.failsChargedMarginVolts * evidence.battery.nominalVolts) / 12;
+  if (recovery === 'recovered' && !evidence.recovery?.forced) return retire('fails_charged');
+  if (known.pct >= rules.load.failsChargedPct && load.marginVolts < clearFailure)
+    return retire('fails_charged');
+  if (recovery !== 'stays_low' || evidence.recovery?.forced) return undecided('recovery_due', 'recovery');
+  return evidence.chargesGiven === 0 ? charge('recovers_low') : retire('fails_charged');
+}
+
+function worn({ estimates, rules }: Case): Decision | null {
+  const { health, charge: known } = estimates;
+  if (!health || !known || health.indicative || health.pct >= rules.health.retirePct) return null;
+  return known.pct >= rules.charge.servicePct ? retire('worn') : charge('weak_undercharged');
+}
+
+/** A forced load test that passes may return a battery to service; one that fails says nothing. */
+function healthToServeOn({ estimates, rules }: Case): number | null {
+  const { health, load } = estimates;
+  if (!health || !load || load.marginVolts < 0) return null;
+  return health.pct >= rules.health.retirePct ? health.pct : null;
+}
+
+function ageing(known: Case): Decision | null {
+  const healthPct = healthToServeOn(known);
+  const { estimates, rules } = known;
+  if (healthPct === null || healthPct >= rules.health.servePct || !estimates.charge) return null;
+  const next = estimates.charge.pct < rules.charge.servicePct ? 'charge' : null;
+  return { verdict: 'watch', code: 'ageing', next };
+}
+
+function sound(known: Case): Decision | null {
+  const healthPct = healthToServeOn(known);
+  const { estimates, rules } = known;
+  if (healthPct === null || !estimates.charge) return null;
+  if (estimates.charge.pct < rules.charge.servicePct) return charge('charge_before_service');
+  return { verdict: 'serve', code: 'sound', next: null };
+}
+
+function powerUnknown({ evidence, estimates }: Case): Decision {
+  if (!estimates.task) return undecided('rating_unknown', 'identify');
+  return undecided(evidence.load ? 'repeat_load' : 'load_missing', 'load');
+}

@@ -1,0 +1,64 @@
+import { possibleRange, type Quantity } from '../../quantity/entry';
+import { type Problem, problem } from '../../quantity/result';
+import type { UsedColumn } from './columns';
+import type { Header } from './header';
+
+/**
+ * Reads one row's cells by column name and gathers what is wrong with them. A blank cell reads as null; so does a bad
+ * one, after it has been put on the list of problems.
+ */
+export class RowCells {
+  readonly problems: Problem[] = [];
+
+  constructor(
+    private readonly header: Header,
+    private readonly cells: readonly string[],
+  ) {}
+
+  /** The trimmed text of a column; empty where the cell is blank or the file lacks the column. */
+  text(column: UsedColumn): string {
+    const index = this.header.at[column];
+    return index < 0 ? '' : (this.cells[index] ?? '').trim();
+  }
+
+  /** One of the words that the format knows for a column, in any case. */
+  word<T extends string>(column: UsedColumn, known: readonly T[]): T | null {
+    const text = this.text(column);
+    if (text === '') return null;
+    // Nearly every cell is spelt as the format spells it; only the others are worth a search.
+    const index = (known as readonly string[]).indexOf(text);
+    const found = index >= 0 ? known[index] : known.find((word) => word.toLowerCase() === text.toLowerCase());
+    if (found === undefined) this.complain(column, text, `one of ${known.join(', ')}`);
+    return found ?? null;
+  }
+
+  /** A number in the range that is possible for a quantity; a decimal comma is read too. */
+  quantity(column: UsedColumn, quantity: Quantity, nominalVolts = 12): number | null {
+    const [least, most] = possibleRange(quantity, nominalVolts);
+    return this.number(column, least, most);
+  }
+
+  /** A number in [least, most]. */
+  number(column: UsedColumn, least: number, most: number): number | null {
+    const text = this.text(column);
+    if (text === '') return null;
+    const value = numberFrom(text);
+    if (value >= least && value <= most) return value;
+    this.complain(column, text, `a number from ${least} to ${most}`);
+    return null;
+  }
+
+  complain(column: string, found: unknown, expected: string): void {
+    this.problems.push(problem(column, found, expected));
+  }
+}
+
+/** A decimal number with a point or a comma; NaN for anything else, hexadecimal and infinity included. */
+function numberFrom(text: string): number {
+  const value = Number(text);
+  if (Number.isNaN(value)) return DECIMAL_COMMA.test(text) ? Number(text.replace(',', '.')) : value;
+  return Number.isFinite(value) && !OTHER_BASE.test(text) ? value : Number.NaN;
+}
+
+const DECIMAL_COMMA = /^[+-]?\d*,\d+$/;
+const OTHER_BASE = /^0[xob]/i;

@@ -1,0 +1,68 @@
+import { type Assessment, reasonsOf } from '../../assessment/assess';
+import type { Evidence } from '../../assessment/evidence';
+import { ledgerOf } from '../../assessment/ledger';
+import { because, FINDING_TITLES } from '../../assessment/wording';
+import type { HouseRules } from '../../rules/house-rules';
+import { APPENDED_COLUMNS } from './columns';
+
+/** The appended cells of a row that could not be graded. */
+export const BLANK_GRADES: readonly string[] = APPENDED_COLUMNS.map(() => '');
+
+/** The cells that grading appends to a row, in the order of `APPENDED_COLUMNS`. */
+export function gradedCells(assessment: Assessment): string[] {
+  const { charge, health, load, task } = assessment.estimates;
+  const { id, version } = assessment.rules;
+  return [
+    charge ? charge.pct.toFixed(1) : '',
+    charge ? charge.sdPct.toFixed(1) : '',
+    health ? health.pct.toFixed(1) : '',
+    health ? health.sdPct.toFixed(1) : '',
+    task ? task.setAmps.toFixed(1) : '',
+    task ? task.limitVolts.toFixed(3) : '',
+    load && load.standing !== 'unusable' ? load.marginVolts.toFixed(3) : '',
+    assessment.verdict,
+    assessment.grade ?? '',
+    assessment.next ?? '',
+    reasonsOf(assessment).join(';'),
+    `${id}/${version}`,
+    assessment.core,
+  ];
+}
+
+/** One row's assessment as a JSON value, with every finding and the ledger. */
+export function gradedRecord(
+  line: number,
+  tag: string,
+  evidence: Evidence,
+  assessment: Assessment,
+  rules: HouseRules,
+) {
+  const { charge, health, load, task } = assessment.estimates;
+  return {
+    line,
+    tag,
+    verdict: assessment.verdict,
+    grade: assessment.grade,
+    next_step: assessment.next,
+    because: because(assessment.decidedBy),
+    rule: assessment.rule,
+    reasons: reasonsOf(assessment),
+    soc_pct: charge?.pct ?? null,
+    soc_sd: charge?.sdPct ?? null,
+    soh_pct: health?.pct ?? null,
+    soh_sd: health?.sdPct ?? null,
+    load_set_a: task?.setAmps ?? null,
+    load_limit_v: task?.limitVolts ?? null,
+    load_margin_v: load && load.standing !== 'unusable' ? load.marginVolts : null,
+    findings: assessment.findings.map(({ code, severity, measured, indicative }) => ({
+      code,
+      title: FINDING_TITLES[code],
+      severity,
+      indicative,
+      ...measured,
+    })),
+    ledger: ledgerOf(evidence, assessment, rules),
+    rules: assessment.rules,
+    core: assessment.core,
+  };
+}

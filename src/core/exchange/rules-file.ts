@@ -1,0 +1,42 @@
+import { Type } from '@sinclair/typebox';
+import { fail, problem, type Result, succeed } from '../quantity/result';
+import { type HouseRules, HouseRulesSchema } from '../rules/house-rules';
+import { checkShape } from './check-shape';
+
+const RULES_FORMAT = 'integra:rules/1';
+
+/** The open format of house rules, whole. */
+export const RulesFileSchema = Type.Object(
+  { format: Type.Literal(RULES_FORMAT), rules: HouseRulesSchema },
+  { additionalProperties: false, $id: RULES_FORMAT },
+);
+
+/** House rules as a file's text. */
+export function writeRulesFile(rules: HouseRules): string {
+  return `${JSON.stringify({ format: RULES_FORMAT, rules }, null, 2)}\n`;
+}
+
+/** House rules from a file's text, or what is wrong with it. */
+export function readRulesFile(text: string): Result<HouseRules> {
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(text);
+  } catch {
+    return fail(problem('file', text.slice(0, 20), 'JSON'));
+  }
+  const checked = checkShape(RulesFileSchema, parsed);
+  if (!checked.ok) return checked;
+  const { rules } = checked.value;
+  return risingTable(rules) ? succeed(rules) : fail(TABLE_PROBLEM);
+}
+
+const TABLE_PROBLEM = problem(
+  'rules/load/limitVoltsByCelsius',
+  'rows out of order',
+  'temperatures rising from row to row',
+);
+
+function risingTable({ load }: HouseRules): boolean {
+  const celsius = load.limitVoltsByCelsius.map(([temperature]) => temperature);
+  return celsius.every((temperature, row) => row === 0 || temperature > (celsius[row - 1] ?? 0));
+}

@@ -1,0 +1,57 @@
+import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
+import { formatQuantity } from '../quantity/format';
+import { type Problem, problem } from '../quantity/result';
+import type { CurrentReadings } from './current-readings';
+import type { Reading } from './reading';
+
+/**
+ * What is impossible about a reading beside the others of its run: a voltage that this battery cannot show, a voltage
+ * under load above the open one, a correction without its reason. Empty when nothing is.
+ */
+export function checkReading(reading: Reading, current: CurrentReadings, nominalVolts: number): Problem[] {
+  return [
+    ...voltageProblems(reading, nominalVolts),
+    ...loadProblems(reading, current),
+    ...correctionProblems(reading),
+  ];
+}
+
+function voltageProblems(reading: Reading, nominalVolts: number): Problem[] {
+  switch (reading.kind) {
+    case 'open_circuit':
+      return outOfRange('openCircuitVolts', reading.data.volts, nominalVolts);
+    case 'load':
+      return outOfRange('loadVolts', reading.data.volts, nominalVolts);
+    case 'recovery':
+      return outOfRange('recoveryVolts', reading.data.volts, nominalVolts);
+    default:
+      return [];
+  }
+}
+
+function outOfRange(quantity: Quantity, value: number, nominalVolts: number): Problem[] {
+  const [least, most] = possibleRange(quantity, nominalVolts);
+  if (value >= least && value <= most) return [];
+  return [problem(quantityLabel(quantity), value, `${least} to ${most} V on a ${nominalVolts} V battery`)];
+}
+
+function loadProblems(reading: Reading, { openCircuit }: CurrentReadings): Problem[] {
+  if (reading.kind !== 'load' || !openCircuit) return [];
+  return loadAboveOpen(quantityLabel('loadVolts'), reading.data.volts, openCircuit.data.volts);
+}
+
+/** A battery under load falls: a voltage at or above the open one is a misreading. `field` is the caller's word. */
+export function loadAboveOpen(field: string, loadVolts: number, openVolts: number): Problem[] {
+  if (loadVolts < openVolts) return [];
+  const open = formatQuantity(openVolts, 'V');
+  return [problem(field, loadVolts, `less than the open-circuit voltage, ${open}: was the load on?`)];
+}
+
+function correctionProblems({ kind, supersedesId, reason }: Reading): Problem[] {
+  if (supersedesId !== null && reason === null)
+    return [problem('reason', reason, 'why the earlier reading was wrong')];
+  if (kind === 'withdrawal' && supersedesId === null) {
+    return [problem('supersedesId', supersedesId, 'the reading that is taken back')];
+  }
+  return [];
+}

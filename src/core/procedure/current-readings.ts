@@ -1,0 +1,65 @@
+import type { Reading, ReadingKind, ReadingOf } from './reading';
+
+/**
+ * The readings of a run that stand: not superseded, not withdrawn, in the order in which they were taken. Two of the
+ * same moment keep the order of their ids, so that every reader of a run sees the same one as the later.
+ */
+export function standingReadings(readings: readonly Reading[]): Reading[] {
+  const superseded = new Set(readings.map(({ supersedesId }) => supersedesId));
+  return readings
+    .filter(({ id, kind }) => !superseded.has(id) && kind !== 'withdrawal')
+    .sort((one, other) => one.takenAtMs - other.takenAtMs || (one.id < other.id ? -1 : 1));
+}
+
+/** The readings that say how things are now: the latest of each kind that no later treatment has made stale. */
+export interface CurrentReadings {
+  readonly identify: ReadingOf<'identify'> | undefined;
+  readonly inspection: ReadingOf<'inspection'> | undefined;
+  readonly clean: ReadingOf<'clean'> | undefined;
+  readonly topUp: ReadingOf<'top_up'> | undefined;
+  readonly settle: ReadingOf<'settle'> | undefined;
+  readonly openCircuit: ReadingOf<'open_circuit'> | undefined;
+  readonly load: ReadingOf<'load'> | undefined;
+  /** Load tests made since the last charge, oldest first. */
+  readonly loads: readonly ReadingOf<'load'>[];
+  readonly recovery: ReadingOf<'recovery'> | undefined;
+  readonly lastCharge: ReadingOf<'charge'> | undefined;
+  readonly fullCharges: number;
+}
+
+/**
+ * Sorts out what is current. A charge makes the electrical readings before it stale; a new settling makes the open
+ * voltage stale; a new load makes the recovery stale; a new inspection outdates cleaning and topping up.
+ */
+export function currentReadings(readings: readonly Reading[]): CurrentReadings {
+  const standing = standingReadings(readings);
+  const charges = ofKind(standing, 'charge');
+  const lastCharge = charges.at(-1);
+  const sinceCharge = after(standing, lastCharge);
+  const settle = ofKind(sinceCharge, 'settle').at(-1);
+  const loads = ofKind(sinceCharge, 'load');
+  const load = loads.at(-1);
+  const inspection = ofKind(standing, 'inspection').at(-1);
+  const sinceInspection = after(standing, inspection);
+  return {
+    identify: ofKind(standing, 'identify').at(-1),
+    inspection,
+    clean: ofKind(sinceInspection, 'clean').at(-1),
+    topUp: ofKind(sinceInspection, 'top_up').at(-1),
+    settle,
+    openCircuit: ofKind(after(sinceCharge, settle), 'open_circuit').at(-1),
+    load,
+    loads,
+    recovery: load && ofKind(after(sinceCharge, load), 'recovery').at(-1),
+    lastCharge,
+    fullCharges: charges.filter(({ data }) => data.full).length,
+  };
+}
+
+function ofKind<K extends ReadingKind>(readings: readonly Reading[], kind: K): ReadingOf<K>[] {
+  return readings.filter((reading): reading is ReadingOf<K> => reading.kind === kind);
+}
+
+function after(readings: readonly Reading[], mark: Reading | undefined): readonly Reading[] {
+  return mark ? readings.slice(readings.indexOf(mark) + 1) : readings;
+}

@@ -1,0 +1,111 @@
+import type { Assessment } from '../assessment/assess';
+import type { StepId } from '../assessment/step-id';
+import { FINDING_TITLES } from '../assessment/wording';
+import { formatNumber } from '../quantity/format';
+import type { HouseRules } from '../rules/house-rules';
+import { settleEndsAtMs } from './clocks';
+import type { CurrentReadings } from './current-readings';
+
+/** A condition that must hold before a step's result means anything. */
+export type Gate =
+  | { readonly open: true }
+  | {
+      readonly open: false;
+      /** In a few words, for the run sheet: "charge first: 48 %, needs 65 %". */
+      readonly reason: string;
+      /** Whether a technician may go past it; the result is then indicative. Never where someone could be hurt. */
+      readonly forceable: boolean;
+      /** When a clock opens it, ms UTC; null where no clock does. */
+      readonly opensAtMs: number | null;
+    };
+
+const OPEN: Gate = { open: true };
+const barred = (reason: string, forceable = true, opensAtMs: number | null = null): Gate => ({
+  open: false,
+  reason,
+  forceable,
+  opensAtMs,
+});
+
+const MS_PER_MINUTE = 60_000;
+
+/** The gate of a step as things stand at `nowMs`. Rules of the trade. */
+export function gateOf(
+  step: StepId,
+  current: CurrentReadings,
+  assessment: Assessment,
+  rules: HouseRules,
+  nowMs: number,
+): Gate {
+  switch (step) {
+    case 'identify':
+    case 'inspect':
+    case 'verdict':
+      return OPEN;
+    case 'clean':
+    case 'top_up':
+    case 'charge':
+      return safetyGate(current, assessment);
+    case 'settle':
+      return firstBarred(safetyGate(current, assessment));
+    case 'open_circuit':
+      return firstBarred(handlingGate(current, assessment), settleGate(current, nowMs));
+    case 'load':
+      return firstBarred(handlingGate(current, assessment), loadGate(current, assessment, rules, nowMs));
+    case 'recovery':
+      return current.load ? handlingGate(current, assessment) : barred('load test first', false);
+  }
+}
+
+function firstBarred(...gates: readonly Gate[]): Gate {
+  return gates.find(({ open }) => !open) ?? OPEN;
+}
+
+/** Unsafe to handle: everything stops, and nobody can force it. */
+function safetyGate(current: CurrentReadings, { verdict, decidedBy }: Assessment): Gate {
+  if (!current.inspection) return barred('inspect first', false);
+  return verdict === 'quarantine'
+    ? barred(`unsafe: ${FINDING_TITLES[decidedBy].toLowerCase()}`, false)
+    : OPEN;
+}
+
+function handlingGate(current: CurrentReadings, assessment: Assessment): Gate {
+  const safety = safetyGate(current, assessment);
+  if (!safety.open) return safety;
+  if (assessment.next === 'clean') return barred('clean terminals first');
+  return assessment.next === 'top_up' ? barred('top up and charge first') : OPEN;
+}
+
+function settleGate({ settle, lastCharge }: CurrentReadings, nowMs: number): Gate {
+  if (!settle) return barred(lastCharge ? 'settle after the charge' : 'settle first');
+  const endsAtMs = settleEndsAtMs(settle);
+  return nowMs < endsAtMs ? barred('settling', true, endsAtMs) : OPEN;
+}
+
+function loadGate(
+  { loads }: CurrentReadings,
+  { estimates }: Assessment,
+  rules: HouseRules,
+  nowMs: number,
+): Gate {
+  const { charge, task, temperatureC } = estimates;
+  const { loadGatePct } = rules.charge;
+  if (!task) return barred('no rating: the load to set is unknown', false);
+  if (temperatureC !== null && temperatureC < rules.temperature.lowestC) {
+    return barred(
+      `too cold: bring it above ${formatNumber(rules.temperature.lowestC, '°C', { decimals: 0 })} °C`,
+      false,
+    );
+  }
+  if (loads.length >= rules.load.mostTests) return barred(`${loads.length} load tests made: charge first`);
+  if (!charge) return barred('open-circuit voltage first');
+  if (charge.pct < loadGatePct) {
+    return barred(
+      `charge first: ${formatNumber(charge.pct, '%')} %, needs ${formatNumber(loadGatePct, '%')} %`,
+    );
+  }
+  if (charge.surfaceSuspected) return barred('surface charge: settle first');
+  const lastLoad = loads.at(-1);
+  const opensAtMs = lastLoad ? lastLoad.takenAtMs + rules.load.pauseMinutes * MS_PER_MINUTE : 0;
+  return nowMs < opensAtMs ? barred('pause between loads', true, opensAtMs) : OPEN;
+}

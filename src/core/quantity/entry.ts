@@ -1,0 +1,121 @@
+import { type Problem, problem } from './result';
+
+/**
+ * What a person may type for each quantity. `possible` is what can be at all: outside it an entry is refused.
+ * `plausible` is what one sees on a bench: outside it the entry is asked about, never refused.
+ * Volts are for a 12 V battery and scale with the nominal voltage. Rules of the trade.
+ */
+const ENTRY_LIMITS = {
+  openCircuitVolts: {
+    label: 'open-circuit voltage',
+    unit: 'V',
+    possible: [0, 18],
+    plausible: [9.5, 13.6],
+    scales: true,
+  },
+  loadVolts: {
+    label: 'voltage under load',
+    unit: 'V',
+    possible: [0, 16],
+    plausible: [5, 12.4],
+    scales: true,
+  },
+  recoveryVolts: {
+    label: 'recovery voltage',
+    unit: 'V',
+    possible: [0, 18],
+    plausible: [9.5, 13.2],
+    scales: true,
+  },
+  temperatureC: {
+    label: 'battery temperature',
+    unit: '°C',
+    possible: [-50, 90],
+    plausible: [-30, 55],
+    scales: false,
+  },
+  loadAmps: { label: 'load current', unit: 'A', possible: [1, 3000], plausible: [50, 1000], scales: false },
+  loadSeconds: { label: 'load time', unit: 's', possible: [1, 60], plausible: [5, 20], scales: false },
+  restMinutes: { label: 'rest', unit: 'min', possible: [0, 525_600], plausible: [0, 100_000], scales: false },
+  recoveryMinutes: {
+    label: 'time after the load',
+    unit: 'min',
+    possible: [0, 1440],
+    plausible: [0.5, 60],
+    scales: false,
+  },
+  ratingAmps: {
+    label: 'rated cranking current',
+    unit: 'A',
+    possible: [20, 4000],
+    plausible: [50, 1500],
+    scales: false,
+  },
+  c20Ah: { label: '20 h capacity', unit: 'Ah', possible: [1, 4000], plausible: [4, 300], scales: false },
+  rcMinutes: {
+    label: 'reserve capacity',
+    unit: 'min',
+    possible: [1, 4000],
+    plausible: [10, 600],
+    scales: false,
+  },
+} as const;
+
+export type Quantity = keyof typeof ENTRY_LIMITS;
+
+/** What to make of a typed number: take it, ask about it (with a guess at what was meant), or refuse it. */
+export type EntryCheck =
+  | { readonly kind: 'taken' }
+  | { readonly kind: 'doubtful'; readonly question: string; readonly suggestion: number | undefined }
+  | { readonly kind: 'refused'; readonly problem: Problem };
+
+/** The label under which a quantity is asked for. */
+export function quantityLabel(quantity: Quantity): string {
+  return ENTRY_LIMITS[quantity].label;
+}
+
+/** Least and most that can be for a quantity on a battery of this nominal voltage. */
+export function possibleRange(
+  quantity: Quantity,
+  nominalVolts: number,
+): readonly [least: number, most: number] {
+  const { possible, scales } = ENTRY_LIMITS[quantity];
+  return scaled(possible, scales, nominalVolts);
+}
+
+/**
+ * Checks a typed number against what can be and what is likely.
+ * NaN and infinities are refused by name; a slipped decimal point is asked about with the likely value.
+ * @example checkEntry('openCircuitVolts', 1.24, 12) // doubtful, suggestion 12.4
+ */
+export function checkEntry(quantity: Quantity, value: number, nominalVolts: number): EntryCheck {
+  const { label, unit, possible, plausible, scales } = ENTRY_LIMITS[quantity];
+  const [least, most] = scaled(possible, scales, nominalVolts);
+  if (!(value >= least && value <= most)) {
+    return { kind: 'refused', problem: problem(label, value, `${least} to ${most} ${unit}`) };
+  }
+  const usual = scaled(plausible, scales, nominalVolts);
+  if (within(usual, value)) return { kind: 'taken' };
+  const suggestion = SLIPS.map((slip) => Number((value * slip).toPrecision(6))).find((guess) =>
+    within(usual, guess),
+  );
+  const battery = scales ? ` on a ${nominalVolts} V battery` : '';
+  const guess = suggestion === undefined ? 'Is that right?' : `Was ${suggestion} ${unit} meant?`;
+  return { kind: 'doubtful', question: `${value} ${unit}${battery} is unusual. ${guess}`, suggestion };
+}
+
+/** Decimal point one place off either way, then two, in the order in which fingers slip. */
+const SLIPS = [10, 0.1, 100, 0.01];
+
+function within([least, most]: readonly [number, number], value: number): boolean {
+  return value >= least && value <= most;
+}
+
+function scaled(
+  range: readonly [number, number],
+  scales: boolean,
+  nominalVolts: number,
+): readonly [number, number] {
+  if (!scales || nominalVolts === 12) return range;
+  return [(range[0] * nominalVolts) / 12, (range[1] * nominalVolts) / 12];
+}
