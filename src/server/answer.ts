@@ -1,0 +1,33 @@
+import 'server-only';
+import { fail, problem, type Result } from '@/core/quantity/result';
+import { StoreFault, UnknownReference } from '@/store/fault';
+
+/** What a use case answers: its value, or why not, with the kind of failure that the caller acts on. */
+export type Answer<T> = Result<T> & { readonly failure?: Failure };
+
+/** `input`: mend it and send again. `missing`: it does not exist. `conflict`: it has changed. `store`: try later. */
+export type Failure = 'input' | 'missing' | 'conflict' | 'store';
+
+export function refused(failure: Failure, field: string, found: unknown, expected: string): Answer<never> {
+  return { ...fail(problem(field, found, expected)), failure };
+}
+
+/** A failure told in a sentence of its own rather than as a field and what it should hold. */
+export function refusedSaying(failure: Failure, field: string, message: string): Answer<never> {
+  return { ...fail({ field, found: '', expected: '', message }), failure };
+}
+
+/** Runs a use case so that a fault of the database becomes an answer with its message; broken code still throws. */
+export async function answering<T>(work: () => Promise<Answer<T>>): Promise<Answer<T>> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof UnknownReference) return refusedSaying('input', 'technicianId', WHO);
+    if (!(error instanceof StoreFault)) throw error;
+    console.error(error);
+    return refusedSaying('store', 'database', error.message);
+  }
+}
+
+const WHO =
+  'Whoever is at the bench is not known here. Choose a name at the top of the screen, then send it again.';

@@ -1,0 +1,84 @@
+import 'server-only';
+import { Type } from '@sinclair/typebox';
+import { BatteryLabelSchema } from '@/core/battery/battery';
+import { checkShape } from '@/core/exchange/check-shape';
+import { succeed } from '@/core/quantity/result';
+import {
+  addBattery,
+  type BatteryPage,
+  type BatteryRecord,
+  batteryById,
+  batteryByTag,
+  changeBattery,
+  searchBatteries,
+} from '@/store/batteries';
+import { AlreadyThere } from '@/store/fault';
+import { type RunSummary, runsOfBattery } from '@/store/runs';
+import { type Answer, answering, refused, refusedSaying } from './answer';
+import { theStore } from './store';
+
+const Uuid = Type.String({ format: 'uuid' });
+const BatteryWrite = Type.Object(
+  { id: Uuid, technicianId: Uuid, label: BatteryLabelSchema },
+  { additionalProperties: false },
+);
+
+/** Runs that the Battery page shows; older ones are counted on pages of their own. */
+const RUNS_SHOWN = 100;
+const PAGE_SIZE = 50;
+
+/** Registers a battery by its label. The tag must be new. */
+export function registerBattery(input: unknown): Promise<Answer<{ id: string }>> {
+  return writing(input, async (battery, technicianId) => {
+    await addBattery(await theStore(), battery, technicianId, Date.now());
+    return succeed({ id: battery.id });
+  });
+}
+
+/** Puts a battery's label right. Runs already made keep the assessments that they ended with. */
+export function correctBattery(input: unknown): Promise<Answer<{ id: string }>> {
+  return writing(input, async (battery, technicianId) => {
+    const known = await changeBattery(await theStore(), battery, technicianId, Date.now());
+    return known ? succeed({ id: battery.id }) : refused('missing', 'id', battery.id, 'a registered battery');
+  });
+}
+
+function writing(
+  input: unknown,
+  write: (battery: BatteryRecord, technicianId: string) => Promise<Answer<{ id: string }>>,
+): Promise<Answer<{ id: string }>> {
+  return answering(async () => {
+    const checked = checkShape(BatteryWrite, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    const { id, technicianId, label } = checked.value;
+    const standards = label.ratings.map(({ standard }) => standard);
+    const twice = standards.find((standard, index) => standards.indexOf(standard) !== index);
+    if (twice) return refused('input', 'label/ratings', `${twice} twice`, 'one figure a standard');
+    try {
+      return await write({ id, ...label } as BatteryRecord, technicianId);
+    } catch (error) {
+      if (!(error instanceof AlreadyThere)) throw error;
+      return refusedSaying('conflict', 'label/tag', `Tag ${label.tag} belongs to another battery already.`);
+    }
+  });
+}
+
+/** The battery with this tag, compared without regard to case and stray blanks. */
+export async function findByTag(tag: string): Promise<BatteryRecord | undefined> {
+  return batteryByTag(await theStore(), tag);
+}
+
+/** A battery with its runs, the newest first. */
+export async function batteryStory(
+  id: string,
+): Promise<{ battery: BatteryRecord; runs: Omit<RunSummary, 'battery'>[] } | undefined> {
+  const store = await theStore();
+  const battery = await batteryById(store, id);
+  return battery && { battery, runs: await runsOfBattery(store, id, RUNS_SHOWN) };
+}
+
+/** One page of all batteries that match the words. Pages count from 1. */
+export async function batteryPage(words: string, page: number): Promise<BatteryPage & { pageSize: number }> {
+  const found = await searchBatteries(await theStore(), words, (page - 1) * PAGE_SIZE, PAGE_SIZE);
+  return { ...found, pageSize: PAGE_SIZE };
+}

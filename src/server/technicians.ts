@@ -1,0 +1,40 @@
+import 'server-only';
+import { Type } from '@sinclair/typebox';
+import { checkShape } from '@/core/exchange/check-shape';
+import { succeed } from '@/core/quantity/result';
+import { AlreadyThere } from '@/store/fault';
+import { addTechnician, listTechnicians, type Technician } from '@/store/technicians';
+import { type Answer, answering, refusedSaying } from './answer';
+import { theStore } from './store';
+
+const NewTechnician = Type.Object(
+  {
+    id: Type.String({ format: 'uuid' }),
+    name: Type.String({ minLength: 1, maxLength: 60, pattern: '\\S', description: 'name' }),
+  },
+  { additionalProperties: false },
+);
+
+/** Everyone who can be at the bench, by name. */
+export async function technicians(): Promise<Technician[]> {
+  return listTechnicians(await theStore());
+}
+
+/** Adds someone to those who can be at the bench. */
+export function registerTechnician(input: unknown): Promise<Answer<Technician>> {
+  return answering(async () => {
+    const checked = checkShape(NewTechnician, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    try {
+      await addTechnician(await theStore(), checked.value, Date.now());
+      return succeed(checked.value);
+    } catch (error) {
+      if (!(error instanceof AlreadyThere)) throw error;
+      return refusedSaying(
+        'input',
+        'name',
+        `${checked.value.name.trim()} is in the list already: pick that name.`,
+      );
+    }
+  });
+}

@@ -1,0 +1,136 @@
+import { assess } from '@/core/assessment/assess';
+import { expectedLoadVolts } from '@/core/assessment/load-result';
+import { ownVolt } from '@/core/assessment/reference';
+import { type BatterySpec, specOf } from '@/core/battery/battery';
+import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
+import { openCircuitVoltsAt25 } from '@/core/correction/open-circuit-temperature';
+import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
+import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
+import { interpolate } from '@/core/quantity/interpolate';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import type { Chance } from './chance';
+import type { DemoBattery } from './scenario';
+
+const MS_PER_MINUTE = 60_000;
+
+/** What a battery is really like when it lies on the bench. */
+export interface Truth {
+  readonly healthPct: number;
+  readonly chargePct: number;
+  readonly temperatureC: number;
+}
+
+/**
+ * Plays a technician at the bench: measures a battery whose truth is known, with the noise of the instruments, and
+ * writes down the readings one after the other.
+ */
+export class BenchMaker {
+  readonly readings: Reading[] = [];
+  private readonly spec: BatterySpec;
+  readonly id: string;
+  private nowMs: number;
+
+  constructor(
+    battery: DemoBattery,
+    readonly technicianId: string,
+    readonly startedAtMs: number,
+    private readonly chance: Chance,
+  ) {
+    const spec = specOf(battery.label);
+    if (!spec) throw new Error(`${battery.label.tag} cannot be graded`);
+    this.spec = spec;
+    this.nowMs = startedAtMs;
+    this.id = chance.id(startedAtMs);
+  }
+
+  /** The moment that the run has come to, ms UTC. */
+  get atMs(): number {
+    return Math.round(this.nowMs);
+  }
+
+  wait(minutes: number): this {
+    this.nowMs += minutes * MS_PER_MINUTE;
+    return this;
+  }
+
+  lookOver(seen: Partial<ReadingData<'inspection'>> = {}): this {
+    this.capture('identify', { confirmed: true });
+    this.wait(1);
+    const level = CONSTRUCTION_FACTS[this.spec.construction].opens === 'always' ? 'ok' : 'sealed';
+    return this.capture('inspection', { case: 'ok', smell: 'none', terminals: 'ok', level, ...seen });
+  }
+
+  settle(method: ReadingData<'settle'>['method'], restMinutes: number | null, clockMinutes = 0): this {
+    this.wait(0.5);
+    return this.capture('settle', { method, restMinutes, clockMinutes });
+  }
+
+  openCircuit(truth: Truth): this {
+    this.wait(1);
+    const temperatureC = rounded(truth.temperatureC + this.chance.normal(0.4), 0.5);
+    return this.capture('open_circuit', { volts: this.openVolts(truth), temperatureC });
+  }
+
+  load(truth: Truth, forced = false): this {
+    this.wait(2);
+    const evidence = evidenceFromReadings(this.spec, this.readings);
+    const { charge, task } = assess(evidence, STANDARD_RULES).estimates;
+    if (!charge || !task) throw new Error('an open-circuit voltage and a rating come before a load');
+    const trueCharge = { ...charge, pct: truth.chargePct };
+    const volts = expectedLoadVolts(evidence, trueCharge, task, truth.healthPct) ?? 0;
+    const temperatureC = evidence.openCircuit?.temperatureC ?? truth.temperatureC;
+    const read = rounded(volts + this.chance.normal(ownVolt(0.03, this.spec.nominalVolts)), 0.01);
+    return this.capture(
+      'load',
+      { amps: Math.round(task.setAmps), seconds: 15, volts: read, temperatureC },
+      forced,
+    );
+  }
+
+  recovery(minutes: number, volts: number): this {
+    this.wait(minutes);
+    return this.capture('recovery', {
+      minutes,
+      volts: rounded(ownVolt(volts, this.spec.nominalVolts), 0.01),
+    });
+  }
+
+  charge(hours: number): this {
+    this.wait(hours * 60);
+    return this.capture('charge', { full: true });
+  }
+
+  clean(): this {
+    this.wait(4);
+    return this.capture('clean', { terminals: 'ok' });
+  }
+
+  private openVolts({ chargePct, temperatureC }: Truth): number {
+    const { chargePctByVolts } = CONSTRUCTION_FACTS[this.spec.construction];
+    const voltsByCharge = chargePctByVolts.map(([volts, pct]) => [pct, volts] as const);
+    const correction = openCircuitVoltsAt25(0, temperatureC);
+    const volts = interpolate(voltsByCharge, chargePct) - correction + this.chance.normal(0.008);
+    return rounded(ownVolt(volts, this.spec.nominalVolts), 0.01);
+  }
+
+  private capture<K extends ReadingKind>(kind: K, data: ReadingData<K>, forced = false): this {
+    const reading = {
+      id: this.chance.id(this.nowMs),
+      runId: this.id,
+      kind,
+      data,
+      takenAtMs: Math.round(this.nowMs),
+      technicianId: this.technicianId,
+      instrument: 'typed',
+      forced,
+      supersedesId: null,
+      reason: null,
+    };
+    this.readings.push(reading as unknown as Reading);
+    return this;
+  }
+}
+
+function rounded(value: number, step: number): number {
+  return Number((Math.round(value / step) * step).toFixed(4));
+}

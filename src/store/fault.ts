@@ -1,0 +1,65 @@
+/** What can be wrong with the database itself, as far as a person can do something about it. */
+export type FaultKind = 'full' | 'busy' | 'not_a_database' | 'read_only' | 'unreachable' | 'unknown';
+
+const EXPLANATIONS: Readonly<Record<FaultKind, string>> = {
+  full: 'The disk is full: nothing was stored. Free some space, then send it again.',
+  busy: 'Another program holds the database: nothing was stored. Close it, then send it again.',
+  not_a_database:
+    'The database file is not a database of Integra. Move it away or name another with DATABASE_URL.',
+  read_only:
+    'The database file cannot be written: nothing was stored. Check its permissions and its folder’s.',
+  unreachable: 'The database cannot be opened. Check that its folder exists and can be written.',
+  unknown: 'The database did not answer as it should: nothing was stored.',
+};
+
+/** A fault of the database, with a message for a person and the driver's own as its cause. */
+export class StoreFault extends Error {
+  constructor(
+    readonly kind: FaultKind,
+    cause: unknown,
+  ) {
+    super(EXPLANATIONS[kind], { cause });
+  }
+}
+
+/** A row that refers to one that is not there: a technician or a battery that this store has never had. */
+export class UnknownReference extends Error {}
+
+/** A row that is there already. Not a fault: the caller says what it means. */
+export class AlreadyThere extends Error {}
+
+/**
+ * Turns whatever the driver throws into one of our own errors. The driver wraps its errors in up to three layers and
+ * puts values into one of the messages, so the codes of all layers are gathered and nothing else is passed on.
+ */
+export function storeErrorOf(error: unknown): Error {
+  if (error instanceof StoreFault || error instanceof AlreadyThere || error instanceof UnknownReference)
+    return error;
+  const signs = layersOf(error).map(signOf).join(' ');
+  if (/SQLITE_CONSTRAINT_(UNIQUE|PRIMARYKEY)|UNIQUE constraint failed/.test(signs)) return new AlreadyThere();
+  if (/SQLITE_CONSTRAINT_FOREIGNKEY|FOREIGN KEY constraint failed/.test(signs)) return new UnknownReference();
+  return new StoreFault(kindOf(signs), error);
+}
+
+function kindOf(signs: string): FaultKind {
+  if (/SQLITE_FULL|database or disk is full|ENOSPC/.test(signs)) return 'full';
+  if (/SQLITE_BUSY|SQLITE_LOCKED|database is locked/.test(signs)) return 'busy';
+  if (/SQLITE_NOTADB|not a database|SQLITE_CORRUPT|malformed/.test(signs)) return 'not_a_database';
+  if (/SQLITE_READONLY|readonly database/.test(signs)) return 'read_only';
+  return /SQLITE_CANTOPEN|unable to open|EACCES|ENOENT|EROFS/.test(signs) ? 'unreachable' : 'unknown';
+}
+
+function layersOf(error: unknown): unknown[] {
+  const layers: unknown[] = [];
+  for (let layer = error; layer !== undefined && layer !== null && layers.length < 6; ) {
+    layers.push(layer);
+    layer = layer instanceof Error ? layer.cause : undefined;
+  }
+  return layers;
+}
+
+function signOf(layer: unknown): string {
+  if (!(layer instanceof Error)) return String(layer);
+  const code = 'code' in layer ? String(layer.code) : '';
+  return `${code} ${layer.message}`;
+}

@@ -1,0 +1,122 @@
+import {
+  type AnySQLiteColumn,
+  index,
+  integer,
+  real,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
+import type { Assessment } from '@/core/assessment/assess';
+import type { Evidence } from '@/core/assessment/evidence';
+import type { Grade, Verdict } from '@/core/assessment/verdict';
+import type { Rating } from '@/core/battery/battery';
+import type { BatteryType } from '@/core/battery/construction';
+import type { Reading, ReadingKind } from '@/core/procedure/reading';
+
+const moment = (name: string) => integer(name, { mode: 'number' });
+
+export const technicians = sqliteTable(
+  'technicians',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    createdAtMs: moment('created_at_ms').notNull(),
+  },
+  (table) => [uniqueIndex('technicians_by_name').on(table.nameKey)],
+);
+
+export const batteries = sqliteTable(
+  'batteries',
+  {
+    id: text('id').primaryKey(),
+    tag: text('tag').notNull(),
+    tagKey: text('tag_key').notNull(),
+    type: text('type').$type<BatteryType>().notNull(),
+    nominalVolts: integer('nominal_volts').$type<6 | 12>().notNull(),
+    ratings: text('ratings', { mode: 'json' }).$type<Rating[]>().notNull(),
+    c20Ah: real('c20_ah'),
+    rcMinutes: real('rc_minutes'),
+    model: text('model').notNull(),
+    place: text('place').notNull(),
+    dateCode: text('date_code').notNull(),
+    fittedOn: text('fitted_on'),
+    changedAtMs: moment('changed_at_ms').notNull(),
+    changedById: text('changed_by_id')
+      .notNull()
+      .references(() => technicians.id),
+  },
+  (table) => [uniqueIndex('batteries_by_tag').on(table.tagKey)],
+);
+
+export const runs = sqliteTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    batteryId: text('battery_id')
+      .notNull()
+      .references(() => batteries.id),
+    startedAtMs: moment('started_at_ms').notNull(),
+    startedById: text('started_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    finishedAtMs: moment('finished_at_ms'),
+    finishedById: text('finished_by_id').references(() => technicians.id),
+    rulesId: text('rules_id').notNull(),
+    rulesVersion: integer('rules_version').notNull(),
+    /** The assessment that it was last finished with. */
+    assessmentId: text('assessment_id').references((): AnySQLiteColumn => assessments.id),
+  },
+  (table) => [
+    index('runs_by_battery').on(table.batteryId, table.startedAtMs),
+    index('runs_by_finish').on(table.finishedAtMs),
+  ],
+);
+
+/** Append-only: nothing in the store updates or deletes a row of this table. */
+export const readings = sqliteTable(
+  'readings',
+  {
+    id: text('id').primaryKey(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    kind: text('kind').$type<ReadingKind>().notNull(),
+    data: text('data', { mode: 'json' }).$type<Reading['data']>().notNull(),
+    takenAtMs: moment('taken_at_ms').notNull(),
+    recordedAtMs: moment('recorded_at_ms').notNull(),
+    technicianId: text('technician_id')
+      .notNull()
+      .references(() => technicians.id),
+    instrument: text('instrument').notNull(),
+    forced: integer('forced', { mode: 'boolean' }).notNull(),
+    supersedesId: text('supersedes_id').references((): AnySQLiteColumn => readings.id),
+    reason: text('reason'),
+  },
+  (table) => [index('readings_by_run').on(table.runId, table.takenAtMs)],
+);
+
+/** Append-only: an old verdict stays as it was beside any newer one. */
+export const assessments = sqliteTable(
+  'assessments',
+  {
+    id: text('id').primaryKey(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    madeAtMs: moment('made_at_ms').notNull(),
+    core: text('core').notNull(),
+    rulesId: text('rules_id').notNull(),
+    rulesVersion: integer('rules_version').notNull(),
+    verdict: text('verdict').$type<Verdict>().notNull(),
+    grade: text('grade').$type<Grade>(),
+    healthPct: real('health_pct'),
+    healthSdPct: real('health_sd_pct'),
+    chargePct: real('charge_pct'),
+    /** The evidence it was computed from and all that came out, as they were. */
+    evidence: text('evidence', { mode: 'json' }).$type<Evidence>().notNull(),
+    assessment: text('assessment', { mode: 'json' }).$type<Assessment>().notNull(),
+  },
+  (table) => [index('assessments_by_run').on(table.runId, table.madeAtMs)],
+);
