@@ -4,7 +4,7 @@ const CORE_ORDER = [
   ['battery'],
   ['correction'],
   ['rules'],
-  ['procedure', 'assessment'],
+  ['assessment', 'procedure'],
   ['history', 'circuit', 'charging'],
   ['physics'],
   ['instruments'],

@@ -1,19 +1,19 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
-import { BatteryLabelSchema } from '@/core/battery/battery';
+import { BatteryLabelSchema } from '@/core/battery/battery-label';
 import { checkShape } from '@/core/exchange/check-shape';
+import type { BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import {
   addBattery,
   type BatteryPage,
-  type BatteryRecord,
   batteryById,
   batteryByTag,
   changeBattery,
   searchBatteries,
 } from '@/store/batteries';
 import { AlreadyThere } from '@/store/fault';
-import { type RunSummary, runsOfBattery } from '@/store/runs';
+import { runsOfBattery } from '@/store/runs';
 import { type Answer, answering, refused, refusedSaying } from './answer';
 import { theStore } from './store';
 
@@ -63,15 +63,26 @@ function writing(
   });
 }
 
-/** The battery with this tag, compared without regard to case and stray blanks. */
-export async function findByTag(tag: string): Promise<BatteryRecord | undefined> {
-  return batteryByTag(await theStore(), tag);
+/** Batteries that a scan could mean, when none has just that tag. */
+const MOST_SIMILAR = 6;
+
+/** The battery with this tag, compared without regard to case and stray blanks, else those whose tag contains it. */
+export function findBattery(tag: string): Promise<Answer<FoundBattery>> {
+  return answering(async () => {
+    if (tag.trim() === '') return refused('input', 'tag', tag, 'a tag');
+    const store = await theStore();
+    const exact = await batteryByTag(store, tag);
+    if (!exact) {
+      const { batteries } = await searchBatteries(store, tag, 0, MOST_SIMILAR);
+      return succeed<FoundBattery>({ exact: null, similar: batteries });
+    }
+    const [newest] = await runsOfBattery(store, exact.id, 1);
+    return succeed<FoundBattery>({ exact: { battery: exact, newest: newest ?? null }, similar: [] });
+  });
 }
 
 /** A battery with its runs, the newest first. */
-export async function batteryStory(
-  id: string,
-): Promise<{ battery: BatteryRecord; runs: Omit<RunSummary, 'battery'>[] } | undefined> {
+export async function batteryStory(id: string): Promise<BatteryStory | undefined> {
   const store = await theStore();
   const battery = await batteryById(store, id);
   return battery && { battery, runs: await runsOfBattery(store, id, RUNS_SHOWN) };

@@ -2,24 +2,13 @@ import 'server-only';
 import { tz } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
 import { specOf } from '@/core/battery/battery';
-import { type RunState, runState } from '@/core/procedure/run-sheet';
+import type { FloorView } from '@/core/exchange/views';
+import { runState } from '@/core/procedure/run-sheet';
 import { countBatteries } from '@/store/batteries';
-import { openRuns, type RunSummary, runsFinishedSince, type WholeRun } from '@/store/runs';
+import { openRuns, runsFinishedSince } from '@/store/runs';
 import { rulesOfRun } from './rules';
 import { siteZone } from './site';
 import { theStore } from './store';
-
-/** A run on the bench and where it stands. */
-export interface BenchRow extends WholeRun {
-  readonly state: RunState;
-}
-
-export interface FloorView {
-  readonly nowMs: number;
-  readonly onBench: readonly BenchRow[];
-  readonly doneToday: readonly RunSummary[];
-  readonly batteries: number;
-}
 
 /** A bench holds fewer batteries than this, and a day fewer runs. */
 const MOST_OPEN = 60;

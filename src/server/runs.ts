@@ -4,23 +4,21 @@ import { uuidv7 } from 'uuidv7';
 import { assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
 import { checkShape } from '@/core/exchange/check-shape';
+import type { AssessmentRecord, RunView, WholeRun } from '@/core/exchange/views';
 import { checkReading } from '@/core/procedure/check-reading';
 import { currentReadings } from '@/core/procedure/current-readings';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { READING_SCHEMAS, type Reading, type ReadingKind } from '@/core/procedure/reading';
 import { problem, type Result, succeed } from '@/core/quantity/result';
-import type { HouseRules } from '@/core/rules/house-rules';
 import { batteryById } from '@/store/batteries';
 import type { Transaction } from '@/store/open';
 import {
-  type AssessmentRecord,
   addReading,
   assessmentRecord,
   finishWith,
   loadRun,
   reopen,
   startRun as storeRun,
-  type WholeRun,
   wholeRun,
 } from '@/store/runs';
 import { type Answer, answering, refused, refusedSaying } from './answer';
@@ -33,11 +31,6 @@ const StartRun = Type.Object(
   { additionalProperties: false },
 );
 const OnRun = Type.Object({ runId: Uuid, technicianId: Uuid }, { additionalProperties: false });
-
-/** A run as the Bench needs it: everything that belongs to it and the rules that it is judged by. */
-export interface RunView extends WholeRun {
-  readonly rules: HouseRules;
-}
 
 /** Starts a run on a battery, or answers with the one that is open on it. */
 export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
@@ -69,6 +62,14 @@ export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
 export async function runView(id: string): Promise<RunView | undefined> {
   const run = await wholeRun(await theStore(), id);
   return run && viewOf(run);
+}
+
+/** The same as an answer, for a screen that looks again. */
+export function answerRun(id: string): Promise<Answer<RunView>> {
+  return answering(async () => {
+    const view = await runView(id);
+    return view ? succeed(view) : refused('missing', 'runId', id, 'a run');
+  });
 }
 
 /** Stores one reading of a run. Sent twice it is stored once; either way the answer is the run as it now stands. */

@@ -1,9 +1,10 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
+import type { Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { AlreadyThere } from '@/store/fault';
-import { addTechnician, listTechnicians, type Technician } from '@/store/technicians';
+import { addTechnician, listTechnicians } from '@/store/technicians';
 import { type Answer, answering, refusedSaying } from './answer';
 import { theStore } from './store';
 

@@ -1,12 +1,8 @@
 import { asc, count, eq, like, or } from 'drizzle-orm';
-import { type BatteryLabel, tagKey } from '@/core/battery/battery';
+import { tagKey } from '@/core/battery/battery';
+import type { BatteryRecord } from '@/core/exchange/views';
 import type { Store } from './open';
 import { batteries } from './schema';
-
-/** A registered battery: its id and what its label says. */
-export interface BatteryRecord extends BatteryLabel {
-  readonly id: string;
-}
 
 type BatteryRow = typeof batteries.$inferSelect;
 

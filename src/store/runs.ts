@@ -1,31 +1,11 @@
 import { and, desc, eq, gte, isNull } from 'drizzle-orm';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
+import type { AssessmentRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
-import { type BatteryRecord, batteryOf } from './batteries';
+import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './open';
 import { assessments, batteries, readings, runs } from './schema';
-
-/** An assessment as it was when it was made, with the versions of the core and the rules. */
-export type AssessmentRecord = typeof assessments.$inferSelect;
-
-export type RunRecord = typeof runs.$inferSelect;
-
-/** A run with everything that belongs to it. */
-export interface WholeRun {
-  readonly run: RunRecord;
-  readonly battery: BatteryRecord;
-  readonly readings: readonly Reading[];
-  /** The newest first. */
-  readonly assessments: readonly AssessmentRecord[];
-}
-
-/** A finished run in a list, with the verdict it ended with. */
-export interface RunSummary {
-  readonly run: RunRecord;
-  readonly battery: BatteryRecord;
-  readonly assessment: AssessmentRecord | null;
-}
 
 type NewRun = Omit<RunRecord, 'finishedAtMs' | 'finishedById' | 'assessmentId'>;
 

@@ -10,7 +10,7 @@ import {
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import type { Grade, Verdict } from '@/core/assessment/verdict';
-import type { Rating } from '@/core/battery/battery';
+import type { Rating } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
 import type { Reading, ReadingKind } from '@/core/procedure/reading';
 

@@ -1,11 +1,7 @@
 import { asc, eq } from 'drizzle-orm';
+import type { Technician } from '@/core/exchange/views';
 import type { Store } from './open';
 import { technicians } from './schema';
-
-export interface Technician {
-  readonly id: string;
-  readonly name: string;
-}
 
 const nameKey = (name: string) => name.trim().toLowerCase();
 

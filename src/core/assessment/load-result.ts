@@ -51,18 +51,27 @@ const SAME_SECONDS = 0.5;
 
 /** The load to set, the time to hold it and the corrected limit; null when no rating or capacity is known. */
 export function loadTask(evidence: Evidence, rules: HouseRules): LoadTask | null {
-  const set = loadToSet(evidence.battery);
+  return loadTaskAt(
+    evidence,
+    evidence.load?.temperatureC ?? evidence.openCircuit?.temperatureC ?? null,
+    rules,
+  );
+}
+
+/** The same at a temperature that is only being typed; null stands for one that was not measured. */
+export function loadTaskAt(
+  { battery }: Evidence,
+  measuredC: number | null,
+  rules: HouseRules,
+): LoadTask | null {
+  const set = loadToSet(battery);
   if (!set) return null;
-  const measuredC = evidence.load?.temperatureC ?? evidence.openCircuit?.temperatureC ?? null;
   const temperatureC = measuredC ?? ASSUMED_TEMPERATURE_C;
   return {
     setAmps: set.amps,
     setBasis: set.basis,
     holdSeconds: rules.load.holdSeconds,
-    limitVolts: ownVolt(
-      loadLimit(temperatureC, rules.load.limitVoltsByCelsius),
-      evidence.battery.nominalVolts,
-    ),
+    limitVolts: ownVolt(loadLimit(temperatureC, rules.load.limitVoltsByCelsius), battery.nominalVolts),
     temperatureC,
     temperatureAssumed: measuredC === null,
   };

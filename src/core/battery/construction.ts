@@ -1,4 +1,3 @@
-import { type Static, Type } from '@sinclair/typebox';
 import type { Curve } from '../quantity/interpolate';
 
 /** The lead-acid constructions that the rules of this core are for. */
@@ -9,13 +8,8 @@ export type Construction = (typeof CONSTRUCTIONS)[number];
 /** Chemistries that can be recorded but are never graded here: the lead-acid rules say nothing about them. */
 export const OTHER_CHEMISTRIES = ['lithium', 'nickel'] as const;
 
-export const BatteryTypeSchema = Type.Union([
-  ...CONSTRUCTIONS.map((name) => Type.Literal(name)),
-  ...OTHER_CHEMISTRIES.map((name) => Type.Literal(name)),
-]);
-
-export type BatteryType = Static<typeof BatteryTypeSchema> &
-  (Construction | (typeof OTHER_CHEMISTRIES)[number]);
+/** What a battery can be recorded as. */
+export type BatteryType = Construction | (typeof OTHER_CHEMISTRIES)[number];
 
 /** True for the constructions that these rules can grade. */
 export function isLeadAcid(type: string): type is Construction {

@@ -1,4 +1,5 @@
-import type { BatterySpec, Rating } from './battery';
+import type { BatterySpec } from './battery';
+import type { Rating } from './battery-label';
 import { capacityFromReserve } from './capacity';
 import { CONSTRUCTION_FACTS } from './construction';
 import { convertRating, RATING_STANDARDS } from './rating-standard';

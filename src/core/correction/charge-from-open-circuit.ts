@@ -1,5 +1,6 @@
 import { CONSTRUCTION_FACTS, type Construction } from '../battery/construction';
 import { interpolate } from '../quantity/interpolate';
+import { openCircuitVoltsAt25 } from './open-circuit-temperature';
 
 /**
  * State of charge in percent from the rested voltage at 25 °C, by the construction's curve; 0 and 100 at its ends.
@@ -8,4 +9,19 @@ import { interpolate } from '../quantity/interpolate';
  */
 export function chargeFromOpenCircuit(volts25: number, construction: Construction): number {
   return interpolate(CONSTRUCTION_FACTS[construction].chargePctByVolts, volts25);
+}
+
+/**
+ * The rested voltage of a 12 V battery at a charge and temperature: `chargeFromOpenCircuit` read backwards.
+ * @example openCircuitVoltsAtCharge(75, 'flooded', 25) // 12.45
+ */
+export function openCircuitVoltsAtCharge(
+  chargePct: number,
+  construction: Construction,
+  temperatureC: number,
+): number {
+  const voltsByPct = CONSTRUCTION_FACTS[construction].chargePctByVolts.map(
+    ([volts, pct]) => [pct, volts] as const,
+  );
+  return interpolate(voltsByPct, chargePct) - openCircuitVoltsAt25(0, temperatureC);
 }

@@ -3,10 +3,9 @@ import { expectedLoadVolts } from '@/core/assessment/load-result';
 import { ownVolt } from '@/core/assessment/reference';
 import { type BatterySpec, specOf } from '@/core/battery/battery';
 import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
-import { openCircuitVoltsAt25 } from '@/core/correction/open-circuit-temperature';
+import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-circuit';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
-import { interpolate } from '@/core/quantity/interpolate';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Chance } from './chance';
 import type { DemoBattery } from './scenario';
@@ -106,10 +105,8 @@ export class BenchMaker {
   }
 
   private openVolts({ chargePct, temperatureC }: Truth): number {
-    const { chargePctByVolts } = CONSTRUCTION_FACTS[this.spec.construction];
-    const voltsByCharge = chargePctByVolts.map(([volts, pct]) => [pct, volts] as const);
-    const correction = openCircuitVoltsAt25(0, temperatureC);
-    const volts = interpolate(voltsByCharge, chargePct) - correction + this.chance.normal(0.008);
+    const volts =
+      openCircuitVoltsAtCharge(chargePct, this.spec.construction, temperatureC) + this.chance.normal(0.008);
     return rounded(ownVolt(volts, this.spec.nominalVolts), 0.01);
   }
 

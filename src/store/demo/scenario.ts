@@ -1,4 +1,4 @@
-import type { BatteryLabel } from '@/core/battery/battery';
+import type { BatteryLabel } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 

@@ -1,0 +1,12 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { BenchScreen } from '@/features/bench/bench-screen';
+import { runView } from '@/server/runs';
+
+export const metadata: Metadata = { title: 'Bench' };
+export const dynamic = 'force-dynamic';
+
+export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await runView((await params).id);
+  return view ? <BenchScreen view={view} nowMs={Date.now()} /> : notFound();
+}

@@ -1,0 +1,32 @@
+import type { Metadata, Viewport } from 'next';
+import { StoreTrouble } from '@/features/shell/store-trouble';
+import { TopBar } from '@/features/shell/top-bar';
+import { screenSettings } from '@/server/screen';
+import { SiteProvider } from '@/ui/site';
+import './globals.css';
+
+export const metadata: Metadata = {
+  title: { default: 'Integra', template: '%s · Integra' },
+  description: 'Testing and grading lead-acid batteries, with the working shown.',
+};
+
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+export const dynamic = 'force-dynamic';
+
+export default async function RootLayout({ children }: { readonly children: React.ReactNode }) {
+  const settings = await screenSettings();
+  return (
+    <html lang="en" data-theme={settings.ok ? settings.value.theme : 'light'}>
+      <body>
+        {settings.ok ? (
+          <SiteProvider settings={settings.value}>
+            <TopBar />
+            {children}
+          </SiteProvider>
+        ) : (
+          <StoreTrouble problems={settings.problems} />
+        )}
+      </body>
+    </html>
+  );
+}

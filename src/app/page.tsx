@@ -1,0 +1,11 @@
+import type { Metadata } from 'next';
+import { FloorScreen } from '@/features/floor/floor-screen';
+import { floorView } from '@/server/floor';
+
+export const metadata: Metadata = { title: 'Floor' };
+export const dynamic = 'force-dynamic';
+
+export default async function FloorPage({ searchParams }: { searchParams: Promise<{ scan?: string }> }) {
+  const { scan } = await searchParams;
+  return <FloorScreen floor={await floorView(Date.now())} focusScan={scan !== undefined} />;
+}

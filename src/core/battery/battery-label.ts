@@ -1,0 +1,49 @@
+import { type Static, Type } from '@sinclair/typebox';
+import { possibleRange } from '../quantity/entry';
+import { type BatteryType, CONSTRUCTIONS, OTHER_CHEMISTRIES } from './construction';
+import { RATING_STANDARDS, type RatingStandard } from './rating-standard';
+
+const bounded = (quantity: Parameters<typeof possibleRange>[0], description: string) => {
+  const [minimum, maximum] = possibleRange(quantity, 12);
+  return Type.Number({ minimum, maximum, description });
+};
+
+/** Longest texts a label or a note needs; they also keep tables and slips in shape. */
+const TAG_LENGTH = 32;
+const TEXT_LENGTH = 80;
+
+const BatteryTypeSchema = Type.Unsafe<BatteryType>(
+  Type.Union([...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((name) => Type.Literal(name))),
+);
+
+const RatingSchema = Type.Object(
+  {
+    standard: Type.Unsafe<RatingStandard>(Type.Union(RATING_STANDARDS.map((name) => Type.Literal(name)))),
+    amps: bounded('ratingAmps', 'rated cranking current, A'),
+  },
+  { additionalProperties: false },
+);
+
+/** One cranking rating as printed on a label. */
+export type Rating = Static<typeof RatingSchema>;
+
+/** What a battery's label says: all that a person registers. */
+export const BatteryLabelSchema = Type.Object(
+  {
+    tag: Type.String({ minLength: 1, maxLength: TAG_LENGTH, pattern: '^\\S(.*\\S)?$', description: 'tag' }),
+    type: BatteryTypeSchema,
+    nominalVolts: Type.Union([Type.Literal(6), Type.Literal(12)], { description: '6 or 12 V' }),
+    ratings: Type.Array(RatingSchema, { maxItems: RATING_STANDARDS.length }),
+    c20Ah: Type.Union([bounded('c20Ah', '20 h capacity, Ah'), Type.Null()]),
+    rcMinutes: Type.Union([bounded('rcMinutes', 'reserve capacity, min'), Type.Null()]),
+    model: Type.String({ maxLength: TEXT_LENGTH, description: 'maker and model as printed' }),
+    place: Type.String({ maxLength: TEXT_LENGTH, description: 'vehicle or shelf where it belongs' }),
+    dateCode: Type.String({ maxLength: TAG_LENGTH, description: 'date code as stamped' }),
+    fittedOn: Type.Union([Type.String({ format: 'date' }), Type.Null()], {
+      description: 'day it was fitted',
+    }),
+  },
+  { additionalProperties: false },
+);
+
+export type BatteryLabel = Static<typeof BatteryLabelSchema>;

@@ -1,0 +1,96 @@
+/** What the server answers with and the screens show: the records of the store, named once for both sides. */
+import type { Assessment } from '../assessment/assess';
+import type { Evidence } from '../assessment/evidence';
+import type { Grade, Verdict } from '../assessment/verdict';
+import type { BatteryLabel } from '../battery/battery-label';
+import type { Reading } from '../procedure/reading';
+import type { RunState } from '../procedure/run-sheet';
+import type { HouseRules } from '../rules/house-rules';
+
+export interface Technician {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** A registered battery: its id and what its label says. */
+export interface BatteryRecord extends BatteryLabel {
+  readonly id: string;
+}
+
+export interface RunRecord {
+  readonly id: string;
+  readonly batteryId: string;
+  readonly startedAtMs: number;
+  readonly startedById: string;
+  readonly finishedAtMs: number | null;
+  readonly finishedById: string | null;
+  readonly rulesId: string;
+  readonly rulesVersion: number;
+  /** The assessment that it was last finished with. */
+  readonly assessmentId: string | null;
+}
+
+/** An assessment as it was when it was made, with the versions of the core and the rules. */
+export interface AssessmentRecord {
+  readonly id: string;
+  readonly runId: string;
+  readonly madeAtMs: number;
+  readonly core: string;
+  readonly rulesId: string;
+  readonly rulesVersion: number;
+  readonly verdict: Verdict;
+  readonly grade: Grade | null;
+  readonly healthPct: number | null;
+  readonly healthSdPct: number | null;
+  readonly chargePct: number | null;
+  readonly evidence: Evidence;
+  readonly assessment: Assessment;
+}
+
+/** A run with everything that belongs to it. */
+export interface WholeRun {
+  readonly run: RunRecord;
+  readonly battery: BatteryRecord;
+  readonly readings: readonly Reading[];
+  /** The newest first. */
+  readonly assessments: readonly AssessmentRecord[];
+}
+
+/** A run as the Bench needs it: with the rules that it is judged by. */
+export interface RunView extends WholeRun {
+  readonly rules: HouseRules;
+}
+
+/** A run in a list, with the verdict that it was finished with. */
+export interface RunSummary {
+  readonly run: RunRecord;
+  readonly battery: BatteryRecord;
+  readonly assessment: AssessmentRecord | null;
+}
+
+/** A battery with its runs, the newest first. */
+export interface BatteryStory {
+  readonly battery: BatteryRecord;
+  readonly runs: readonly Omit<RunSummary, 'battery'>[];
+}
+
+/** What a scanned or typed tag leads to: the battery with that tag and its newest run, else batteries like it. */
+export interface FoundBattery {
+  readonly exact: {
+    readonly battery: BatteryRecord;
+    readonly newest: Omit<RunSummary, 'battery'> | null;
+  } | null;
+  readonly similar: readonly BatteryRecord[];
+}
+
+/** A run on the bench and where it stands. */
+export interface BenchRow extends WholeRun {
+  readonly state: RunState;
+}
+
+export interface FloorView {
+  readonly nowMs: number;
+  readonly onBench: readonly BenchRow[];
+  readonly doneToday: readonly RunSummary[];
+  readonly batteries: number;
+}

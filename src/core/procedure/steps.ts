@@ -1,0 +1,59 @@
+import type { StepId } from '../assessment/step-id';
+
+interface StepFacts {
+  readonly label: string;
+  /** What to do, in one or two lines. */
+  readonly task: string;
+  /** What the step costs at the bench, minutes. A rule of the trade; charging is mostly waiting. */
+  readonly minutes: number;
+}
+
+/** What each step of the procedure is called, asks for and costs. */
+export const STEPS: Readonly<Record<StepId, StepFacts>> = {
+  identify: {
+    label: 'Identify',
+    task: 'Is this the battery in front of you? Compare the label.',
+    minutes: 1,
+  },
+  inspect: {
+    label: 'Inspect',
+    task: 'Look at the case, the posts and clamps, the level. Smell.',
+    minutes: 2,
+  },
+  clean: {
+    label: 'Clean terminals',
+    task: 'Clean and tighten posts and clamps, wipe the top. Then look again.',
+    minutes: 5,
+  },
+  top_up: {
+    label: 'Top up',
+    task: 'Add deionised water until the plates are covered. Fill to the mark only after the charge.',
+    minutes: 5,
+  },
+  settle: {
+    label: 'Settle',
+    task: 'Let the voltage settle, or take the surface charge off, before it is read.',
+    minutes: 60,
+  },
+  open_circuit: {
+    label: 'Open-circuit voltage',
+    task: 'Meter on the posts, nothing else connected. Take the battery’s own temperature, not the air’s.',
+    minutes: 1,
+  },
+  charge: {
+    label: 'Charge',
+    task: 'Put it on charge until it is full. Come back here when it is.',
+    minutes: 480,
+  },
+  load: {
+    label: 'Load test',
+    task: 'Set the load, hold it, read the voltage at the end while the load is on.',
+    minutes: 3,
+  },
+  recovery: {
+    label: 'Recovery',
+    task: 'Load off. Watch the open voltage come back for 5 to 10 minutes.',
+    minutes: 5,
+  },
+  verdict: { label: 'Verdict', task: 'Everything that was read, and what it comes to.', minutes: 1 },
+};

@@ -1,0 +1,129 @@
+import { ChevronLeft, ChevronRight, CirclePlus, Search } from 'lucide-react';
+import Link from 'next/link';
+import { batteryTypeLabel } from '@/core/battery/construction';
+import type { BatteryRecord } from '@/core/exchange/views';
+import { Button, buttonClass } from '@/ui/button';
+
+interface Props {
+  readonly words: string;
+  readonly page: number;
+  readonly found: {
+    readonly batteries: readonly BatteryRecord[];
+    readonly total: number;
+    readonly pageSize: number;
+  };
+}
+
+/** Every registered battery, by tag, a page at a time. */
+export function BatteryList({ words, page, found }: Props) {
+  const { batteries, total, pageSize } = found;
+  const pages = Math.max(1, Math.ceil(total / pageSize));
+  return (
+    <main className="mx-auto grid max-w-7xl gap-4 px-4 py-5">
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="mr-auto text-xl font-semibold">
+          Batteries <span className="figures text-base font-normal text-soft">{total}</span>
+        </h1>
+        <form className="flex gap-2" action="/batteries">
+          <label className="relative">
+            <span className="sr-only">Tag, place or model contains</span>
+            <Search
+              size={18}
+              aria-hidden="true"
+              className="absolute top-1/2 left-3 -translate-y-1/2 text-soft"
+            />
+            <input
+              name="q"
+              defaultValue={words}
+              maxLength={80}
+              placeholder="Tag, place or model"
+              className="min-h-12 w-64 rounded-md border border-line-strong bg-sheet pr-3 pl-10"
+            />
+          </label>
+          <Button type="submit">Search</Button>
+        </form>
+        <Link href="/batteries/new" className={buttonClass('main')}>
+          <CirclePlus size={18} aria-hidden="true" />
+          Register
+        </Link>
+      </div>
+      {batteries.length === 0 ? (
+        <p className="text-soft">
+          {words === '' ? 'No battery is registered yet.' : `No battery matches “${words}”.`}
+        </p>
+      ) : (
+        <Table batteries={batteries} />
+      )}
+      {pages > 1 && <Pages words={words} page={page} pages={pages} />}
+    </main>
+  );
+}
+
+function Table({ batteries }: { readonly batteries: readonly BatteryRecord[] }) {
+  return (
+    <div className="sheet overflow-x-auto">
+      <table className="w-full text-left">
+        <thead>
+          <tr className="border-b">
+            {['Tag', 'Place', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on'].map((heading) => (
+              <th key={heading} scope="col" className="heading px-4 py-2">
+                {heading}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody className="divide-y">
+          {batteries.map((battery) => (
+            <tr key={battery.id} className="hover:bg-harbour-wash">
+              <td className="p-0">
+                <Link
+                  href={`/batteries/${battery.id}`}
+                  className="figures flex min-h-12 items-center px-4 font-semibold underline decoration-line-strong underline-offset-4"
+                >
+                  {battery.tag}
+                </Link>
+              </td>
+              <td className="max-w-72 truncate px-4">{battery.place}</td>
+              <td className="px-4">{batteryTypeLabel(battery.type)}</td>
+              <td className="figures px-4">{battery.nominalVolts}</td>
+              <td className="figures px-4 whitespace-nowrap">
+                {battery.ratings.map(({ standard, amps }) => `${amps} A ${standard}`).join(', ')}
+              </td>
+              <td className="figures px-4">{battery.c20Ah}</td>
+              <td className="figures px-4 whitespace-nowrap">{battery.fittedOn}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Pages({
+  words,
+  page,
+  pages,
+}: {
+  readonly words: string;
+  readonly page: number;
+  readonly pages: number;
+}) {
+  const to = (number: number) => `/batteries?${new URLSearchParams({ q: words, page: String(number) })}`;
+  return (
+    <nav aria-label="Pages" className="flex items-center justify-center gap-4">
+      {page > 1 && (
+        <Link href={to(page - 1)} className={buttonClass()} rel="prev">
+          <ChevronLeft size={18} aria-hidden="true" /> Back
+        </Link>
+      )}
+      <span className="figures">
+        {page} of {pages}
+      </span>
+      {page < pages && (
+        <Link href={to(page + 1)} className={buttonClass()} rel="next">
+          On <ChevronRight size={18} aria-hidden="true" />
+        </Link>
+      )}
+    </nav>
+  );
+}

@@ -1,0 +1,150 @@
+'use client';
+
+import Link from 'next/link';
+import { specOf } from '@/core/battery/battery';
+import { batteryTypeLabel } from '@/core/battery/construction';
+import { crankingRating } from '@/core/battery/cranking-rating';
+import { loadToSet } from '@/core/battery/load-to-set';
+import { convertRating, RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
+import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
+import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { buttonClass } from '@/ui/button';
+import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
+import { StartRun } from '@/ui/start-run';
+import { RunTable } from './run-table';
+
+/** A battery's whole story: what its label says, what it measured, run by run. */
+export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
+  const { battery, runs } = story;
+  const spec = specOf(battery);
+  const open = runs.find(({ run }) => run.finishedAtMs === null);
+  return (
+    <main className="mx-auto grid max-w-7xl gap-5 px-4 py-5">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        <div className="mr-auto min-w-0">
+          <h1 className="figures text-3xl font-bold break-all">{battery.tag}</h1>
+          <p className="text-lg break-words text-soft">{battery.place || 'No place noted'}</p>
+        </div>
+        <Link href={`/batteries/${battery.id}/label`} className={buttonClass('quiet')}>
+          Correct the label
+        </Link>
+        {open && (
+          <Link href={`/bench/${open.run.id}`} className={buttonClass('main', true)}>
+            Go on with its run
+          </Link>
+        )}
+        {!open && spec && <StartRun batteryId={battery.id} />}
+      </div>
+      {!spec && (
+        <p className="rounded-md border border-warn bg-warn-wash px-4 py-3 text-warn">
+          This is a {batteryTypeLabel(battery.type).toLowerCase()} battery. It is recorded here, but never
+          graded: these rules are for lead-acid batteries only.
+        </p>
+      )}
+      <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
+        <Identity battery={battery} />
+        {spec && <HealthOverTime story={story} />}
+      </div>
+      <section aria-label="Runs" className="grid gap-2">
+        <h2 className="text-xl font-semibold">Runs</h2>
+        {runs.length === 0 ? (
+          <p className="text-soft">It has not been tested yet.</p>
+        ) : (
+          <RunTable runs={runs} />
+        )}
+      </section>
+    </main>
+  );
+}
+
+function Identity({ battery }: { readonly battery: BatteryRecord }) {
+  const spec = specOf(battery);
+  const load = spec && loadToSet(spec);
+  const facts: readonly (readonly [string, string])[] = [
+    ['Type', `${batteryTypeLabel(battery.type)}, ${battery.nominalVolts} V`],
+    ['Capacity', battery.c20Ah === null ? '–' : formatQuantity(battery.c20Ah, 'Ah')],
+    ['Reserve', battery.rcMinutes === null ? '–' : formatQuantity(battery.rcMinutes, 'min')],
+    ['Load to set', load ? formatQuantity(load.amps, 'A') : '–'],
+    ['Model', battery.model || '–'],
+    ['Date code', battery.dateCode || '–'],
+    ['Fitted on', battery.fittedOn ?? '–'],
+  ];
+  return (
+    <section aria-label="Label" className="sheet grid gap-4 p-4">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+        {facts.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="text-soft">{name}</dt>
+            <dd className="break-words">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      {spec && <Ratings battery={battery} />}
+    </section>
+  );
+}
+
+/** The label's own ratings, and what they are about in the other standards. */
+function Ratings({ battery }: { readonly battery: BatteryRecord }) {
+  const spec = specOf(battery);
+  const rating = spec && crankingRating(spec);
+  if (!rating) return <p className="text-soft">No rating or capacity is known, so no load can be set.</p>;
+  const from = rating.printed ?? { standard: 'SAE' as const, amps: rating.saeAmps };
+  const fromCapacity = rating.basis === 'capacity';
+  return (
+    <div className="grid gap-1.5">
+      <h2 className="heading">Cranking current, A</h2>
+      <table className="w-full">
+        <tbody>
+          {RATING_STANDARDS.map((standard) => {
+            const printed = battery.ratings.find((own) => own.standard === standard);
+            const converted = convertRating(from.amps, from.standard, standard);
+            const approximate = !printed && (converted.approximate || fromCapacity);
+            return (
+              <tr
+                key={standard}
+                className={printed ? 'font-semibold' : 'text-soft'}
+                title={STANDARD_FACTS[standard].asks}
+              >
+                <th scope="row" className="py-0.5 text-left font-inherit">
+                  {standard}
+                </th>
+                <td className="figures text-right">
+                  {approximate && '≈ '}
+                  {formatNumber(printed?.amps ?? converted.amps, 'A')}
+                </td>
+                <td className="figures pl-4 text-right text-sm">
+                  {printed
+                    ? 'on the label'
+                    : approximate && !fromCapacity
+                      ? `${formatNumber(converted.lowAmps, 'A')} to ${formatNumber(converted.highAmps, 'A')}`
+                      : ''}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {fromCapacity && <p className="text-sm text-soft">Guessed from the capacity, ±20 %.</p>}
+    </div>
+  );
+}
+
+function HealthOverTime({ story }: { readonly story: BatteryStory }) {
+  const { servePct, retirePct } = STANDARD_RULES.health;
+  const points = story.runs.flatMap(({ run, assessment }): HealthPoint[] => {
+    if (!assessment || assessment.healthPct === null || run.finishedAtMs === null) return [];
+    return [{ atMs: run.finishedAtMs, pct: assessment.healthPct, sdPct: assessment.healthSdPct ?? 0 }];
+  });
+  return (
+    <section aria-label="Health" className="sheet grid gap-2 p-4">
+      <h2 className="heading">Health, % of the rating, corrected for temperature and charge</h2>
+      {points.length === 0 ? (
+        <p className="py-8 text-soft">No run has shown its health yet. A load test does.</p>
+      ) : (
+        <HealthChart points={points} servePct={servePct} retirePct={retirePct} />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,97 @@
+import type { BatteryLabel } from '@/core/battery/battery-label';
+import type { BatteryType } from '@/core/battery/construction';
+import type { RatingStandard } from '@/core/battery/rating-standard';
+import type { BatteryRecord } from '@/core/exchange/views';
+import { checkEntry, type Quantity } from '@/core/quantity/entry';
+import type { Problem } from '@/core/quantity/result';
+import { typedNumber } from '@/ui/typed-number';
+
+/** A label as a form holds it: everything as typed. */
+export interface LabelFields {
+  tag: string;
+  type: BatteryType;
+  nominalVolts: '6' | '12';
+  ratings: { standard: RatingStandard; amps: string }[];
+  c20Ah: string;
+  rcMinutes: string;
+  model: string;
+  place: string;
+  dateCode: string;
+  fittedOn: string;
+}
+
+/** An empty form, with the tag that was scanned. */
+export function emptyFields(tag: string): LabelFields {
+  return {
+    tag,
+    type: 'flooded',
+    nominalVolts: '12',
+    ratings: [{ standard: 'SAE', amps: '' }],
+    c20Ah: '',
+    rcMinutes: '',
+    model: '',
+    place: '',
+    dateCode: '',
+    fittedOn: '',
+  };
+}
+
+/** A registered battery's label as a form holds it. */
+export function fieldsOf(battery: BatteryRecord): LabelFields {
+  const { tag, type, nominalVolts, ratings, c20Ah, rcMinutes, model, place, dateCode, fittedOn } = battery;
+  return {
+    tag,
+    type,
+    nominalVolts: nominalVolts === 6 ? '6' : '12',
+    ratings:
+      ratings.length > 0
+        ? ratings.map(({ standard, amps }) => ({ standard, amps: String(amps) }))
+        : emptyFields('').ratings,
+    c20Ah: c20Ah === null ? '' : String(c20Ah),
+    rcMinutes: rcMinutes === null ? '' : String(rcMinutes),
+    model,
+    place,
+    dateCode,
+    fittedOn: fittedOn ?? '',
+  };
+}
+
+/** The label that the form's fields say. Rating rows left empty are no rating. */
+export function labelOf(fields: LabelFields): BatteryLabel {
+  return {
+    tag: fields.tag.trim(),
+    type: fields.type,
+    nominalVolts: fields.nominalVolts === '6' ? 6 : 12,
+    ratings: fields.ratings.flatMap(({ standard, amps }) => {
+      const value = typedNumber(amps);
+      return value === null ? [] : [{ standard, amps: value }];
+    }),
+    c20Ah: typedNumber(fields.c20Ah),
+    rcMinutes: typedNumber(fields.rcMinutes),
+    model: fields.model.trim(),
+    place: fields.place.trim(),
+    dateCode: fields.dateCode.trim(),
+    fittedOn: fields.fittedOn === '' ? null : fields.fittedOn,
+  };
+}
+
+/** What is wrong with a typed number, as a sentence; true when nothing is. */
+export function numberComplaint(quantity: Quantity, text: string): string | true {
+  const value = typedNumber(text);
+  if (value === null) return true;
+  const check = checkEntry(quantity, value, 12);
+  return check.kind === 'refused' ? `Found ${text}, expected ${check.problem.expected}` : true;
+}
+
+/** A question about a number that can be but is unusual. */
+export function numberQuestion(quantity: Quantity, text: string): string | null {
+  const value = typedNumber(text);
+  const check = value === null || Number.isNaN(value) ? null : checkEntry(quantity, value, 12);
+  return check?.kind === 'doubtful' ? check.question : null;
+}
+
+/** The form field that a problem of the server's is about, if it is about one. */
+export function fieldOfProblem({ field }: Problem): keyof LabelFields | null {
+  const name = field.split('/')[1];
+  return name !== undefined && name in emptyFields('') ? (name as keyof LabelFields) : null;
+}

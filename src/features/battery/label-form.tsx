@@ -1,0 +1,248 @@
+'use client';
+
+import { CirclePlus, Trash2 } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { type FieldErrors, useFieldArray, useForm } from 'react-hook-form';
+import { uuidv7 } from 'uuidv7';
+import { batteryTypeLabel, CONSTRUCTIONS, OTHER_CHEMISTRIES } from '@/core/battery/construction';
+import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
+import type { BatteryRecord } from '@/core/exchange/views';
+import type { Problem } from '@/core/quantity/result';
+import { problemsOf, send } from '@/ui/api';
+import { Button } from '@/ui/button';
+import { Problems } from '@/ui/problems';
+import { useSite } from '@/ui/site';
+import { Field, INPUT } from './field';
+import {
+  emptyFields,
+  fieldOfProblem,
+  fieldsOf,
+  type LabelFields,
+  labelOf,
+  numberComplaint,
+  numberQuestion,
+} from './label-fields';
+
+/** Copies a battery's label: for a new battery with the tag that was scanned, or for one whose label was copied wrongly. */
+export function LabelForm({
+  tag = '',
+  battery,
+}: {
+  readonly tag?: string;
+  readonly battery?: BatteryRecord;
+}) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  const [newId] = useState(uuidv7);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const form = useForm<LabelFields>({ defaultValues: battery ? fieldsOf(battery) : emptyFields(tag) });
+  const { register, handleSubmit, setError, formState, watch } = form;
+  const { errors, isSubmitting } = formState;
+
+  const save = handleSubmit(async (fields) => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const id = battery?.id ?? newId;
+    const body = { id, technicianId, label: labelOf(fields) };
+    const reply = battery
+      ? await send<{ id: string }>(`/api/batteries/${id}`, body, 'PUT')
+      : await send<{ id: string }>('/api/batteries', body);
+    if (!('unreachable' in reply) && reply.ok) return router.push(`/batteries/${id}`);
+    const all = problemsOf(reply);
+    for (const problem of all) {
+      const field = fieldOfProblem(problem);
+      if (field) setError(field, { message: problem.message });
+    }
+    setProblems(all.filter((problem) => fieldOfProblem(problem) === null));
+  });
+
+  return (
+    <main className="mx-auto max-w-3xl px-4 py-5">
+      <form onSubmit={save} noValidate className="grid gap-5">
+        <h1 className="text-2xl font-semibold">
+          {battery ? `Correct the label of ${battery.tag}` : 'Register a battery'}
+        </h1>
+        <p className="text-soft">
+          Copy what is printed. Leave empty what is not there; nothing is guessed without saying so.
+        </p>
+        <div className="sheet grid gap-5 p-5 sm:grid-cols-2">
+          <Field label="Tag" error={errors.tag?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('tag', {
+                  required: 'Found nothing, expected a tag',
+                  maxLength: { value: 32, message: 'At most 32 characters' },
+                })}
+                className={`${INPUT} figures text-lg`}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Field label="Nominal voltage" error={errors.nominalVolts?.message}>
+            {(control) => (
+              <select {...control} {...register('nominalVolts')} className={INPUT}>
+                <option value="12">12 V</option>
+                <option value="6">6 V</option>
+              </select>
+            )}
+          </Field>
+          <Field label="Construction" error={errors.type?.message}>
+            {(control) => (
+              <select {...control} {...register('type')} className={INPUT}>
+                {[...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((type) => (
+                  <option key={type} value={type}>
+                    {batteryTypeLabel(type)}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field
+            label="Capacity C20, Ah"
+            error={errors.c20Ah?.message}
+            question={numberQuestion('c20Ah', watch('c20Ah'))}
+          >
+            {(control) => (
+              <input
+                {...control}
+                {...register('c20Ah', { validate: (text) => numberComplaint('c20Ah', text) })}
+                inputMode="decimal"
+                className={`${INPUT} figures`}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Ratings form={form} />
+          <Field label="Reserve capacity, min" error={errors.rcMinutes?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('rcMinutes', { validate: (text) => numberComplaint('rcMinutes', text) })}
+                inputMode="decimal"
+                className={`${INPUT} figures`}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Field label="Maker and model" error={errors.model?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('model')}
+                maxLength={80}
+                className={INPUT}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Field label="Vehicle or shelf" error={errors.place?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('place')}
+                maxLength={80}
+                className={INPUT}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Field label="Date code" error={errors.dateCode?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('dateCode')}
+                maxLength={32}
+                className={INPUT}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Field label="Fitted on" error={errors.fittedOn?.message}>
+            {(control) => <input {...control} type="date" {...register('fittedOn')} className={INPUT} />}
+          </Field>
+        </div>
+        <Problems problems={problems} />
+        <div className="flex justify-end gap-3">
+          <Button tone="quiet" large onClick={() => router.back()}>
+            Leave it
+          </Button>
+          <Button type="submit" tone="main" large shortcut="Enter" disabled={isSubmitting}>
+            {battery ? 'Save the label' : 'Register'}
+          </Button>
+        </div>
+      </form>
+    </main>
+  );
+}
+
+/** Every cranking rating on the label, each under its own standard. */
+function Ratings({ form }: { readonly form: ReturnType<typeof useForm<LabelFields>> }) {
+  const { control, register, watch, formState } = form;
+  const { fields, append, remove } = useFieldArray({ control, name: 'ratings' });
+  const errors: FieldErrors<LabelFields>['ratings'] = formState.errors.ratings;
+  return (
+    <fieldset className="grid gap-2 sm:col-span-2">
+      <legend className="heading mb-1">Cranking ratings, each under the standard printed beside it</legend>
+      {fields.map(({ id }, index) => {
+        const standard = watch(`ratings.${index}.standard`);
+        return (
+          <div key={id} className="flex flex-wrap items-start gap-2">
+            <select
+              {...register(`ratings.${index}.standard`)}
+              aria-label={`Standard of rating ${index + 1}`}
+              className={`${INPUT} max-w-28`}
+            >
+              {RATING_STANDARDS.map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+            <Field
+              label={`Rating ${index + 1}, A`}
+              hideLabel
+              error={errors?.[index]?.amps?.message}
+              question={numberQuestion('ratingAmps', watch(`ratings.${index}.amps`))}
+            >
+              {(control) => (
+                <input
+                  {...control}
+                  {...register(`ratings.${index}.amps`, {
+                    validate: (text) => numberComplaint('ratingAmps', text),
+                  })}
+                  inputMode="decimal"
+                  placeholder="A"
+                  className={`${INPUT} figures max-w-32`}
+                  autoComplete="off"
+                />
+              )}
+            </Field>
+            <p className="min-h-12 grow basis-40 content-center text-sm text-soft">
+              {STANDARD_FACTS[standard].asks}
+            </p>
+            {fields.length > 1 && (
+              <Button tone="quiet" aria-label={`Remove rating ${index + 1}`} onClick={() => remove(index)}>
+                <Trash2 size={18} aria-hidden="true" />
+              </Button>
+            )}
+          </div>
+        );
+      })}
+      {errors?.message && <p className="text-retire">{errors.message}</p>}
+      {fields.length < RATING_STANDARDS.length && (
+        <Button
+          tone="quiet"
+          className="justify-self-start"
+          onClick={() => append({ standard: unusedStandard(watch('ratings')), amps: '' })}
+        >
+          <CirclePlus size={18} aria-hidden="true" className="mr-2 inline" />
+          Another rating
+        </Button>
+      )}
+    </fieldset>
+  );
+}
+
+function unusedStandard(ratings: LabelFields['ratings']) {
+  return RATING_STANDARDS.find((name) => ratings.every(({ standard }) => standard !== name)) ?? 'SAE';
+}

@@ -1,0 +1,46 @@
+'use client';
+
+import Link from 'next/link';
+import { because } from '@/core/assessment/wording';
+import type { BatteryStory } from '@/core/exchange/views';
+import { formatQuantity } from '@/core/quantity/format';
+import { Moment } from '@/ui/moment';
+import { useTechnicianName } from '@/ui/site';
+import { VerdictLabel } from '@/ui/verdict-label';
+
+/** A battery's runs, the newest first, each with the verdict that it was finished with. */
+export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
+  const nameOf = useTechnicianName();
+  return (
+    <ul className="sheet divide-y">
+      {runs.map(({ run, assessment }) => (
+        <li key={run.id}>
+          <Link
+            href={`/bench/${run.id}`}
+            className="grid min-h-14 items-center gap-x-6 gap-y-0.5 px-4 py-2 hover:bg-harbour-wash md:grid-cols-[12rem_15rem_1fr_auto]"
+          >
+            <span>
+              <Moment atMs={run.startedAtMs} />
+            </span>
+            <span className="font-semibold">
+              {assessment ? (
+                <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
+              ) : (
+                'On the bench'
+              )}
+            </span>
+            <span className="text-soft">{assessment && because(assessment.assessment.decidedBy)}</span>
+            <span className="text-sm text-soft md:text-right">
+              {assessment?.healthPct != null && (
+                <span className="figures block text-base text-ink">
+                  {formatQuantity(assessment.healthPct, '%')} health
+                </span>
+              )}
+              {nameOf(run.startedById)}
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}

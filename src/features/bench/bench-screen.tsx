@@ -1,0 +1,126 @@
+'use client';
+
+import Link from 'next/link';
+import { useEffect, useRef, useState } from 'react';
+import type { StepId } from '@/core/assessment/step-id';
+import type { BatterySpec } from '@/core/battery/battery';
+import { specOf } from '@/core/battery/battery';
+import type { RunView } from '@/core/exchange/views';
+import { runState, type SheetStep } from '@/core/procedure/run-sheet';
+import { BatteryLine } from '@/ui/battery-line';
+import { isTyping } from '@/ui/keyboard';
+import { Moment } from '@/ui/moment';
+import { useTechnicianName } from '@/ui/site';
+import { useNow } from '@/ui/use-now';
+import { Ledger } from './ledger';
+import { RunSheet } from './run-sheet';
+import { Stage } from './stage';
+import { StoreNotice } from './store-notice';
+import { type Run, useRun } from './use-run';
+
+/** What do I do next with this battery, and what do its readings mean so far? */
+export function BenchScreen({ view, nowMs }: { readonly view: RunView; readonly nowMs: number }) {
+  const run = useRun(view);
+  const spec = specOf(run.view.battery);
+  if (!spec)
+    return (
+      <p className="p-6">This battery is recorded, but never graded: the rules are for lead-acid only.</p>
+    );
+  return <Bench run={run} spec={spec} startMs={nowMs} />;
+}
+
+function Bench({
+  run,
+  spec,
+  startMs,
+}: {
+  readonly run: Run;
+  readonly spec: BatterySpec;
+  readonly startMs: number;
+}) {
+  const nowMs = useNow(startMs);
+  const [chosen, setChosen] = useState<StepId | null>(null);
+  const [turn, setTurn] = useState(0);
+  const { view, readings } = run;
+  const state = runState(spec, readings, view.rules, nowMs);
+  const finished = view.run.finishedAtMs !== null;
+  const home: StepId = finished ? 'verdict' : state.nextStep;
+  const step = stepAt(state.sheet, chosen ?? home);
+  useStepKeys(state.sheet, step.id, setChosen);
+  const goOn = () => {
+    setChosen(null);
+    setTurn(turn + 1);
+  };
+  return (
+    <main className="mx-auto max-w-[1500px] px-4 pb-6">
+      <BenchHead run={run} />
+      <StoreNotice run={run} />
+      <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[15rem_minmax(0,1fr)_20rem]">
+        <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={setChosen} />
+        <Stage
+          key={`${step.id} ${turn} ${finished}`}
+          run={run}
+          spec={spec}
+          state={state}
+          nowMs={nowMs}
+          step={step}
+          finished={finished}
+          onCaptured={goOn}
+          onGoTo={setChosen}
+        />
+        <Ledger
+          evidence={state.evidence}
+          assessment={state.assessment}
+          rules={view.rules}
+          finished={finished}
+        />
+      </div>
+    </main>
+  );
+}
+
+/** The step of the sheet with this id; a step that has left the sheet meanwhile gives way to the last one. */
+function stepAt(sheet: readonly SheetStep[], id: StepId): SheetStep {
+  const step = sheet.find((candidate) => candidate.id === id) ?? sheet.at(-1);
+  if (!step) throw new Error('a run sheet always ends with the verdict');
+  return step;
+}
+
+function BenchHead({ run }: { readonly run: Run }) {
+  const nameOf = useTechnicianName();
+  const { battery, run: record } = run.view;
+  return (
+    <div className="mb-3 flex flex-wrap items-baseline gap-x-4 border-b py-2">
+      <Link
+        href={`/batteries/${battery.id}`}
+        className="figures text-2xl font-bold break-all hover:underline"
+      >
+        {battery.tag}
+      </Link>
+      <div className="min-w-0 grow break-words">
+        <BatteryLine battery={battery} />
+      </div>
+      <p className="text-sm text-soft">
+        run of <Moment atMs={record.startedAtMs} />, {nameOf(record.startedById)}
+      </p>
+    </div>
+  );
+}
+
+/** `[` and `]` walk along the run sheet. */
+function useStepKeys(sheet: readonly SheetStep[], shown: StepId, choose: (step: StepId) => void): void {
+  const latest = useRef({ sheet, shown, choose });
+  latest.current = { sheet, shown, choose };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const move = event.key === '[' ? -1 : event.key === ']' ? 1 : 0;
+      if (move === 0 || isTyping(event, 'text')) return;
+      event.preventDefault();
+      const { sheet: steps, shown: here, choose: go } = latest.current;
+      const target = steps[steps.findIndex(({ id }) => id === here) + move];
+      if (target) go(target.id);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

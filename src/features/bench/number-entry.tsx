@@ -1,0 +1,243 @@
+'use client';
+
+import { clsx } from 'clsx';
+import { useId, useRef, useState } from 'react';
+import type { Problem } from '@/core/quantity/result';
+import { Button } from '@/ui/button';
+import { Problems } from '@/ui/problems';
+import { useSite } from '@/ui/site';
+import { type Doubt, type NumberField, readFields, shownValue } from './number-fields';
+import { NumberPad, type PadKey, typedOn } from './number-pad';
+
+interface Props<Name extends string> {
+  /** The first field is the reading itself, shown huge; the others stand beneath it. */
+  readonly fields: readonly NumberField<Name>[];
+  readonly nominalVolts: number;
+  readonly captureLabel: string;
+  /** Takes the values; answers what is wrong with them, if anything. */
+  readonly onCapture: (values: Readonly<Record<Name, number | null>>) => readonly Problem[];
+  /** The picture that makes the reading mean something, drawn anew with every keystroke. */
+  readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
+  readonly before?: React.ReactNode;
+}
+
+/** Typed readings: huge numerals, a pad for gloves, one main key, questions before refusals. */
+export function NumberEntry<Name extends string>({
+  fields,
+  nominalVolts,
+  captureLabel,
+  onCapture,
+  picture,
+  before,
+}: Props<Name>) {
+  const { temperatureUnit } = useSite();
+  const form = useRef<HTMLFormElement>(null);
+  const [texts, setTexts] = useState(() => initialTexts(fields, temperatureUnit));
+  const [active, setActive] = useState(fields[0]?.name);
+  const [confirmed, setConfirmed] = useState<ReadonlySet<string>>(new Set());
+  const [asked, setAsked] = useState<Doubt | null>(null);
+  const [tried, setTried] = useState(false);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const unitAtStart = useRef(temperatureUnit);
+  if (unitAtStart.current !== temperatureUnit) {
+    // The unit was switched while typing: what was typed is carried over, not reread in the other unit.
+    const read = readFields(fields, texts, nominalVolts, unitAtStart.current, confirmed);
+    unitAtStart.current = temperatureUnit;
+    setTexts(inUnit(fields, texts, read.values, temperatureUnit));
+  }
+  const { values, complaints, doubt } = readFields(fields, texts, nominalVolts, temperatureUnit, confirmed);
+
+  const type = (name: Name, text: string) => {
+    setTexts({ ...texts, [name]: text });
+    setAsked(null);
+    setProblems([]);
+  };
+  const onPad = (key: PadKey) => {
+    if (active !== undefined) type(active, typedOn(texts[active], key));
+  };
+  const tryCapture = (stoodBy: Doubt | null = null) => {
+    setTried(true);
+    const missing = fields.find(({ name }) => complaints[name] !== undefined);
+    if (missing) {
+      form.current?.querySelector<HTMLInputElement>(`input[name="${missing.name}"]`)?.focus();
+      return;
+    }
+    if (doubt && doubt.text !== stoodBy?.text) {
+      setAsked(doubt);
+      return;
+    }
+    setAsked(null);
+    setProblems(onCapture(values));
+  };
+  const standBy = (stoodBy: Doubt) => {
+    setConfirmed(new Set([...confirmed, `${stoodBy.name} ${stoodBy.text}`]));
+    tryCapture(stoodBy);
+  };
+
+  return (
+    <form
+      ref={form}
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        tryCapture();
+      }}
+      className="grid items-start gap-x-6 gap-y-4 md:grid-cols-[minmax(0,1fr)_15rem]"
+    >
+      <div className="grid min-w-0 gap-3">
+        {before}
+        {fields.map((field, index) => (
+          <Numerals
+            key={field.name}
+            field={field}
+            huge={index === 0}
+            unit={field.quantity === 'temperatureC' ? temperatureUnit : field.unit}
+            text={texts[field.name]}
+            complaint={tried ? complaints[field.name] : undefined}
+            onFocus={() => setActive(field.name)}
+            onType={(text) => type(field.name, text)}
+            onSpace={() => tryCapture()}
+          />
+        ))}
+        {asked && (
+          <Question
+            doubt={asked}
+            onKeep={() => standBy(asked)}
+            onTake={(suggestion) => {
+              type(asked.name as Name, suggestion);
+              form.current?.querySelector<HTMLInputElement>(`input[name="${asked.name}"]`)?.focus();
+            }}
+          />
+        )}
+        <Problems problems={problems} />
+        {picture?.(values)}
+      </div>
+      <div className="grid gap-2">
+        <NumberPad
+          onKey={onPad}
+          signed={fields.find(({ name }) => name === active)?.quantity === 'temperatureC'}
+        />
+        <Button type="submit" tone="main" large shortcut="Enter">
+          {captureLabel}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function initialTexts<Name extends string>(
+  fields: readonly NumberField<Name>[],
+  unit: '°C' | '°F',
+): Record<Name, string> {
+  return Object.fromEntries(
+    fields.map((field) => [field.name, shownValue(field, field.initial, unit)]),
+  ) as Record<Name, string>;
+}
+
+function inUnit<Name extends string>(
+  fields: readonly NumberField<Name>[],
+  texts: Readonly<Record<Name, string>>,
+  values: Readonly<Record<Name, number | null>>,
+  unit: '°C' | '°F',
+): Record<Name, string> {
+  const shown = fields.map((field) => {
+    const value = values[field.name];
+    const convertible = field.quantity === 'temperatureC' && value !== null && !Number.isNaN(value);
+    return [field.name, convertible ? shownValue(field, value, unit) : texts[field.name]];
+  });
+  return Object.fromEntries(shown) as Record<Name, string>;
+}
+
+interface NumeralsProps {
+  readonly field: NumberField;
+  readonly huge: boolean;
+  readonly unit: string;
+  readonly text: string;
+  readonly complaint: string | undefined;
+  readonly onFocus: () => void;
+  readonly onType: (text: string) => void;
+  readonly onSpace: () => void;
+}
+
+function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace }: NumeralsProps) {
+  const id = useId();
+  return (
+    <div className={clsx(!huge && 'grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3')}>
+      <label htmlFor={id} className="heading">
+        {field.label}
+        {field.emptyMeans !== undefined && <span className="font-normal"> · empty: {field.emptyMeans}</span>}
+      </label>
+      <span
+        className={clsx(
+          'flex items-baseline gap-2 rounded-md border-2 bg-sheet px-3 focus-within:border-harbour',
+          complaint ? 'border-retire' : 'border-line-strong',
+        )}
+      >
+        <input
+          id={id}
+          name={field.name}
+          value={text}
+          inputMode="decimal"
+          autoComplete="off"
+          maxLength={9}
+          data-first={huge || undefined}
+          aria-invalid={complaint !== undefined}
+          aria-describedby={`${id}-note`}
+          onFocus={(event) => {
+            event.target.select();
+            onFocus();
+          }}
+          onChange={(event) => onType(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== ' ') return;
+            event.preventDefault();
+            onSpace();
+          }}
+          className={clsx(
+            'figures min-w-0 grow bg-transparent text-right outline-none',
+            huge ? 'h-28 text-[5.5rem] leading-none font-semibold' : 'h-12 w-28 text-2xl',
+          )}
+        />
+        <span className={clsx('figures text-soft', huge ? 'text-4xl' : 'text-lg')}>{unit}</span>
+      </span>
+      <span
+        id={`${id}-note`}
+        role={complaint ? 'alert' : undefined}
+        className="col-span-2 text-sm text-retire"
+      >
+        {complaint}
+      </span>
+    </div>
+  );
+}
+
+function Question({
+  doubt,
+  onKeep,
+  onTake,
+}: {
+  readonly doubt: Doubt;
+  readonly onKeep: () => void;
+  readonly onTake: (suggestion: string) => void;
+}) {
+  const { question, suggestion, text } = doubt;
+  return (
+    <div
+      role="alertdialog"
+      aria-label="Is this right?"
+      className="grid gap-3 rounded-md border border-warn bg-warn-wash p-3"
+    >
+      <p className="text-warn">{question}</p>
+      <div className="flex flex-wrap gap-2">
+        {suggestion !== null && (
+          <Button tone="main" autoFocus onClick={() => onTake(suggestion)}>
+            Use {suggestion}
+          </Button>
+        )}
+        <Button onClick={onKeep} autoFocus={suggestion === null}>
+          Keep {text}
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { checkEntry, type Quantity } from '@/core/quantity/entry';
+import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '@/core/quantity/temperature';
+import type { TemperatureUnit } from '@/ui/site';
+import { typedNumber } from '@/ui/typed-number';
+
+/** A number that a step asks for. */
+export interface NumberField<Name extends string = string> {
+  readonly name: Name;
+  readonly label: string;
+  readonly quantity: Quantity;
+  readonly unit: string;
+  /** What it starts with, in SI; empty where there is nothing to start with. */
+  readonly initial: number | null;
+  /** What an empty field means, where it may stay empty. */
+  readonly emptyMeans?: string;
+}
+
+/** A question about a typed value that can be but is unusual. */
+export interface Doubt {
+  readonly name: string;
+  readonly text: string;
+  readonly question: string;
+  /** What was probably meant, as it would have been typed. */
+  readonly suggestion: string | null;
+}
+
+/** What a set of typed fields comes to: its values in SI, what is wrong by field, and the first thing to ask about. */
+export interface FieldsRead<Name extends string> {
+  readonly values: Readonly<Record<Name, number | null>>;
+  readonly complaints: Readonly<Partial<Record<Name, string>>>;
+  readonly doubt: Doubt | null;
+}
+
+/** How a value in SI is typed on this screen. */
+export function shownValue(field: NumberField, value: number | null, unit: TemperatureUnit): string {
+  if (value === null) return '';
+  const shown = field.quantity === 'temperatureC' && unit === '°F' ? fahrenheitFromCelsius(value) : value;
+  return String(Math.round(shown * 100) / 100);
+}
+
+/** A typed text in SI; null for an empty field, NaN for what is no number. */
+export function valueOfText(field: NumberField, text: string, unit: TemperatureUnit): number | null {
+  const value = typedNumber(text);
+  if (value === null || Number.isNaN(value)) return value;
+  return field.quantity === 'temperatureC' && unit === '°F' ? celsiusFromFahrenheit(value) : value;
+}
+
+/** Reads all fields of a step. `confirmed` are texts that the technician stood by when asked. */
+export function readFields<Name extends string>(
+  fields: readonly NumberField<Name>[],
+  texts: Readonly<Record<Name, string>>,
+  nominalVolts: number,
+  unit: TemperatureUnit,
+  confirmed: ReadonlySet<string>,
+): FieldsRead<Name> {
+  const values = {} as Record<Name, number | null>;
+  const complaints: Partial<Record<Name, string>> = {};
+  let doubt: Doubt | null = null;
+  for (const field of fields) {
+    const text = texts[field.name];
+    const value = valueOfText(field, text, unit);
+    values[field.name] = value;
+    if (value === null) {
+      if (field.emptyMeans === undefined)
+        complaints[field.name] = `Found nothing, expected the ${field.label.toLowerCase()}`;
+      continue;
+    }
+    const check = checkEntry(field.quantity, value, nominalVolts);
+    if (check.kind === 'refused')
+      complaints[field.name] = `Found ${text}, expected ${expectedIn(field, check.problem.expected, unit)}`;
+    if (check.kind === 'doubtful' && !confirmed.has(`${field.name} ${text}`)) {
+      doubt ??= {
+        name: field.name,
+        text,
+        question: questionIn(field, text, check.question, unit),
+        suggestion: check.suggestion === undefined ? null : shownValue(field, check.suggestion, unit),
+      };
+    }
+  }
+  return { values, complaints, doubt };
+}
+
+function expectedIn({ quantity }: NumberField, expected: string, unit: TemperatureUnit): string {
+  if (quantity !== 'temperatureC' || unit === '°C') return expected;
+  return expected
+    .replace(/-?\d+(\.\d+)?/g, (celsius) => String(Math.round(fahrenheitFromCelsius(Number(celsius)))))
+    .replace('°C', '°F');
+}
+
+function questionIn(
+  { quantity }: NumberField,
+  text: string,
+  question: string,
+  unit: TemperatureUnit,
+): string {
+  return quantity === 'temperatureC' && unit === '°F' ? `${text} °F is unusual. Is that right?` : question;
+}

@@ -1,0 +1,195 @@
+'use client';
+
+import { TriangleAlert } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { StepId } from '@/core/assessment/step-id';
+import { CAUTIONS, CLOSING_LINE } from '@/core/procedure/cautions';
+import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
+import type { SheetStep } from '@/core/procedure/run-sheet';
+import { STEPS } from '@/core/procedure/steps';
+import { Button } from '@/ui/button';
+import { clockText } from '@/ui/countdown';
+import { isTyping } from '@/ui/keyboard';
+import { DoneStep } from './done-step';
+import { IdentifyStage } from './stages/identify-stage';
+import { InspectStage } from './stages/inspect-stage';
+import { LoadStage } from './stages/load-stage';
+import { OpenCircuitStage } from './stages/open-circuit-stage';
+import { RecoveryStage } from './stages/recovery-stage';
+import { ChargeStage, CleanStage, TopUpStage } from './stages/remedy-stages';
+import { SettleStage } from './stages/settle-stage';
+import type { StageProps } from './stages/stage-props';
+import { VerdictStage } from './stages/verdict-stage';
+import type { CaptureOptions } from './use-run';
+
+type Base = Omit<StageProps, 'capture' | 'correcting'>;
+
+interface Props extends Base {
+  readonly step: SheetStep;
+  readonly finished: boolean;
+  /** Called once something was captured: the run goes on with its next step. */
+  readonly onCaptured: () => void;
+  readonly onGoTo: (step: StepId) => void;
+}
+
+interface Correction {
+  readonly reading: Reading;
+  readonly reason: string;
+}
+
+const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
+  identify: IdentifyStage,
+  inspect: InspectStage,
+  clean: CleanStage,
+  top_up: TopUpStage,
+  settle: SettleStage,
+  open_circuit: OpenCircuitStage,
+  charge: ChargeStage,
+  load: LoadStage,
+  recovery: RecoveryStage,
+  verdict: VerdictStage,
+};
+
+/** One step at a time: what to do, the caution that belongs to it, and the place to capture. */
+export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
+  const { id, gate, reading, next } = step;
+  const { run, nowMs, state } = base;
+  const frame = useRef<HTMLElement>(null);
+  const [forced, setForced] = useState(false);
+  const [again, setAgain] = useState(false);
+  const [correction, setCorrection] = useState<Correction | null>(null);
+  const showsDone =
+    id !== 'verdict' && reading !== undefined && ((!next && !again && !correction) || finished);
+  const barred = !showsDone && !gate.open && !forced && !correction && id !== 'verdict';
+  const mayForce = barred && gate.forceable && !finished;
+  useForceKey(mayForce, () => setForced(true));
+  useStageFocus(frame, `${showsDone} ${barred} ${again} ${correction?.reading.id}`);
+
+  const capture = <K extends ReadingKind>(kind: K, data: ReadingData<K>) => {
+    const options: CaptureOptions = {
+      forced: forced && !gate.open,
+      ...(correction ? { supersedes: correction } : {}),
+    };
+    const problems = run.capture(kind, data, options);
+    if (problems.length === 0) onCaptured();
+    return problems;
+  };
+  const withdraw = (withdrawn: Reading, reason: string) => {
+    if (run.capture('withdrawal', {}, { supersedes: { reading: withdrawn, reason } }).length === 0)
+      onCaptured();
+  };
+
+  const Content = STAGES[id];
+  return (
+    <section ref={frame} aria-label="Stage" className="grid min-w-0 content-start gap-4">
+      <div>
+        <h1 className="text-2xl font-bold">{STEPS[id].label}</h1>
+        <p className="text-lg text-soft">{STEPS[id].task}</p>
+      </div>
+      <Caution step={id} />
+      {forced && !gate.open && !showsDone && (
+        <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          Forced although barred ({gate.reason}). The result is indicative and does not count toward retiring
+          the battery.
+        </p>
+      )}
+      {showsDone && reading ? (
+        <DoneStep
+          reading={reading}
+          readOnly={finished}
+          onAgain={() => setAgain(true)}
+          onCorrect={(reason) => setCorrection({ reading, reason })}
+          onWithdraw={(reason) => withdraw(reading, reason)}
+        />
+      ) : barred && !gate.open ? (
+        <Barred
+          reason={gate.reason}
+          opensInMs={gate.opensAtMs === null ? null : gate.opensAtMs - nowMs}
+          mayForce={mayForce}
+          onForce={() => setForced(true)}
+          goTo={state.nextStep === id ? null : state.nextStep}
+          onGoTo={onGoTo}
+        />
+      ) : finished && id !== 'verdict' ? (
+        <p className="text-lg text-soft">This step was not done in this run.</p>
+      ) : (
+        <Content {...base} capture={capture} correcting={correction?.reading ?? null} />
+      )}
+    </section>
+  );
+}
+
+function Caution({ step }: { readonly step: StepId }) {
+  const caution = CAUTIONS[step];
+  if (!caution) return null;
+  return (
+    <aside
+      aria-label="Caution"
+      className="flex gap-3 border-l-4 border-warn bg-warn-wash px-3 py-2 text-[0.95rem] text-warn"
+    >
+      <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
+      <p>
+        {caution} <span className="whitespace-nowrap max-sm:whitespace-normal">{CLOSING_LINE}</span>
+      </p>
+    </aside>
+  );
+}
+
+interface BarredProps {
+  readonly reason: string;
+  readonly opensInMs: number | null;
+  readonly mayForce: boolean;
+  readonly onForce: () => void;
+  readonly goTo: StepId | null;
+  readonly onGoTo: (step: StepId) => void;
+}
+
+function Barred({ reason, opensInMs, mayForce, onForce, goTo, onGoTo }: BarredProps) {
+  return (
+    <div className="grid gap-5">
+      <div className="sheet grid gap-1 p-6">
+        <p className="heading">{opensInMs === null ? 'Barred' : 'Waiting'}</p>
+        <p className="text-3xl font-semibold">{reason.charAt(0).toUpperCase() + reason.slice(1)}</p>
+        {opensInMs !== null && (
+          <p role="timer" aria-live="off" className="figures text-7xl font-semibold" suppressHydrationWarning>
+            {clockText(opensInMs)}
+          </p>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-3">
+        {goTo && (
+          <Button tone="main" large data-first onClick={() => onGoTo(goTo)}>
+            Go to: {STEPS[goTo].label}
+          </Button>
+        )}
+        {mayForce && (
+          <Button tone="warn" large shortcut="F" onClick={onForce}>
+            Force it
+          </Button>
+        )}
+      </div>
+      {mayForce && <p className="text-soft">A forced result is indicative: it never retires a battery.</p>}
+    </div>
+  );
+}
+
+function useForceKey(active: boolean, force: () => void): void {
+  const latest = useRef(force);
+  latest.current = force;
+  useEffect(() => {
+    if (!active) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() === 'f' && !isTyping(event, 'text')) latest.current();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [active]);
+}
+
+/** Puts the focus where the stage begins, whenever what it shows changes. */
+function useStageFocus(frame: React.RefObject<HTMLElement | null>, shows: string): void {
+  useEffect(() => {
+    if (shows !== '')
+      frame.current?.querySelector<HTMLElement>('[data-first]')?.focus({ preventScroll: true });
+  }, [frame, shows]);
+}

@@ -1,0 +1,154 @@
+import { useEffect, useState } from 'react';
+import { expectedLoadVolts, loadTaskAt } from '@/core/assessment/load-result';
+import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { Button } from '@/ui/button';
+import { LoadPicture } from '@/ui/charts/load-picture';
+import { NumberEntry } from '../number-entry';
+import type { StageProps } from './stage-props';
+
+/** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
+const AS_NEW_PCT = 105;
+const TICK_MS = 100;
+
+/** The set load, the clock, the corrected limit, and the voltage at the end. */
+export function LoadStage({ run, spec, state, correcting, capture }: StageProps) {
+  const { rules } = run.view;
+  const before = correcting?.kind === 'load' ? correcting.data : null;
+  const clock = useHoldClock(rules.load.holdSeconds);
+  const { charge } = state.assessment.estimates;
+  const known = before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null);
+  const set = loadTaskAt(state.evidence, known, rules);
+  if (!set) return null;
+  return (
+    <NumberEntry
+      nominalVolts={spec.nominalVolts}
+      captureLabel="Capture"
+      before={<LoadHeader amps={set.setAmps} limitVolts={set.limitVolts} clock={clock} />}
+      fields={[
+        {
+          name: 'volts',
+          label: 'Voltage at the end, load on',
+          quantity: 'loadVolts',
+          unit: 'V',
+          initial: before?.volts ?? null,
+        },
+        {
+          name: 'amps',
+          label: 'Load',
+          quantity: 'loadAmps',
+          unit: 'A',
+          initial: before?.amps ?? Math.round(set.setAmps),
+        },
+        {
+          name: 'seconds',
+          label: 'Held for',
+          quantity: 'loadSeconds',
+          unit: 's',
+          initial: before?.seconds ?? rules.load.holdSeconds,
+        },
+        {
+          name: 'temperatureC',
+          label: 'Battery temperature',
+          quantity: 'temperatureC',
+          unit: '°C',
+          initial: known,
+          emptyMeans: '25 °C assumed',
+        },
+      ]}
+      onCapture={({ volts, amps, seconds, temperatureC }) =>
+        capture('load', { volts: volts ?? 0, amps: amps ?? 0, seconds: seconds ?? 0, temperatureC })
+      }
+      picture={({ volts, temperatureC }) => {
+        const celsius = temperatureC !== null && Number.isNaN(temperatureC) ? known : temperatureC;
+        const task = loadTaskAt(state.evidence, celsius, rules);
+        const openVolts = state.evidence.openCircuit?.volts;
+        const low = charge && task && expectedLoadVolts(state.evidence, charge, task, rules.health.servePct);
+        const high = charge && task && expectedLoadVolts(state.evidence, charge, task, AS_NEW_PCT);
+        if (!task || openVolts === undefined || low === null || high === null) return null;
+        return (
+          <LoadPicture
+            openVolts={openVolts}
+            limitVolts={task.limitVolts}
+            holdSeconds={task.holdSeconds}
+            healthyVolts={[low, high]}
+            readVolts={volts === null || Number.isNaN(volts) ? null : volts}
+            elapsedSeconds={clock.elapsedSeconds}
+          />
+        );
+      }}
+    />
+  );
+}
+
+interface HoldClock {
+  readonly holdSeconds: number;
+  readonly elapsedSeconds: number | null;
+  readonly start: () => void;
+  readonly stop: () => void;
+}
+
+function LoadHeader({
+  amps,
+  limitVolts,
+  clock,
+}: {
+  readonly amps: number;
+  readonly limitVolts: number;
+  readonly clock: HoldClock;
+}) {
+  const { elapsedSeconds, holdSeconds, start, stop } = clock;
+  const left = elapsedSeconds === null ? holdSeconds : Math.max(0, holdSeconds - elapsedSeconds);
+  const running = elapsedSeconds !== null && left > 0;
+  return (
+    <div className="grid grid-cols-3 items-end gap-3">
+      <p>
+        <span className="heading block">Set the load to</span>
+        <span className="figures text-4xl font-semibold">{formatQuantity(amps, 'A')}</span>
+      </p>
+      <p>
+        <span className="heading block">Limit at its temperature</span>
+        <span className="figures text-4xl font-semibold">{formatQuantity(limitVolts, 'V')}</span>
+      </p>
+      <div className="grid gap-1">
+        <p role="timer" aria-live="off" className="flex items-baseline gap-2">
+          <span className="heading">
+            {elapsedSeconds === null ? 'Clock' : running ? 'Hold' : 'Read it now, load off'}
+          </span>
+          <span className="figures ml-auto text-2xl font-semibold">
+            {formatNumber(Math.ceil(left), 's')} s
+          </span>
+        </p>
+        <Button
+          tone={running ? 'warn' : 'plain'}
+          onClick={running ? stop : start}
+          onKeyDown={(event) => event.stopPropagation()}
+        >
+          {running ? 'Stop' : elapsedSeconds === null ? 'Load is on: start' : 'Again'}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** The clock of the load: it runs while the load is held and says nothing about the reading. */
+function useHoldClock(holdSeconds: number): HoldClock {
+  const [startedMs, setStartedMs] = useState<number | null>(null);
+  const [nowMs, setNowMs] = useState(0);
+  const running = startedMs !== null && nowMs - startedMs < holdSeconds * 1000;
+  useEffect(() => {
+    if (!running) return;
+    const timer = setInterval(() => setNowMs(Date.now()), TICK_MS);
+    return () => clearInterval(timer);
+  }, [running]);
+  return {
+    holdSeconds,
+    elapsedSeconds: startedMs === null ? null : (nowMs - startedMs) / 1000,
+    start: () => {
+      const now = Date.now();
+      setStartedMs(now);
+      setNowMs(now);
+      document.querySelector<HTMLInputElement>('input[data-first]')?.focus();
+    },
+    stop: () => setStartedMs(null),
+  };
+}

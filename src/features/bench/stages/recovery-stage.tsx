@@ -1,0 +1,59 @@
+import { ownVolt } from '@/core/assessment/reference';
+import { minutesBetween, RECOVERY_MARKS_MINUTES } from '@/core/procedure/clocks';
+import { formatQuantity } from '@/core/quantity/format';
+import { clockText } from '@/ui/countdown';
+import { NumberEntry } from '../number-entry';
+import type { StageProps } from './stage-props';
+
+/** The open voltage coming back after a failed load, with the clock since the load. */
+export function RecoveryStage({ run, spec, state, nowMs, correcting, capture }: StageProps) {
+  const before = correcting?.kind === 'recovery' ? correcting.data : null;
+  const { load } = state.current;
+  if (!load) return null;
+  const elapsedMinutes = Math.max(0, minutesBetween(load.takenAtMs, nowMs));
+  const limit = ownVolt(run.view.rules.recovery.volts, spec.nominalVolts);
+  return (
+    <NumberEntry
+      nominalVolts={spec.nominalVolts}
+      captureLabel="Capture"
+      before={
+        <div className="grid grid-cols-2 items-end gap-3">
+          <p>
+            <span className="heading block">Since the load</span>
+            <span role="timer" aria-live="off" className="figures text-4xl font-semibold">
+              {clockText(elapsedMinutes * 60_000)}
+            </span>
+            <span className="block text-sm text-soft">look at {RECOVERY_MARKS_MINUTES.join(', ')} min</span>
+          </p>
+          <p>
+            <span className="heading block">The charge is there from</span>
+            <span className="figures text-4xl font-semibold">{formatQuantity(limit, 'V')}</span>
+            <span className="block text-sm text-soft">
+              below it after {run.view.rules.recovery.minutes} min: short of charge
+            </span>
+          </p>
+        </div>
+      }
+      fields={[
+        {
+          name: 'volts',
+          label: 'Open voltage now',
+          quantity: 'recoveryVolts',
+          unit: 'V',
+          initial: before?.volts ?? null,
+        },
+        {
+          name: 'minutes',
+          label: 'After the load',
+          quantity: 'recoveryMinutes',
+          unit: 'min',
+          initial: before?.minutes ?? null,
+          emptyMeans: 'by the clock',
+        },
+      ]}
+      onCapture={({ volts, minutes }) =>
+        capture('recovery', { volts: volts ?? 0, minutes: minutes ?? Math.round(elapsedMinutes * 10) / 10 })
+      }
+    />
+  );
+}

@@ -1,0 +1,61 @@
+import { Button } from '@/ui/button';
+import { type Choice, Choices } from './choices';
+import type { StageProps } from './stage-props';
+
+const AFTER_CLEANING: readonly Choice<'ok' | 'corroded' | 'loose' | 'damaged'>[] = [
+  { value: 'ok', label: 'Clean and tight now' },
+  { value: 'corroded', label: 'Still corroded', bad: true },
+  { value: 'loose', label: 'Still loose', bad: true },
+  { value: 'damaged', label: 'Post damaged', bad: true },
+];
+
+/** Terminals cleaned: what they look like now decides whether readings mean anything. */
+export function CleanStage({ capture }: StageProps) {
+  return (
+    <div className="grid gap-4">
+      <Button
+        tone="main"
+        large
+        shortcut="Enter"
+        data-first
+        onClick={() => capture('clean', { terminals: 'ok' })}
+      >
+        Clean and tight now
+      </Button>
+      <Choices
+        legend="Or, after cleaning"
+        name="clean"
+        choices={AFTER_CLEANING.slice(1)}
+        chosen={null}
+        onChoose={(terminals) => capture('clean', { terminals })}
+      />
+    </div>
+  );
+}
+
+/** Water added until the plates are covered. */
+export function TopUpStage({ capture }: StageProps) {
+  return (
+    <Button tone="main" large shortcut="Enter" data-first onClick={() => capture('top_up', { level: 'ok' })}>
+      Plates are covered now
+    </Button>
+  );
+}
+
+/** The battery goes on charge and comes back full; what was read before no longer says anything. */
+export function ChargeStage({ state, capture }: StageProps) {
+  const { fullCharges } = state.current;
+  return (
+    <div className="grid gap-4">
+      <p className="text-lg">
+        {fullCharges === 0
+          ? 'The run stays open while the battery is on charge, and waits on the Floor.'
+          : `${fullCharges} full ${fullCharges === 1 ? 'charge has' : 'charges have'} been given in this run.`}{' '}
+        Readings from before the charge stay in the record and no longer count.
+      </p>
+      <Button tone="main" large shortcut="Enter" data-first onClick={() => capture('charge', { full: true })}>
+        Full charge given
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,16 @@
+import type { BatterySpec } from '@/core/battery/battery';
+import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
+import type { RunState } from '@/core/procedure/run-sheet';
+import type { Problem } from '@/core/quantity/result';
+import type { Run } from '../use-run';
+
+/** What every stage gets: where the run stands, and how to capture. */
+export interface StageProps {
+  readonly run: Run;
+  readonly spec: BatterySpec;
+  readonly state: RunState;
+  readonly nowMs: number;
+  /** The reading that is being put right, for a stage to start from. */
+  readonly correcting: Reading | null;
+  readonly capture: <K extends ReadingKind>(kind: K, data: ReadingData<K>) => readonly Problem[];
+}

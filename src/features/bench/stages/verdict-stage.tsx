@@ -1,0 +1,118 @@
+import Link from 'next/link';
+import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
+import { because } from '@/core/assessment/wording';
+import { STEPS } from '@/core/procedure/steps';
+import { formatQuantity } from '@/core/quantity/format';
+import { Button, buttonClass } from '@/ui/button';
+import { Moment } from '@/ui/moment';
+import { useTechnicianName } from '@/ui/site';
+import { VerdictMark } from '@/ui/verdict-mark';
+import type { StageProps } from './stage-props';
+
+/** What to do with the battery, for each verdict. */
+const DO: Readonly<Record<Verdict, string>> = {
+  serve: 'Put it back to work.',
+  watch: 'Put it back to work. Test it again before the cold.',
+  charge: 'Charge it in full, let it rest, test it again. Do not condemn it yet.',
+  retire: 'Take it out of service and send it to scrap as hazardous goods.',
+  quarantine: 'Keep everyone away. Do not test, charge or jump it.',
+  undecided: 'More is needed before anyone can say.',
+};
+
+/** What the run comes to, readable from across the bench, and its end. */
+export function VerdictStage({ run, state }: StageProps) {
+  const nameOf = useTechnicianName();
+  const { run: record, assessments } = run.view;
+  const stored =
+    record.finishedAtMs === null ? null : (assessments.find(({ id }) => id === record.assessmentId) ?? null);
+  const assessment = stored?.assessment ?? state.assessment;
+  const { verdict, grade, decidedBy, next, estimates } = assessment;
+  const changed = stored !== null && state.assessment.verdict !== stored.verdict;
+  return (
+    <div className="grid gap-5">
+      <div className="sheet flex flex-wrap items-center gap-6 p-6">
+        <VerdictMark verdict={verdict} size={96} />
+        <div className="min-w-0 grow">
+          <p className="text-4xl leading-tight font-bold">{VERDICT_LABELS[verdict]}</p>
+          <p className="mt-1 text-xl">{because(decidedBy)}</p>
+          <p className="mt-1 text-xl text-soft">{DO[verdict]}</p>
+        </div>
+        {grade && (
+          <p className="grid justify-items-center">
+            <span className="heading">Grade</span>
+            <span className="text-6xl leading-none font-bold">{grade}</span>
+          </p>
+        )}
+      </div>
+      <dl className="figures flex flex-wrap gap-x-10 gap-y-2 text-xl">
+        <Figure
+          name="Charge"
+          value={
+            estimates.charge &&
+            `${formatQuantity(estimates.charge.pct, '%')} ± ${formatQuantity(estimates.charge.sdPct, '%')}`
+          }
+        />
+        <Figure
+          name="Health"
+          value={
+            estimates.health &&
+            `${formatQuantity(estimates.health.pct, '%')} ± ${formatQuantity(estimates.health.sdPct, '%')}`
+          }
+        />
+        <Figure
+          name="Load margin"
+          value={
+            estimates.load && estimates.load.standing !== 'unusable'
+              ? formatQuantity(estimates.load.marginVolts, 'V', { signed: true })
+              : null
+          }
+        />
+      </dl>
+      {verdict === 'watch' && next === 'charge' && (
+        <p className="text-lg">Charge it before it goes back: it is below the charge for service.</p>
+      )}
+      {changed && (
+        <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          Computed anew, these readings come to: {VERDICT_LABELS[state.assessment.verdict]}. The verdict above
+          is the one that the run was finished with.
+        </p>
+      )}
+      {record.finishedAtMs === null ? (
+        <div className="grid gap-2">
+          <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
+            Finish the run: {VERDICT_LABELS[verdict]}
+          </Button>
+          {verdict === 'undecided' && next && (
+            <p className="text-soft">It can be finished undecided. {STEPS[next].label} would go on.</p>
+          )}
+        </div>
+      ) : (
+        <div className="grid gap-3">
+          <p className="text-lg">
+            Finished <Moment atMs={record.finishedAtMs} /> by {nameOf(record.finishedById)}.
+          </p>
+          <div className="flex flex-wrap gap-3">
+            <Link href="/?scan" className={buttonClass('main', true)} data-first>
+              Next battery
+            </Link>
+            <Link href={`/batteries/${record.batteryId}`} className={buttonClass('plain', true)}>
+              Its story
+            </Link>
+            <Button large onClick={() => void run.reopen()}>
+              Reopen the run
+            </Button>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Figure({ name, value }: { readonly name: string; readonly value: string | null }) {
+  return (
+    <div>
+      <dt className="heading">{name}</dt>
+      <dd className="text-2xl font-semibold">{value ?? '–'}</dd>
+    </div>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+
+import { clsx } from 'clsx';
+import { Moon, Sun } from 'lucide-react';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { isTyping } from '@/ui/keyboard';
+import { useSite } from '@/ui/site';
+import { WhoIsHere } from './who-is-here';
+
+const PLACES = [
+  { href: '/', label: 'Floor' },
+  { href: '/batteries', label: 'Batteries' },
+] as const;
+
+/** The bar over every screen: where one can go, who is at the bench, how this screen shows things. */
+export function TopBar() {
+  const path = usePathname();
+  useScanKey(path);
+  return (
+    <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap">
+      <span className="text-lg font-bold tracking-tight text-harbour">Integra</span>
+      <nav aria-label="Screens" className="flex gap-1">
+        {PLACES.map(({ href, label }) => {
+          const here = href === '/' ? path === '/' : path.startsWith(href);
+          return (
+            <Link
+              key={href}
+              href={href}
+              aria-current={here ? 'page' : undefined}
+              className={clsx(
+                'grid min-h-11 place-items-center rounded-md px-3 hover:bg-sunk',
+                here && 'bg-harbour-wash font-semibold',
+              )}
+            >
+              {label}
+            </Link>
+          );
+        })}
+      </nav>
+      <div className="ml-auto flex items-center gap-2">
+        <UnitSwitch />
+        <ThemeSwitch />
+        <WhoIsHere />
+      </div>
+    </header>
+  );
+}
+
+/** `/` leads to the scan field from anywhere; on the Floor the field itself takes the key. */
+function useScanKey(path: string): void {
+  const router = useRouter();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== '/' || isTyping(event, 'text') || path === '/') return;
+      event.preventDefault();
+      router.push('/?scan');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [path, router]);
+}
+
+function UnitSwitch() {
+  const { temperatureUnit, choose } = useSite();
+  const other = temperatureUnit === '°C' ? '°F' : '°C';
+  return (
+    <button
+      type="button"
+      className="figures min-h-11 min-w-11 rounded-md border px-2 hover:bg-sunk"
+      aria-label={`Temperatures in ${temperatureUnit}; change to ${other}`}
+      onClick={() => choose({ temperatureUnit: other })}
+    >
+      {temperatureUnit}
+    </button>
+  );
+}
+
+function ThemeSwitch() {
+  const { theme, choose } = useSite();
+  const other = theme === 'light' ? 'dark' : 'light';
+  const Icon = theme === 'light' ? Moon : Sun;
+  return (
+    <button
+      type="button"
+      className="grid min-h-11 min-w-11 place-items-center rounded-md border hover:bg-sunk"
+      aria-label={`Change to the ${other} theme`}
+      onClick={() => choose({ theme: other })}
+    >
+      <Icon size={20} aria-hidden="true" />
+    </button>
+  );
+}

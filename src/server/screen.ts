@@ -1,0 +1,65 @@
+import 'server-only';
+import { Type } from '@sinclair/typebox';
+import { cookies } from 'next/headers';
+import { checkShape } from '@/core/exchange/check-shape';
+import type { Technician } from '@/core/exchange/views';
+import { succeed } from '@/core/quantity/result';
+import { type Answer, answering } from './answer';
+import { siteZone } from './site';
+import { technicians } from './technicians';
+
+const YEAR_SECONDS = 31_536_000;
+const COOKIES = {
+  technicianId: 'integra_technician',
+  temperatureUnit: 'integra_unit',
+  theme: 'integra_theme',
+} as const;
+
+const Choice = Type.Object(
+  {
+    technicianId: Type.Optional(Type.String({ format: 'uuid' })),
+    temperatureUnit: Type.Optional(Type.Union([Type.Literal('°C'), Type.Literal('°F')])),
+    theme: Type.Optional(Type.Union([Type.Literal('light'), Type.Literal('dark')])),
+  },
+  { additionalProperties: false },
+);
+
+/** How this browser shows things and who is at it, beside what the whole site shares. */
+export interface ScreenSettings {
+  readonly zone: string;
+  readonly technicians: readonly Technician[];
+  readonly technicianId: string | null;
+  readonly temperatureUnit: '°C' | '°F';
+  readonly theme: 'light' | 'dark';
+}
+
+/** The settings of the browser that asks. A choice that no longer exists falls back to none. */
+export function screenSettings(): Promise<Answer<ScreenSettings>> {
+  return answering(async () => {
+    const jar = await cookies();
+    const known = await technicians();
+    const chosen = jar.get(COOKIES.technicianId)?.value;
+    return succeed<ScreenSettings>({
+      zone: siteZone(),
+      technicians: known,
+      technicianId: known.find(({ id }) => id === chosen)?.id ?? null,
+      temperatureUnit: jar.get(COOKIES.temperatureUnit)?.value === '°F' ? '°F' : '°C',
+      theme: jar.get(COOKIES.theme)?.value === 'dark' ? 'dark' : 'light',
+    });
+  });
+}
+
+/** Keeps a choice for this browser. */
+export async function keepScreenChoice(input: unknown): Promise<Answer<null>> {
+  const checked = checkShape(Choice, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const jar = await cookies();
+  for (const [name, value] of Object.entries(checked.value)) {
+    jar.set(COOKIES[name as keyof typeof COOKIES], value, {
+      path: '/',
+      maxAge: YEAR_SECONDS,
+      sameSite: 'lax',
+    });
+  }
+  return succeed(null);
+}

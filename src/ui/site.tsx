@@ -1,0 +1,74 @@
+'use client';
+
+import { createContext, useCallback, useContext, useMemo, useState } from 'react';
+import type { Technician } from '@/core/exchange/views';
+import { send } from './api';
+
+export type TemperatureUnit = '°C' | '°F';
+export type Theme = 'light' | 'dark';
+
+/** What the whole site shares: its zone, who is at the bench, and how this screen shows things. */
+export interface SiteSettings {
+  readonly zone: string;
+  readonly technicians: readonly Technician[];
+  readonly technicianId: string | null;
+  readonly temperatureUnit: TemperatureUnit;
+  readonly theme: Theme;
+}
+
+interface Site extends SiteSettings {
+  readonly choose: (
+    choice: Partial<Pick<SiteSettings, 'technicianId' | 'temperatureUnit' | 'theme'>>,
+  ) => void;
+  readonly addTechnician: (technician: Technician) => void;
+  /** Who is at the bench; asks when nobody has said so yet, and answers null for now. */
+  readonly whoIsHere: () => string | null;
+  readonly askingWho: boolean;
+  readonly setAskingWho: (asking: boolean) => void;
+}
+
+const SiteContext = createContext<Site | null>(null);
+
+export function SiteProvider({
+  settings,
+  children,
+}: {
+  readonly settings: SiteSettings;
+  readonly children: React.ReactNode;
+}) {
+  const [current, setCurrent] = useState(settings);
+  const [askingWho, setAskingWho] = useState(settings.technicianId === null);
+  const choose = useCallback<Site['choose']>((choice) => {
+    setCurrent((before) => ({ ...before, ...choice }));
+    if (choice.theme) document.documentElement.dataset.theme = choice.theme;
+    if (choice.technicianId) setAskingWho(false);
+    // A choice that cannot be kept still holds for this page, so an unreachable server is no reason to stop.
+    void send('/api/screen', choice, 'PUT');
+  }, []);
+  const addTechnician = useCallback<Site['addTechnician']>((technician) => {
+    setCurrent((before) => ({ ...before, technicians: [...before.technicians, technician] }));
+  }, []);
+  const { technicianId } = current;
+  const whoIsHere = useCallback(() => {
+    if (technicianId === null) setAskingWho(true);
+    return technicianId;
+  }, [technicianId]);
+  const site = useMemo(
+    () => ({ ...current, choose, addTechnician, whoIsHere, askingWho, setAskingWho }),
+    [current, choose, addTechnician, whoIsHere, askingWho],
+  );
+  return <SiteContext value={site}>{children}</SiteContext>;
+}
+
+/** The site's settings and the ways to change them. */
+export function useSite(): Site {
+  const site = useContext(SiteContext);
+  if (!site) throw new Error('useSite needs a SiteProvider above it');
+  return site;
+}
+
+/** The name of a technician; a dash for one that this screen does not know. */
+export function useTechnicianName(): (id: string | null) => string {
+  const { technicians } = useSite();
+  return (id) => technicians.find((technician) => technician.id === id)?.name ?? '–';
+}

@@ -1,0 +1,18 @@
+import { type Grade, VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
+import { VerdictMark } from './verdict-mark';
+
+interface Props {
+  readonly verdict: Verdict;
+  readonly grade?: Grade | null;
+}
+
+/** A verdict as a line of text: shape, word and, where there is one, the grade. */
+export function VerdictLabel({ verdict, grade = null }: Props) {
+  return (
+    <span className="inline-flex items-center gap-2 whitespace-nowrap">
+      <VerdictMark verdict={verdict} />
+      <span>{VERDICT_LABELS[verdict]}</span>
+      {grade && <span className="text-soft">grade {grade}</span>}
+    </span>
+  );
+}
