@@ -1,6 +1,6 @@
 import 'server-only';
 import { fail, problem, type Result } from '@/core/quantity/result';
-import { StoreFault, UnknownReference } from '@/store/fault';
+import { isStoreFault, isUnknownReference } from '@/store/fault';
 
 /** What a use case answers: its value, or why not, with the kind of failure that the caller acts on. */
 export type Answer<T> = Result<T> & { readonly failure?: Failure };
@@ -22,8 +22,8 @@ export async function answering<T>(work: () => Promise<Answer<T>>): Promise<Answ
   try {
     return await work();
   } catch (error) {
-    if (error instanceof UnknownReference) return refusedSaying('input', 'technicianId', WHO);
-    if (!(error instanceof StoreFault)) throw error;
+    if (isUnknownReference(error)) return refusedSaying('input', 'technicianId', WHO);
+    if (!isStoreFault(error)) throw error;
     console.error(error);
     return refusedSaying('store', 'database', error.message);
   }

@@ -12,7 +12,7 @@ import {
   changeBattery,
   searchBatteries,
 } from '@/store/batteries';
-import { AlreadyThere } from '@/store/fault';
+import { isAlreadyThere } from '@/store/fault';
 import { runsOfBattery } from '@/store/runs';
 import { type Answer, answering, refused, refusedSaying } from './answer';
 import { theStore } from './store';
@@ -57,7 +57,7 @@ function writing(
     try {
       return await write({ id, ...label } as BatteryRecord, technicianId);
     } catch (error) {
-      if (!(error instanceof AlreadyThere)) throw error;
+      if (!isAlreadyThere(error)) throw error;
       return refusedSaying('conflict', 'label/tag', `Tag ${label.tag} belongs to another battery already.`);
     }
   });

@@ -1,5 +1,5 @@
 import 'server-only';
-import { StoreFault } from '@/store/fault';
+import { isStoreFault } from '@/store/fault';
 import { theStore } from './store';
 
 /** Opens the store; a fault is told in one line and tried again with the next request. */
@@ -7,7 +7,7 @@ export async function openAtStart(): Promise<void> {
   try {
     await theStore();
   } catch (error) {
-    if (!(error instanceof StoreFault)) throw error;
+    if (!isStoreFault(error)) throw error;
     console.error(`Integra: ${error.message}`);
   }
 }

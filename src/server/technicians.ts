@@ -3,7 +3,7 @@ import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
-import { AlreadyThere } from '@/store/fault';
+import { isAlreadyThere } from '@/store/fault';
 import { addTechnician, listTechnicians } from '@/store/technicians';
 import { type Answer, answering, refusedSaying } from './answer';
 import { theStore } from './store';
@@ -30,7 +30,7 @@ export function registerTechnician(input: unknown): Promise<Answer<Technician>> 
       await addTechnician(await theStore(), checked.value, Date.now());
       return succeed(checked.value);
     } catch (error) {
-      if (!(error instanceof AlreadyThere)) throw error;
+      if (!isAlreadyThere(error)) throw error;
       return refusedSaying(
         'input',
         'name',

@@ -14,6 +14,8 @@ const EXPLANATIONS: Readonly<Record<FaultKind, string>> = {
 
 /** A fault of the database, with a message for a person and the driver's own as its cause. */
 export class StoreFault extends Error {
+  override readonly name = 'StoreFault';
+
   constructor(
     readonly kind: FaultKind,
     cause: unknown,
@@ -23,18 +25,30 @@ export class StoreFault extends Error {
 }
 
 /** A row that refers to one that is not there: a technician or a battery that this store has never had. */
-export class UnknownReference extends Error {}
+export class UnknownReference extends Error {
+  override readonly name = 'UnknownReference';
+}
 
 /** A row that is there already. Not a fault: the caller says what it means. */
-export class AlreadyThere extends Error {}
+export class AlreadyThere extends Error {
+  override readonly name = 'AlreadyThere';
+}
+
+// The open store is shared by several bundles of the server, and each has these classes once more: what an error is
+// can be told by its name only.
+const isNamed = (error: unknown, name: string) => error instanceof Error && error.name === name;
+
+export const isStoreFault = (error: unknown): error is StoreFault => isNamed(error, 'StoreFault');
+export const isUnknownReference = (error: unknown): error is UnknownReference =>
+  isNamed(error, 'UnknownReference');
+export const isAlreadyThere = (error: unknown): error is AlreadyThere => isNamed(error, 'AlreadyThere');
 
 /**
  * Turns whatever the driver throws into one of our own errors. The driver wraps its errors in up to three layers and
  * puts values into one of the messages, so the codes of all layers are gathered and nothing else is passed on.
  */
 export function storeErrorOf(error: unknown): Error {
-  if (error instanceof StoreFault || error instanceof AlreadyThere || error instanceof UnknownReference)
-    return error;
+  if (isStoreFault(error) || isAlreadyThere(error) || isUnknownReference(error)) return error;
   const signs = layersOf(error).map(signOf).join(' ');
   if (/SQLITE_CONSTRAINT_(UNIQUE|PRIMARYKEY)|UNIQUE constraint failed/.test(signs)) return new AlreadyThere();
   if (/SQLITE_CONSTRAINT_FOREIGNKEY|FOREIGN KEY constraint failed/.test(signs)) return new UnknownReference();

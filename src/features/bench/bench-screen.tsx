@@ -72,7 +72,7 @@ function Bench({
           evidence={state.evidence}
           assessment={state.assessment}
           rules={view.rules}
-          finished={finished}
+          nextStep={finished ? null : state.nextStep}
         />
       </div>
     </main>

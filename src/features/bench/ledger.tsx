@@ -1,9 +1,9 @@
 import { ChevronDown } from 'lucide-react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
-import type { Finding, Measured } from '@/core/assessment/finding';
-import { heldAgainst } from '@/core/assessment/finding';
+import { type Finding, type FindingCode, heldAgainst, type Measured } from '@/core/assessment/finding';
 import { type LedgerEntry, ledgerOf } from '@/core/assessment/ledger';
+import type { StepId } from '@/core/assessment/step-id';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { because, FINDING_TITLES } from '@/core/assessment/wording';
 import { STEPS } from '@/core/procedure/steps';
@@ -17,18 +17,16 @@ interface Props {
   readonly evidence: Evidence;
   readonly assessment: Assessment;
   readonly rules: HouseRules;
-  readonly finished: boolean;
+  /** The step to do next on the run sheet; null once the run is finished. */
+  readonly nextStep: StepId | null;
 }
 
 /** The evidence so far: the verdict and why, charge and health, findings with their margins, what would change it. */
-export function Ledger({ evidence, assessment, rules, finished }: Props) {
+export function Ledger({ evidence, assessment, rules, nextStep }: Props) {
   const { verdict, grade, decidedBy, next, findings } = assessment;
   const measured = findings.filter(
     (finding) =>
-      finding.measured !== null &&
-      finding.code !== 'ageing' &&
-      finding.code !== 'worn' &&
-      finding.code !== 'sound',
+      finding.measured !== null && !SHOWN_ABOVE.has(finding.code) && !isBorrowed(finding, findings),
   );
   const plain = findings.filter((finding) => finding.measured === null && finding.code !== decidedBy);
   return (
@@ -60,11 +58,11 @@ export function Ledger({ evidence, assessment, rules, finished }: Props) {
         </section>
       )}
       <WhatWouldChange evidence={evidence} rules={rules} next={next} />
-      {next && !finished && (
+      {nextStep && nextStep !== 'verdict' && (
         <p className="border-t pt-3">
           <span className="heading">Next </span>
-          <span className="font-semibold">{STEPS[next].label}</span>
-          <span className="text-soft">, about {formatMinutes(STEPS[next].minutes)}</span>
+          <span className="font-semibold">{STEPS[nextStep].label}</span>
+          <span className="text-soft">, about {formatMinutes(STEPS[nextStep].minutes)}</span>
         </p>
       )}
       <Working entries={ledgerOf(evidence, assessment, rules)} />
@@ -72,6 +70,16 @@ export function Ledger({ evidence, assessment, rules, finished }: Props) {
         Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
       </p>
     </aside>
+  );
+}
+
+/** Health stands above the findings with a margin rule of its own. */
+const SHOWN_ABOVE: ReadonlySet<FindingCode> = new Set(['sound', 'ageing', 'worn']);
+
+/** A conclusion that shows another finding's reading: the verdict says it already, and the reading is drawn once. */
+function isBorrowed(conclusion: Finding, findings: readonly Finding[]): boolean {
+  return findings.some(
+    (other) => other !== conclusion && other.measured === conclusion.measured && other.code === 'load_fails',
   );
 }
 

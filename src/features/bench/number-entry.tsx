@@ -74,6 +74,21 @@ export function NumberEntry<Name extends string>({
     tryCapture(stoodBy);
   };
 
+  const numerals = (field: NumberField<Name>, huge: boolean) => (
+    <Numerals
+      key={field.name}
+      field={field}
+      huge={huge}
+      unit={field.quantity === 'temperatureC' ? temperatureUnit : field.unit}
+      text={texts[field.name]}
+      complaint={tried ? complaints[field.name] : undefined}
+      onFocus={() => setActive(field.name)}
+      onType={(text) => type(field.name, text)}
+      onSpace={() => tryCapture()}
+    />
+  );
+  const [first, ...others] = fields;
+
   return (
     <form
       ref={form}
@@ -82,23 +97,16 @@ export function NumberEntry<Name extends string>({
         event.preventDefault();
         tryCapture();
       }}
-      className="grid items-start gap-x-6 gap-y-4 md:grid-cols-[minmax(0,1fr)_15rem]"
+      className="grid grid-cols-1 items-start gap-x-6 gap-y-3 md:grid-cols-[minmax(0,1fr)_14rem]"
     >
-      <div className="grid min-w-0 gap-3">
+      <div className="grid min-w-0 grid-cols-1 gap-3">
         {before}
-        {fields.map((field, index) => (
-          <Numerals
-            key={field.name}
-            field={field}
-            huge={index === 0}
-            unit={field.quantity === 'temperatureC' ? temperatureUnit : field.unit}
-            text={texts[field.name]}
-            complaint={tried ? complaints[field.name] : undefined}
-            onFocus={() => setActive(field.name)}
-            onType={(text) => type(field.name, text)}
-            onSpace={() => tryCapture()}
-          />
-        ))}
+        {first && numerals(first, true)}
+        {others.length > 0 && (
+          <div className="grid grid-cols-1 gap-3 sm:auto-cols-fr sm:grid-flow-col">
+            {others.map((field) => numerals(field, false))}
+          </div>
+        )}
         {asked && (
           <Question
             doubt={asked}
@@ -110,7 +118,6 @@ export function NumberEntry<Name extends string>({
           />
         )}
         <Problems problems={problems} />
-        {picture?.(values)}
       </div>
       <div className="grid gap-2">
         <NumberPad
@@ -121,6 +128,7 @@ export function NumberEntry<Name extends string>({
           {captureLabel}
         </Button>
       </div>
+      {picture && <div className="md:col-span-2">{picture(values)}</div>}
     </form>
   );
 }
@@ -162,10 +170,9 @@ interface NumeralsProps {
 function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace }: NumeralsProps) {
   const id = useId();
   return (
-    <div className={clsx(!huge && 'grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3')}>
+    <div className="grid min-w-0 grid-cols-1 content-start">
       <label htmlFor={id} className="heading">
         {field.label}
-        {field.emptyMeans !== undefined && <span className="font-normal"> · empty: {field.emptyMeans}</span>}
       </label>
       <span
         className={clsx(
@@ -183,6 +190,7 @@ function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace
           data-first={huge || undefined}
           aria-invalid={complaint !== undefined}
           aria-describedby={`${id}-note`}
+          placeholder={field.emptyMeans}
           onFocus={(event) => {
             event.target.select();
             onFocus();
@@ -194,17 +202,14 @@ function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace
             onSpace();
           }}
           className={clsx(
-            'figures min-w-0 grow bg-transparent text-right outline-none',
-            huge ? 'h-28 text-[5.5rem] leading-none font-semibold' : 'h-12 w-28 text-2xl',
+            'figures w-0 min-w-0 grow bg-transparent text-right outline-none',
+            'placeholder:font-sans placeholder:[word-spacing:normal] placeholder:text-sm placeholder:text-soft',
+            huge ? 'h-28 text-[5.5rem] leading-none font-semibold' : 'h-12 text-2xl',
           )}
         />
         <span className={clsx('figures text-soft', huge ? 'text-4xl' : 'text-lg')}>{unit}</span>
       </span>
-      <span
-        id={`${id}-note`}
-        role={complaint ? 'alert' : undefined}
-        className="col-span-2 text-sm text-retire"
-      >
+      <span id={`${id}-note`} role={complaint ? 'alert' : undefined} className="text-sm text-retire">
         {complaint}
       </span>
     </div>

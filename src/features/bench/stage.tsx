@@ -81,10 +81,10 @@ export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
 
   const Content = STAGES[id];
   return (
-    <section ref={frame} aria-label="Stage" className="grid min-w-0 content-start gap-4">
+    <section ref={frame} aria-label="Stage" className="grid min-w-0 grid-cols-1 content-start gap-3">
       <div>
         <h1 className="text-2xl font-bold">{STEPS[id].label}</h1>
-        <p className="text-lg text-soft">{STEPS[id].task}</p>
+        <p className="text-soft">{STEPS[id].task}</p>
       </div>
       <Caution step={id} />
       {forced && !gate.open && !showsDone && (
@@ -125,11 +125,11 @@ function Caution({ step }: { readonly step: StepId }) {
   return (
     <aside
       aria-label="Caution"
-      className="flex gap-3 border-l-4 border-warn bg-warn-wash px-3 py-2 text-[0.95rem] text-warn"
+      className="flex gap-3 border-l-4 border-warn bg-warn-wash px-3 py-1.5 text-sm text-warn"
     >
       <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
       <p>
-        {caution} <span className="whitespace-nowrap max-sm:whitespace-normal">{CLOSING_LINE}</span>
+        {caution} {CLOSING_LINE}
       </p>
     </aside>
   );

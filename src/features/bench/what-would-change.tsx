@@ -55,8 +55,9 @@ function Line({ verdict, children }: { readonly verdict: Verdict; readonly child
 }
 
 function flipWords({ lever, at, direction }: Flip): string {
-  const name = STEPS[lever].label;
-  return `${name} ${direction === 'below' ? 'at or below' : 'at or above'} ${formatQuantity(at, 'V', { decimals: 3 })}`;
+  // Rounded away from what was read, so that the figure shown flips the verdict too.
+  const shown = direction === 'below' ? Math.floor(at * 100) / 100 : Math.ceil(at * 100) / 100;
+  return `${STEPS[lever].label} at ${formatQuantity(shown, 'V')} or ${direction === 'below' ? 'less' : 'more'}`;
 }
 
 function outcomeWords({ fromVolts, toVolts }: Outcome, all: readonly Outcome[], lever: Lever): string {

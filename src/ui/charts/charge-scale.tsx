@@ -8,7 +8,7 @@ interface Props {
   readonly readVolts: number | null;
 }
 
-const WIDTH = 520;
+const WIDTH = 680;
 const HEIGHT = 92;
 const SIDE = 30;
 const BASE = 50;

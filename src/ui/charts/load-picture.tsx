@@ -11,8 +11,8 @@ interface Props {
   readonly elapsedSeconds: number | null;
 }
 
-const WIDTH = 520;
-const HEIGHT = 168;
+const WIDTH = 680;
+const HEIGHT = 150;
 const MARGIN = { top: 14, right: 74, bottom: 24, left: 46 } as const;
 /** The band begins once the first dip of any load is over. */
 const BAND_FROM_SECONDS = 1;
@@ -71,7 +71,7 @@ export function LoadPicture({
         opacity="0.18"
       />
       <text
-        x={x(holdSeconds) + 6}
+        x={x(holdSeconds) + 12}
         y={(y(healthyHigh) + y(healthyLow)) / 2}
         dy="0.35em"
         className="fill-serve text-[13px]"
@@ -108,12 +108,13 @@ export function LoadPicture({
       )}
       {readVolts !== null && (
         <g className={fails ? 'text-retire' : 'text-serve'}>
-          <path
-            d={`M${x(0)} ${y(openVolts)}L${x(holdSeconds)} ${y(readVolts)}`}
-            fill="none"
+          <line
+            x1={x(holdSeconds)}
+            x2={x(holdSeconds)}
+            y1={y(limitVolts)}
+            y2={y(readVolts)}
             stroke="currentColor"
-            strokeWidth="1.5"
-            strokeDasharray="3 5"
+            strokeWidth="3"
           />
           <circle cx={x(holdSeconds)} cy={y(readVolts)} r="7" fill="currentColor" />
         </g>

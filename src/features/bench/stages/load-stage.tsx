@@ -1,9 +1,11 @@
 import { useEffect, useState } from 'react';
-import { expectedLoadVolts, loadTaskAt } from '@/core/assessment/load-result';
+import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { LoadPicture } from '@/ui/charts/load-picture';
+import { useSite } from '@/ui/site';
 import { NumberEntry } from '../number-entry';
+import { temperatureWords } from '../reading-words';
 import type { StageProps } from './stage-props';
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
@@ -23,7 +25,7 @@ export function LoadStage({ run, spec, state, correcting, capture }: StageProps)
     <NumberEntry
       nominalVolts={spec.nominalVolts}
       captureLabel="Capture"
-      before={<LoadHeader amps={set.setAmps} limitVolts={set.limitVolts} clock={clock} />}
+      before={<LoadHeader task={set} clock={clock} />}
       fields={[
         {
           name: 'volts',
@@ -48,7 +50,7 @@ export function LoadStage({ run, spec, state, correcting, capture }: StageProps)
         },
         {
           name: 'temperatureC',
-          label: 'Battery temperature',
+          label: 'Temperature',
           quantity: 'temperatureC',
           unit: '°C',
           initial: known,
@@ -87,32 +89,25 @@ interface HoldClock {
   readonly stop: () => void;
 }
 
-function LoadHeader({
-  amps,
-  limitVolts,
-  clock,
-}: {
-  readonly amps: number;
-  readonly limitVolts: number;
-  readonly clock: HoldClock;
-}) {
+function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: HoldClock }) {
+  const { temperatureUnit } = useSite();
   const { elapsedSeconds, holdSeconds, start, stop } = clock;
   const left = elapsedSeconds === null ? holdSeconds : Math.max(0, holdSeconds - elapsedSeconds);
   const running = elapsedSeconds !== null && left > 0;
   return (
-    <div className="grid grid-cols-3 items-end gap-3">
+    <div className="grid grid-cols-[auto_auto_1fr] items-end gap-3">
       <p>
         <span className="heading block">Set the load to</span>
-        <span className="figures text-4xl font-semibold">{formatQuantity(amps, 'A')}</span>
+        <span className="figures text-4xl font-semibold">{formatQuantity(task.setAmps, 'A')}</span>
       </p>
       <p>
-        <span className="heading block">Limit at its temperature</span>
-        <span className="figures text-4xl font-semibold">{formatQuantity(limitVolts, 'V')}</span>
+        <span className="heading block">Limit at {temperatureWords(task.temperatureC, temperatureUnit)}</span>
+        <span className="figures text-4xl font-semibold">{formatQuantity(task.limitVolts, 'V')}</span>
       </p>
       <div className="grid gap-1">
         <p role="timer" aria-live="off" className="flex items-baseline gap-2">
           <span className="heading">
-            {elapsedSeconds === null ? 'Clock' : running ? 'Hold' : 'Read it now, load off'}
+            {elapsedSeconds === null ? 'Clock' : running ? 'Hold' : 'Read it now'}
           </span>
           <span className="figures ml-auto text-2xl font-semibold">
             {formatNumber(Math.ceil(left), 's')} s
@@ -123,7 +118,7 @@ function LoadHeader({
           onClick={running ? stop : start}
           onKeyDown={(event) => event.stopPropagation()}
         >
-          {running ? 'Stop' : elapsedSeconds === null ? 'Load is on: start' : 'Again'}
+          {running ? 'Stop' : elapsedSeconds === null ? 'Start' : 'Again'}
         </Button>
       </div>
     </div>

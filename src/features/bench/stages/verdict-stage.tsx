@@ -30,15 +30,15 @@ export function VerdictStage({ run, state }: StageProps) {
   const changed = stored !== null && state.assessment.verdict !== stored.verdict;
   return (
     <div className="grid gap-5">
-      <div className="sheet flex flex-wrap items-center gap-6 p-6">
-        <VerdictMark verdict={verdict} size={96} />
+      <div className="sheet grid items-center gap-5 p-5 sm:grid-cols-[auto_1fr_auto]">
+        <VerdictMark verdict={verdict} size={84} />
         <div className="min-w-0 grow">
-          <p className="text-4xl leading-tight font-bold">{VERDICT_LABELS[verdict]}</p>
-          <p className="mt-1 text-xl">{because(decidedBy)}</p>
-          <p className="mt-1 text-xl text-soft">{DO[verdict]}</p>
+          <p className="text-3xl leading-tight font-bold">{VERDICT_LABELS[verdict]}</p>
+          <p className="mt-1 text-lg">{because(decidedBy)}</p>
+          <p className="mt-1 text-lg text-soft">{DO[verdict]}</p>
         </div>
         {grade && (
-          <p className="grid justify-items-center">
+          <p className="grid justify-items-center max-sm:justify-self-start">
             <span className="heading">Grade</span>
             <span className="text-6xl leading-none font-bold">{grade}</span>
           </p>

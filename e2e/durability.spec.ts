@@ -1,0 +1,132 @@
+import { uuidv7 } from 'uuidv7';
+import { BenchPage } from './support/bench-page';
+import { newDatabaseFile, startServer } from './support/server';
+import { expect, signIn, startedRun, test } from './support/test';
+
+test('a run reopens where it stood, its clock still right', async ({
+  page,
+  bench,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
+  await bench.identify();
+  await bench.inspectAllInOrder();
+  await page.getByText('Less than 1 h').click();
+  await page.getByRole('button', { name: 'Start 60 min' }).click();
+  await bench.expectStage('Open-circuit voltage');
+  await expect(page.getByText('Settling')).toBeVisible();
+  await page.waitForTimeout(2500);
+  await page.reload();
+  await expect(page.getByText('Settling')).toBeVisible();
+  // The rest began 50 minutes short of an hour's clock: 60 minutes less the seconds gone by.
+  await expect(page.getByRole('timer').first()).toHaveText(/^59:5\d$/);
+  await page.goto('/');
+  await expect(page.getByRole('listitem').filter({ hasText: newTag })).toContainText(/ready in59:\d\d/);
+});
+
+test('nothing captured is lost when the server is killed in mid-run', async ({ browser }) => {
+  const databaseFile = newDatabaseFile();
+  const options = { port: 4290 + test.info().parallelIndex, databaseFile };
+  const first = await startServer(options);
+  const technicianId = uuidv7();
+  const context = await browser.newContext({ baseURL: first.url });
+  await context.request.post('/api/technicians', { data: { id: technicianId, name: 'Pell Havering' } });
+  await signIn(context, first.url, technicianId);
+  const page = await context.newPage();
+  const bench = new BenchPage(page);
+  await bench.open(await startedRun(context.request, { tag: 'KILL-1', technicianId }));
+  await bench.upToCharge('12.61', '15');
+  await bench.expectStage('Load test');
+  await first.kill();
+
+  // Captured with no server: kept in the browser, said so, and sent once there is one again.
+  await page.getByLabel('Voltage at the end').fill('10.45');
+  await bench.capture();
+  await expect(page.getByText(/Not stored yet/)).toBeVisible();
+  await expect(bench.verdict).toHaveText('Return to service');
+
+  const second = await startServer(options);
+  await expect(page.getByText(/Not stored yet/)).toHaveCount(0, { timeout: 15_000 });
+  await page.reload();
+  await expect(bench.step('Open-circuit voltage')).toContainText('12.61 V, 15.0 °C');
+  await expect(bench.step('Load test')).toContainText('10.45 V at 285 A');
+  await expect(bench.verdict).toHaveText('Return to service');
+  await context.close();
+  await second.kill();
+});
+
+test('what was captured while the link was down survives a reload', async ({
+  page,
+  context,
+  bench,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  await bench.open(runId);
+  await bench.identify();
+  await expect(bench.step('Identify')).toContainText('label agrees');
+  await page.route('**/api/runs/**', (route) => route.abort());
+  await bench.inspectAllInOrder();
+  await expect(page.getByText(/Not stored yet/)).toBeVisible();
+  await page.unroute('**/api/runs/**');
+  const other = await context.newPage();
+  await page.close();
+  await other.goto(`/bench/${runId}`);
+  await expect(new BenchPage(other).step('Inspect')).toContainText('all in order');
+  await expect
+    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
+    .toBe(2);
+});
+
+test('two tabs on the same run see each other, and a finished run asks before it takes more', async ({
+  page,
+  context,
+  bench,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  await bench.open(runId);
+  const second = await context.newPage();
+  const otherBench = new BenchPage(second);
+  await otherBench.open(runId);
+  await bench.identify();
+  await otherBench.expectStage('Inspect');
+  await otherBench.inspectAllInOrder();
+  await bench.expectStage('Settle');
+
+  // A third device without the tabs' channel finishes the run; this tab only learns of it when it captures.
+  await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
+  await bench.restedOvernight();
+  await expect(page.getByText(/finished meanwhile/)).toBeVisible();
+  await page.getByRole('button', { name: 'Reopen the run and store it' }).click();
+  await bench.expectStage('Open-circuit voltage');
+  await expect
+    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
+    .toBe(3);
+});
+
+test('the same capture sent twice is stored once', async ({ request, newTag, technicianId }) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  const reading = {
+    id: uuidv7(),
+    runId,
+    kind: 'open_circuit',
+    data: { volts: 12.6, temperatureC: 20 },
+    takenAtMs: Date.now(),
+    technicianId,
+    instrument: 'typed',
+    forced: false,
+    supersedesId: null,
+    reason: null,
+  };
+  const send = () => request.post(`/api/runs/${runId}/readings`, { data: reading });
+  const [one, two] = await Promise.all([send(), send()]);
+  expect([one.status(), two.status()]).toEqual([200, 200]);
+  expect((await (await request.get(`/api/runs/${runId}`)).json()).value.readings).toHaveLength(1);
+});

@@ -1,0 +1,127 @@
+import { newDatabaseFile, type Server, startServer } from './support/server';
+import { expect, expectAccessible, signIn, test } from './support/test';
+
+test.describe('with the sample data', () => {
+  let demo: Server;
+
+  test.beforeAll(async () => {
+    demo = await startServer({
+      port: 4280 + test.info().parallelIndex,
+      databaseFile: newDatabaseFile(),
+      demo: true,
+    });
+  });
+  test.afterAll(() => demo.kill());
+  test.beforeEach(async ({ page, context }) => {
+    await page.goto(demo.url);
+    await page.getByRole('button', { name: 'Ysolde Brackwater' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    expect((await context.cookies()).length).toBeGreaterThan(0);
+  });
+
+  test('the Floor groups what needs hands, what rests and what charges', async ({ page }) => {
+    const bench = page.getByRole('region', { name: 'On the bench' });
+    await expect(bench).toContainText('Ready for your hands');
+    await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0104' })).toContainText('ready in');
+    await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0111' })).toContainText('Load test');
+    await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0108' })).toContainText('Charge');
+  });
+
+  test('the dark theme is readable and is kept', async ({ page }) => {
+    await page.getByRole('button', { name: 'Change to the dark theme' }).click();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+    await expectAccessible(page);
+    await page.getByText('FH-0111').click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Load test' })).toBeVisible();
+    await expectAccessible(page);
+    await page.reload();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  });
+
+  test('a battery of another chemistry is recorded and never graded', async ({ page }) => {
+    await page.getByLabel('Battery tag').fill('fh-0129');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('region', { name: 'Scan result' })).toContainText('Lithium');
+    await expect(page.getByRole('button', { name: 'Start a run' })).toHaveCount(0);
+    await page.getByRole('link', { name: 'Its story' }).click();
+    await expect(page.getByText('never graded')).toBeVisible();
+  });
+
+  test('Floor, Bench and Battery fit a phone and a tablet', async ({ page }) => {
+    await page.getByText('FH-0111').click();
+    await page.waitForURL('**/bench/**');
+    const bench = page.url();
+    await page.getByRole('link', { name: 'FH-0111' }).click();
+    await page.waitForURL('**/batteries/**');
+    for (const width of [390, 1024]) {
+      await page.setViewportSize({ width, height: 844 });
+      for (const address of [demo.url, bench, page.url()]) {
+        await page.goto(address);
+        await expect(page.getByRole('main')).toBeVisible();
+        const overhang = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        expect(overhang, `${address} at ${width}`).toBeLessThanOrEqual(0);
+      }
+    }
+  });
+
+  test('no page asks any other host for anything', async ({ page }) => {
+    const foreign: string[] = [];
+    page.on('request', (request) => {
+      if (!request.url().startsWith(demo.url) && !request.url().startsWith('data:'))
+        foreign.push(request.url());
+    });
+    for (const path of ['/', '/batteries', '/batteries/new']) await page.goto(demo.url + path);
+    await page.waitForLoadState('networkidle');
+    expect(foreign).toEqual([]);
+  });
+});
+
+test('an empty store says how to begin', async ({ browser }) => {
+  const server = await startServer({
+    port: 4270 + test.info().parallelIndex,
+    databaseFile: newDatabaseFile(),
+  });
+  const page = await browser.newPage({ baseURL: server.url });
+  await page.goto('/');
+  await page.getByLabel('Someone else').fill('Tamsin Orrel');
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('button', { name: 'Tamsin Orrel' })).toBeVisible();
+  await expect(page.getByText('No battery is registered yet')).toBeVisible();
+  await page.goto('/bench/nothing-here');
+  await expect(page.getByText('Nothing is kept under this address')).toBeVisible();
+  await page.close();
+  await server.kill();
+});
+
+test('a thousand batteries are paged', async ({ page, context, request, server, technicianId }) => {
+  await signIn(context, server.url, technicianId);
+  const label = (number: number) => ({
+    tag: `BULK-${String(number).padStart(4, '0')}`,
+    type: 'agm',
+    nominalVolts: 12,
+    ratings: [{ standard: 'SAE', amps: 800 }],
+    c20Ah: 70,
+    rcMinutes: null,
+    model: 'Velgrim Cold 70 with a long name that a careful clerk typed out in full, twice',
+    place: 'Rack by the slipway gate',
+    dateCode: '',
+    fittedOn: null,
+  });
+  const { uuidv7 } = await import('uuidv7');
+  for (let start = 0; start < 1000; start += 50) {
+    const batch = Array.from({ length: 50 }, (_, offset) => label(start + offset));
+    await Promise.all(
+      batch.map((one) =>
+        request.post('/api/batteries', { data: { id: uuidv7(), technicianId, label: one } }),
+      ),
+    );
+  }
+  await page.goto('/batteries?q=bulk');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1000');
+  await expect(page.getByRole('row')).toHaveCount(51);
+  await page.getByRole('link', { name: 'On' }).click();
+  await expect(page.getByText('BULK-0050')).toBeVisible();
+  await page.getByLabel('Tag, place or model contains').fill('bulk-0777');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('row')).toHaveCount(2);
+});

@@ -1,0 +1,75 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** The Bench as a technician works it. */
+export class BenchPage {
+  constructor(readonly page: Page) {}
+
+  async open(runId: string): Promise<void> {
+    await this.page.goto(`/bench/${runId}`);
+    await this.ready();
+  }
+
+  /** Waits until the page takes keys. */
+  async ready(): Promise<void> {
+    await expect(this.page.locator('[data-first]').first()).toBeFocused();
+  }
+
+  get verdict(): Locator {
+    return this.page.getByTestId('verdict');
+  }
+
+  step(name: string): Locator {
+    const sheet = this.page.getByRole('navigation', { name: 'Run sheet' });
+    return sheet.getByRole('button').filter({ has: this.page.getByText(name, { exact: true }) });
+  }
+
+  async expectStage(name: string): Promise<void> {
+    await expect(this.page.getByRole('heading', { level: 1, name })).toBeVisible();
+  }
+
+  async identify(): Promise<void> {
+    await this.expectStage('Identify');
+    await this.page.getByRole('button', { name: 'The label agrees' }).click();
+  }
+
+  async inspectAllInOrder(): Promise<void> {
+    await this.expectStage('Inspect');
+    await this.page.getByRole('button', { name: 'All in order' }).click();
+  }
+
+  async restedOvernight(): Promise<void> {
+    await this.expectStage('Settle');
+    await this.page.getByText('Overnight').click();
+    await this.page.getByRole('button', { name: 'Go on to the voltage' }).click();
+  }
+
+  async openCircuit(volts: string, temperature: string): Promise<void> {
+    await this.expectStage('Open-circuit voltage');
+    await this.page.getByLabel('Open-circuit voltage').fill(volts);
+    await this.page.getByLabel('Battery temperature').fill(temperature);
+    await this.capture();
+  }
+
+  async load(volts: string): Promise<void> {
+    await this.expectStage('Load test');
+    await this.page.getByLabel('Voltage at the end').fill(volts);
+    await this.capture();
+  }
+
+  async capture(): Promise<void> {
+    await this.page.getByRole('button', { name: 'Capture' }).click();
+  }
+
+  /** From the start to where the charge is known. */
+  async upToCharge(volts: string, temperature: string): Promise<void> {
+    await this.identify();
+    await this.inspectAllInOrder();
+    await this.restedOvernight();
+    await this.openCircuit(volts, temperature);
+  }
+
+  async finish(): Promise<void> {
+    await this.page.getByRole('button', { name: /Finish the run/ }).click();
+    await expect(this.page.getByText(/^Finished/)).toBeVisible();
+  }
+}

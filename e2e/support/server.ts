@@ -1,0 +1,69 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+export interface ServerOptions {
+  readonly port: number;
+  readonly databaseFile: string;
+  readonly demo?: boolean;
+}
+
+/** A production server of this build, in a process of its own. */
+export interface Server {
+  readonly url: string;
+  /** Ends it at once, as a power cut would. */
+  readonly kill: () => Promise<void>;
+  /** Everything that it has printed. */
+  readonly printed: () => string;
+}
+
+/** A fresh place for a database that nothing else uses. */
+export function newDatabaseFile(): string {
+  return join(mkdtempSync(join(tmpdir(), 'integra-')), 'test.db');
+}
+
+/** Starts the server and waits until it answers. */
+export async function startServer({ port, databaseFile, demo = false }: ServerOptions): Promise<Server> {
+  const child = spawn('node_modules/.bin/next', ['start', '-H', '127.0.0.1', '-p', String(port)], {
+    env: {
+      ...process.env,
+      NEXT_TELEMETRY_DISABLED: '1',
+      DATABASE_URL: `file:${databaseFile}`,
+      INTEGRA_DEMO: demo ? '1' : '0',
+      INTEGRA_ZONE: 'UTC',
+    },
+    detached: true,
+  });
+  let output = '';
+  child.stdout?.on('data', (chunk) => {
+    output += String(chunk);
+  });
+  child.stderr?.on('data', (chunk) => {
+    output += String(chunk);
+  });
+  const url = `http://127.0.0.1:${port}`;
+  await untilAnswering(url, child, () => output);
+  return { url, kill: () => killAll(child), printed: () => output };
+}
+
+async function untilAnswering(url: string, child: ChildProcess, printed: () => string): Promise<void> {
+  for (let attempt = 0; attempt < 200; attempt++) {
+    if (child.exitCode !== null) throw new Error(`the server ended:\n${printed()}`);
+    try {
+      await fetch(url);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+  throw new Error(`the server does not answer:\n${printed()}`);
+}
+
+function killAll(child: ChildProcess): Promise<void> {
+  return new Promise((ended) => {
+    child.once('exit', () => ended());
+    // The whole group: the launcher and the server under it.
+    if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
+  });
+}

@@ -1,0 +1,103 @@
+import AxeBuilder from '@axe-core/playwright';
+import {
+  type APIRequestContext,
+  type BrowserContext,
+  test as base,
+  expect,
+  type Page,
+} from '@playwright/test';
+import { uuidv7 } from 'uuidv7';
+import { BenchPage } from './bench-page';
+import { newDatabaseFile, type Server, startServer } from './server';
+
+interface WorkerFixtures {
+  readonly server: Server;
+  readonly technicianId: string;
+}
+
+interface TestFixtures {
+  readonly bench: BenchPage;
+  readonly newTag: string;
+}
+
+const FIRST_PORT = 4210;
+
+/** Tests with a server and an empty store per worker, someone at the bench, and a tag nobody has used. */
+export const test = base.extend<TestFixtures, WorkerFixtures>({
+  server: [
+    async ({ browserName: _browser }, use, { parallelIndex }) => {
+      const server = await startServer({ port: FIRST_PORT + parallelIndex, databaseFile: newDatabaseFile() });
+      await use(server);
+      await server.kill();
+    },
+    { scope: 'worker' },
+  ],
+  technicianId: [
+    async ({ server }, use) => {
+      const id = uuidv7();
+      await fetch(`${server.url}/api/technicians`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ id, name: 'Maro Tindell' }),
+      });
+      await use(id);
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: ({ server }, use) => use(server.url),
+  context: async ({ context, server, technicianId }, use) => {
+    await signIn(context, server.url, technicianId);
+    await use(context);
+  },
+  newTag: ({ browserName: _browser }, use) => use(`T-${uuidv7().slice(-8).toUpperCase()}`),
+  bench: ({ page }, use) => use(new BenchPage(page)),
+});
+
+/** Says who is at the bench in this browser. */
+export async function signIn(context: BrowserContext, url: string, technicianId: string): Promise<void> {
+  await context.addCookies([{ name: 'integra_technician', value: technicianId, url }]);
+}
+
+export interface NewBattery {
+  readonly tag: string;
+  readonly technicianId: string;
+  readonly type?: string;
+  readonly nominalVolts?: 6 | 12;
+  readonly ratings?: readonly { standard: string; amps: number }[];
+}
+
+/** Registers a battery and starts a run on it without the screens; answers with the run's id. */
+export async function startedRun(request: APIRequestContext, battery: NewBattery): Promise<string> {
+  const {
+    tag,
+    technicianId,
+    type = 'flooded',
+    nominalVolts = 12,
+    ratings = [{ standard: 'SAE', amps: 570 }],
+  } = battery;
+  const id = uuidv7();
+  const rest = {
+    c20Ah: 60,
+    rcMinutes: null,
+    model: '',
+    place: 'Yard tractor 9',
+    dateCode: '',
+    fittedOn: null,
+  };
+  const label = { tag, type, nominalVolts, ratings, ...rest };
+  expect((await request.post('/api/batteries', { data: { id, technicianId, label } })).status()).toBe(200);
+  const runId = uuidv7();
+  expect(
+    (await request.post('/api/runs', { data: { id: runId, batteryId: id, technicianId } })).status(),
+  ).toBe(200);
+  return runId;
+}
+
+/** Fails on any serious or critical finding of the accessibility checker on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(grave.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+}
+
+export { expect };

@@ -1,0 +1,33 @@
+// Everything that must hold: `npm test`. Each check is named, and the first one that fails ends the run.
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { checkArrows } from './arrows.mjs';
+import { ensureChromium } from './chromium.mjs';
+import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
+
+const UNIT_REPORT = 'test-results/unit.json';
+const BROWSER_REPORT = 'test-results/browser.json';
+
+const CHECKS = [
+  ['format and lint', () => run(bin('biome'), ['ci', '.'])],
+  ['types', () => run(bin('next'), ['typegen']) && run(bin('tsc'), ['--noEmit'])],
+  ['arrows and circles', checkArrows],
+  ['unused files and packages', () => run(bin('knip'), [])],
+  ['unit tests', () => run(bin('jest'), ['--json', `--outputFile=${UNIT_REPORT}`])],
+  ['production build', () => run(bin('next'), ['build'])],
+  ['browser tests', () => run(bin('playwright'), ['test'], { INTEGRA_BROWSER_REPORT: BROWSER_REPORT })],
+];
+
+ensureInstalled();
+ensureChromium();
+for (const [name, check] of CHECKS) {
+  console.log(`\n== ${name}`);
+  if (!check()) stop(`\nFailed: ${name}.`);
+}
+
+const report = (path) => JSON.parse(readFileSync(join(root, path), 'utf8'));
+const unit = report(UNIT_REPORT);
+const browser = report(BROWSER_REPORT).stats;
+console.log(
+  `\n${unit.numPassedTests + browser.expected} passed, ${unit.numFailedTests + browser.unexpected} failed`,
+);
