@@ -72,16 +72,13 @@ function closingLine({ graded, refused }: Tally): string {
 }
 
 function messageOf(error: unknown): string {
-  if (hasCode(error, 'ENOENT')) return `there is no file ${pathOf(error)}`;
+  if (hasCode(error, 'ENOENT')) return `there is no file ${error.path}`;
   if (hasCode(error, 'EISDIR')) return 'that is a folder, not a file';
-  if (hasCode(error, 'EACCES')) return `no permission to read ${pathOf(error)}`;
+  if (hasCode(error, 'EACCES')) return `no permission to read ${error.path}`;
   return error instanceof Error ? error.message : String(error);
 }
 
+// Told by shape: errors of the system are not always instances of this realm's Error.
 function hasCode(error: unknown, code: string): error is NodeJS.ErrnoException {
-  return error instanceof Error && 'code' in error && error.code === code;
-}
-
-function pathOf(error: NodeJS.ErrnoException): string {
-  return error.path ?? '';
+  return typeof error === 'object' && error !== null && 'code' in error && error.code === code;
 }

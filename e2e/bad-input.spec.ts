@@ -49,7 +49,7 @@ test('impossible values are refused, unlikely ones asked about', async ({
   await page.getByLabel('Voltage at the end').fill('12.8');
   await bench.capture();
   await page.getByRole('button', { name: 'Keep 12.8' }).click();
-  await expect(page.getByText(/less than the open-circuit voltage, 12.65 V: was the load on/)).toBeVisible();
+  await expect(page.getByText(/less than the open-circuit voltage, 12.65.V: was the load on/)).toBeVisible();
   await expect(page.getByLabel('Voltage at the end')).toHaveValue('12.8');
 });
 

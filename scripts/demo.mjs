@@ -67,7 +67,7 @@ function prepareFile(file) {
     if (existsSync(file)) accessSync(file, constants.R_OK | constants.W_OK);
   } catch (error) {
     stop(
-      `No permission to write ${error.path ?? file}. Change its permissions, or name another place with DATABASE_URL.`,
+      `The data cannot be kept at ${file}: ${why(error)}. Put that right, or name another place with DATABASE_URL.`,
     );
   }
   if (existsSync(file) && statSync(file).size > 0 && !beginsAsDatabase(file)) {

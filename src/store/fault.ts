@@ -36,7 +36,8 @@ export class AlreadyThere extends Error {
 
 // The open store is shared by several bundles of the server, and each has these classes once more: what an error is
 // can be told by its name only.
-const isNamed = (error: unknown, name: string) => error instanceof Error && error.name === name;
+const isNamed = (error: unknown, name: string) =>
+  typeof error === 'object' && error !== null && 'name' in error && error.name === name;
 
 export const isStoreFault = (error: unknown): error is StoreFault => isNamed(error, 'StoreFault');
 export const isUnknownReference = (error: unknown): error is UnknownReference =>
@@ -65,15 +66,20 @@ function kindOf(signs: string): FaultKind {
 
 function layersOf(error: unknown): unknown[] {
   const layers: unknown[] = [];
-  for (let layer = error; layer !== undefined && layer !== null && layers.length < 6; ) {
+  for (let layer = error; layer && layers.length < DEEPEST; ) {
     layers.push(layer);
-    layer = layer instanceof Error ? layer.cause : undefined;
+    layer = typeof layer === 'object' && 'cause' in layer ? layer.cause : undefined;
   }
   return layers;
 }
 
+/** More layers than any driver wraps around an error; a cause that points at itself ends here. */
+const DEEPEST = 6;
+
+// Told by shape: errors of native code are not always instances of this realm's Error.
 function signOf(layer: unknown): string {
-  if (!(layer instanceof Error)) return String(layer);
+  if (typeof layer !== 'object' || layer === null) return String(layer);
   const code = 'code' in layer ? String(layer.code) : '';
-  return `${code} ${layer.message}`;
+  const message = 'message' in layer ? String(layer.message) : '';
+  return `${code} ${message}`;
 }

@@ -57,7 +57,28 @@ function storeOn(client: Client, database: Database): Store {
   };
   return {
     read: (query) => named(() => query(database)),
-    write: (work) => queue.run(() => named(() => database.transaction(work))),
+    write: (work) => queue.run(() => named(() => inTransaction(database, work))),
     close: () => client.close(),
   };
+}
+
+/**
+ * Runs a transaction and throws what went wrong in it. A database that runs full ends the transaction by itself; the
+ * driver's rollback then fails too, and its complaint would hide the cause.
+ */
+async function inTransaction<T>(database: Database, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  let cause: { readonly error: unknown } | null = null;
+  const watched = async (transaction: Transaction) => {
+    try {
+      return await work(transaction);
+    } catch (error) {
+      cause = { error };
+      throw error;
+    }
+  };
+  try {
+    return await database.transaction(watched);
+  } catch (error) {
+    throw (cause as { readonly error: unknown } | null)?.error ?? error;
+  }
 }

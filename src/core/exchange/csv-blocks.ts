@@ -71,8 +71,10 @@ function countLines(text: string): number {
   return count;
 }
 
+/** The delimiter of the first line that is not blank: the header row, whose names hold none themselves. */
 function guessDelimiter(text: string): string {
-  return Papa.parse(text, { preview: 1, delimitersToGuess: DELIMITERS }).meta.delimiter;
+  const header = text.split(/\r?\n/).find((line) => line.trim() !== '') ?? '';
+  return Papa.parse(header, { delimitersToGuess: DELIMITERS }).meta.delimiter;
 }
 
 /** The rows of a block, each with the line that it begins on. */

@@ -95,7 +95,7 @@ function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: 
   const left = elapsedSeconds === null ? holdSeconds : Math.max(0, holdSeconds - elapsedSeconds);
   const running = elapsedSeconds !== null && left > 0;
   return (
-    <div className="grid grid-cols-[auto_auto_1fr] items-end gap-3">
+    <div className="grid grid-cols-[auto_auto_1fr] items-end gap-x-7 gap-y-3">
       <p>
         <span className="heading block">Set the load to</span>
         <span className="figures text-4xl font-semibold">{formatQuantity(task.setAmps, 'A')}</span>

@@ -1,0 +1,231 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { eq, sql } from 'drizzle-orm';
+import { uuidv7 } from 'uuidv7';
+import type { BatteryRecord } from '@/core/exchange/views';
+import type { Reading } from '@/core/procedure/reading';
+import { addBattery, batteryByTag, changeBattery, searchBatteries } from './batteries';
+import { seedDemo } from './demo/seed';
+import { openStore, type Store } from './open';
+import { addReading, openRuns, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
+import { batteries, readings } from './schema';
+import { addTechnician, listTechnicians } from './technicians';
+
+const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-store-')), 'x.db');
+const opened: Store[] = [];
+
+async function open(file = newFile()): Promise<Store> {
+  const store = await openStore(`file:${file}`);
+  opened.push(store);
+  return store;
+}
+
+afterEach(() => {
+  for (const store of opened.splice(0)) store.close();
+});
+
+const technician = { id: uuidv7(), name: 'Maro Tindell' };
+
+function battery(tag: string): BatteryRecord {
+  return {
+    ...{
+      id: uuidv7(),
+      tag,
+      type: 'flooded',
+      nominalVolts: 12,
+      ratings: [{ standard: 'SAE', amps: 570 }],
+      c20Ah: 60,
+    },
+    ...{ rcMinutes: null, model: '', place: 'Crew van 1', dateCode: '', fittedOn: '2024-03-12' },
+  };
+}
+
+function reading(runId: string, volts: number): Reading {
+  return {
+    ...{ id: uuidv7(), runId, kind: 'open_circuit', data: { volts, temperatureC: 20 }, takenAtMs: 2000 },
+    ...{ technicianId: technician.id, instrument: 'typed', forced: false, supersedesId: null, reason: null },
+  };
+}
+
+/** A store with a technician, a battery and a run on it. */
+async function started(file?: string) {
+  const store = await open(file);
+  await addTechnician(store, technician, 1000);
+  const unit = battery('FH-1');
+  await addBattery(store, unit, technician.id, 1000);
+  const run = { id: uuidv7(), batteryId: unit.id, startedAtMs: 1500, startedById: technician.id };
+  await startRun(store, { ...run, rulesId: 'integra-standard', rulesVersion: 1 });
+  return { store, unit, runId: run.id };
+}
+
+describe('batteries', () => {
+  it('are found by their tag in any case, and a taken tag is refused', async () => {
+    const { store, unit } = await started();
+    expect(await batteryByTag(store, ' fh-1 ')).toEqual(unit);
+    await expect(addBattery(store, battery('fh-1'), technician.id, 1)).rejects.toMatchObject({
+      name: 'AlreadyThere',
+    });
+    expect((await searchBatteries(store, 'van', 0, 10)).total).toBe(1);
+    expect((await searchBatteries(store, '%', 0, 10)).total).toBe(1);
+    expect((await searchBatteries(store, 'tractor', 0, 10)).total).toBe(0);
+  });
+
+  it('sent twice are registered once, and a label can be put right', async () => {
+    const { store, unit } = await started();
+    await addBattery(store, unit, technician.id, 1);
+    expect(await changeBattery(store, { ...unit, tag: 'FH-2' }, technician.id, 2)).toBe(true);
+    expect(await changeBattery(store, battery('FH-3'), technician.id, 2)).toBe(false);
+    expect((await searchBatteries(store, '', 0, 10)).batteries.map(({ tag }) => tag)).toEqual(['FH-2']);
+  });
+
+  it('need a technician that the store knows', async () => {
+    const store = await open();
+    await expect(addBattery(store, battery('FH-1'), uuidv7(), 1)).rejects.toMatchObject({
+      name: 'UnknownReference',
+    });
+  });
+});
+
+describe('runs and readings', () => {
+  it('two people at one battery share its open run', async () => {
+    const { store, unit, runId } = await started();
+    const second = await startRun(store, {
+      ...{ id: uuidv7(), batteryId: unit.id, startedAtMs: 1600, startedById: technician.id },
+      ...{ rulesId: 'integra-standard', rulesVersion: 1 },
+    });
+    expect(second.id).toBe(runId);
+    expect(await runsOfBattery(store, unit.id, 10)).toHaveLength(1);
+  });
+
+  it('a reading stored twice is there once, and comes back as it went', async () => {
+    const { store, runId } = await started();
+    const taken = reading(runId, 12.61);
+    for (let time = 0; time < 2; time++)
+      await store.write((transaction) => addReading(transaction, taken, 3000));
+    expect((await wholeRun(store, runId))?.readings).toEqual([taken]);
+  });
+
+  it('a transaction that fails half way leaves nothing', async () => {
+    const { store, runId } = await started();
+    const broken = store.write(async (transaction) => {
+      await addReading(transaction, reading(runId, 12.6), 3000);
+      await addReading(transaction, { ...reading(uuidv7(), 12.6) }, 3000);
+    });
+    await expect(broken).rejects.toMatchObject({ name: 'UnknownReference' });
+    expect((await wholeRun(store, runId))?.readings).toEqual([]);
+  });
+
+  it('thirty writers at once all get through', async () => {
+    const { store, runId } = await started();
+    await Promise.all(
+      Array.from({ length: 30 }, (_, number) =>
+        store.write((transaction) => addReading(transaction, reading(runId, 12 + number / 100), 3000)),
+      ),
+    );
+    expect((await wholeRun(store, runId))?.readings).toHaveLength(30);
+  });
+});
+
+describe('faults', () => {
+  it('a full disk is told, stores nothing and goes on once there is room', async () => {
+    const { store, runId } = await started();
+    const pages = (limit: string) =>
+      store.write((transaction) => transaction.run(sql.raw(`PRAGMA max_page_count = ${limit}`)));
+    await pages('1');
+    const write = () =>
+      store.write(async (transaction) => {
+        // As large as readings can get, so that they do not fit into a page that is there already.
+        for (let number = 0; number < 200; number++) {
+          await addReading(
+            transaction,
+            { ...reading(runId, 12), reason: 'x'.repeat(200), supersedesId: null },
+            3000,
+          );
+        }
+      });
+    await expect(write()).rejects.toMatchObject({
+      name: 'StoreFault',
+      kind: 'full',
+      message: expect.stringContaining('The disk is full'),
+    });
+    expect((await wholeRun(store, runId))?.readings).toEqual([]);
+    await pages('1000000');
+    await write();
+    expect((await wholeRun(store, runId))?.readings).toHaveLength(200);
+  });
+
+  it('a file that is no database is told', async () => {
+    const file = newFile();
+    writeFileSync(file, 'deionised water, gloves\n'.repeat(100));
+    await expect(openStore(`file:${file}`)).rejects.toMatchObject({ kind: 'not_a_database' });
+  });
+
+  it('a place that cannot be opened is told', async () => {
+    const file = newFile();
+    writeFileSync(file, '');
+    await expect(openStore(`file:${file}/below/x.db`)).rejects.toMatchObject({ name: 'StoreFault' });
+  });
+
+  it('what was stored is there after closing and opening again, in WAL mode with foreign keys on', async () => {
+    const file = newFile();
+    const { store, runId } = await started(file);
+    await store.write((transaction) => addReading(transaction, reading(runId, 12.5), 3000));
+    store.close();
+    const again = await open(file);
+    expect((await wholeRun(again, runId))?.readings).toHaveLength(1);
+    const pragma = (name: string) =>
+      again.read((database) => database.all<Record<string, unknown>>(sql.raw(`PRAGMA ${name}`)));
+    expect(await pragma('journal_mode')).toEqual([{ journal_mode: 'wal' }]);
+    expect(await pragma('foreign_keys')).toEqual([{ foreign_keys: 1 }]);
+  });
+});
+
+describe('the sample data', () => {
+  const NOW = Date.UTC(2026, 10, 23, 13, 30);
+
+  it('holds what it promises', async () => {
+    const store = await open();
+    await seedDemo(store, NOW);
+    const { batteries: units, total } = await searchBatteries(store, '', 0, 100);
+    expect(total).toBeGreaterThanOrEqual(24);
+    expect(new Set(units.map(({ type }) => type)).size).toBeGreaterThanOrEqual(5);
+    expect(new Set(units.map(({ nominalVolts }) => nominalVolts))).toEqual(new Set([6, 12]));
+    expect(
+      new Set(units.flatMap(({ ratings }) => ratings.map(({ standard }) => standard))).size,
+    ).toBeGreaterThanOrEqual(6);
+    const finished = await runsFinishedSince(store, 0, 1000);
+    expect(finished.length).toBeGreaterThanOrEqual(80);
+    expect(new Set(finished.map(({ assessment }) => assessment?.verdict)).size).toBe(6);
+    expect((await openRuns(store, 100)).length).toBeGreaterThanOrEqual(3);
+    expect(await listTechnicians(store)).toHaveLength(3);
+  });
+
+  it('is the same every time from the same moment, and leaves a store that is in use alone', async () => {
+    const dump = async (store: Store) =>
+      store.read((database) => database.select().from(readings).orderBy(readings.id));
+    const one = await open();
+    await seedDemo(one, NOW);
+    const other = await open();
+    await seedDemo(other, NOW);
+    expect(await dump(other)).toEqual(await dump(one));
+    await one.write((transaction) =>
+      transaction
+        .update(batteries)
+        .set({ place: 'moved' })
+        .where(eq(batteries.tag, 'FH-0101'))
+        .then(() => undefined),
+    );
+    await seedDemo(one, NOW);
+    expect((await batteryByTag(one, 'FH-0101'))?.place).toBe('moved');
+  });
+
+  it('condemns a half-charged tractor battery wrongly nowhere: a charge rescues it', async () => {
+    const store = await open();
+    await seedDemo(store, NOW);
+    const rescued = await batteryByTag(store, 'FH-0107');
+    const [newest] = await runsOfBattery(store, rescued?.id ?? '', 10);
+    expect(newest?.assessment?.evidence.chargesGiven).toBe(1);
+    expect(['serve', 'watch']).toContain(newest?.assessment?.verdict);
+  });
+});
