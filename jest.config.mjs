@@ -47,7 +47,6 @@ export default {
       displayName: 'jsdom',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/**/*.test.tsx'],
-      setupFilesAfterEnv: ['<rootDir>/scripts/jest-dom.mjs'],
     },
   ],
 };

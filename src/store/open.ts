@@ -66,19 +66,22 @@ function storeOn(client: Client, database: Database): Store {
  * Runs a transaction and throws what went wrong in it. A database that runs full ends the transaction by itself; the
  * driver's rollback then fails too, and its complaint would hide the cause.
  */
-async function inTransaction<T>(database: Database, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-  let cause: { readonly error: unknown } | null = null;
+async function inTransaction<T>(
+  database: Database,
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
+  const seen: unknown[] = [];
   const watched = async (transaction: Transaction) => {
     try {
       return await work(transaction);
     } catch (error) {
-      cause = { error };
+      seen.push(error);
       throw error;
     }
   };
   try {
     return await database.transaction(watched);
   } catch (error) {
-    throw (cause as { readonly error: unknown } | null)?.error ?? error;
+    throw seen[0] ?? error;
   }
 }

@@ -21,8 +21,7 @@ const oneOf = <T extends string>(values: readonly T[], description: string) =>
 const Uuid = Type.String({ format: 'uuid' });
 
 /** How a battery came to rest before its voltage is read. */
-export const SETTLE_METHODS = ['rested', 'rest', 'surface_load'] as const;
-export type SettleMethod = (typeof SETTLE_METHODS)[number];
+const SETTLE_METHODS = ['rested', 'rest', 'surface_load'] as const;
 
 /** What each kind of reading holds, one schema a kind. */
 export const READING_DATA = {
@@ -75,8 +74,6 @@ export const READING_DATA = {
 
 export type ReadingKind = keyof typeof READING_DATA;
 export type ReadingData<K extends ReadingKind> = Static<(typeof READING_DATA)[K]>;
-
-export const READING_KINDS = Object.keys(READING_DATA) as readonly ReadingKind[];
 
 const envelope = <K extends ReadingKind>(kind: K) =>
   Type.Object(

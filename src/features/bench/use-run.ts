@@ -162,13 +162,20 @@ function mayPass(reply: Reply<RunView>): boolean {
   return 'unreachable' in reply || (!reply.ok && reply.failure === 'store');
 }
 
-/** Keeps tabs on the same run in step: each tells the others, and looks again itself when it comes to the front. */
+/**
+ * Keeps this page in step with the store and with other tabs: it looks again when it opens (what was sent may have
+ * been written while the page was on its way), when it comes to the front, and when another tab says that something
+ * has changed. Answers with the way to tell them, to be called after each write of this page's own.
+ */
 function useOtherTabs(runId: string, setView: (view: RunView) => void): () => void {
   const channel = useRef<BroadcastChannel | null>(null);
+  const writes = useRef(0);
   useEffect(() => {
     const look = async () => {
+      const before = writes.current;
       const reply = await fetchAnswer<RunView>(`/api/runs/${runId}`);
-      if (!('unreachable' in reply) && reply.ok) setView(reply.value);
+      // A write that was answered meanwhile knows more than this look.
+      if (writes.current === before && !('unreachable' in reply) && reply.ok) setView(reply.value);
     };
     const onVisible = () => {
       if (document.visibilityState === 'visible') void look();
@@ -177,10 +184,14 @@ function useOtherTabs(runId: string, setView: (view: RunView) => void): () => vo
     open.onmessage = () => void look();
     channel.current = open;
     document.addEventListener('visibilitychange', onVisible);
+    void look();
     return () => {
       open.close();
       document.removeEventListener('visibilitychange', onVisible);
     };
   }, [runId, setView]);
-  return useCallback(() => channel.current?.postMessage('changed'), []);
+  return useCallback(() => {
+    writes.current++;
+    channel.current?.postMessage('changed');
+  }, []);
 }

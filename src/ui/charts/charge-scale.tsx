@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 
 interface Props {
   /** Voltages of this battery, at its temperature, at which it holds 0, 25, 50, 75 and 100 % of its charge. */

@@ -1,4 +1,7 @@
-import { area, extent, line, scaleLinear, scaleUtc, utcFormat } from 'd3';
+import { extent } from 'd3-array';
+import { scaleLinear, scaleUtc } from 'd3-scale';
+import { area, line } from 'd3-shape';
+import { utcFormat } from 'd3-time-format';
 
 /** Health found by one run, with its uncertainty. */
 export interface HealthPoint {

@@ -1,0 +1,111 @@
+// Takes the pictures of docs/screenshots from the sample data: `npm run screenshots`.
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from './chromium.mjs';
+import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
+
+ensureInstalled();
+ensureChromium();
+const { chromium } = await import('@playwright/test');
+
+const PORT = 4390;
+const URL_ROOT = `http://127.0.0.1:${PORT}`;
+const FOLDER = join(root, 'docs/screenshots');
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+/** One picture a main view: where to go, and what to do there before it is taken. */
+const PICTURES = [
+  { name: 'floor', take: async () => {} },
+  { name: 'floor-scan', take: async (page) => scan(page, 'FH-0101') },
+  {
+    name: 'bench-inspect',
+    take: (page) => openBench(page, 'FH-0124', async () => page.keyboard.press('Enter')),
+  },
+  { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')) },
+  {
+    name: 'bench-load-dark',
+    dark: true,
+    take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')),
+  },
+  { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
+  { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
+  { name: 'batteries', take: (page) => page.goto(`${URL_ROOT}/batteries`) },
+  { name: 'register', take: (page) => page.goto(`${URL_ROOT}/batteries/new?tag=FH-0130`) },
+  {
+    name: 'bench-phone',
+    size: PHONE,
+    take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')),
+  },
+];
+
+if (!run(bin('next'), ['build'])) stop('The build failed.');
+const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT)], {
+  cwd: root,
+  stdio: 'ignore',
+  env: {
+    ...process.env,
+    NEXT_TELEMETRY_DISABLED: '1',
+    INTEGRA_DEMO: '1',
+    INTEGRA_ZONE: 'UTC',
+    DATABASE_URL: `file:${join(mkdtempSync(join(tmpdir(), 'integra-shots-')), 'demo.db')}`,
+  },
+});
+try {
+  await untilAnswering();
+  mkdirSync(FOLDER, { recursive: true });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+  for (const picture of PICTURES) await takePicture(browser, picture);
+  await browser.close();
+} finally {
+  server.kill();
+}
+
+async function takePicture(browser, { name, dark = false, size = DESK, take }) {
+  const context = await browser.newContext({ viewport: size });
+  const page = await context.newPage();
+  await page.goto(URL_ROOT);
+  await page.getByRole('button', { name: 'Maro Tindell' }).click();
+  if (dark) await page.getByRole('button', { name: /dark theme/ }).click();
+  await page.waitForLoadState('networkidle');
+  await take(page);
+  await page.waitForTimeout(600);
+  await page.evaluate(() => document.activeElement?.matches('input') || document.activeElement?.blur());
+  await page.mouse.move(0, 0);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+  await context.close();
+}
+
+async function scan(page, tag) {
+  await page.getByLabel('Battery tag').fill(tag);
+  await page.getByRole('button', { name: 'Find' }).click();
+}
+
+async function openBench(page, tag, then = async () => {}) {
+  await page.getByRole('link').filter({ hasText: tag }).first().click();
+  await page.waitForURL('**/bench/**');
+  await page.locator('[data-first]').first().waitFor();
+  await page.waitForTimeout(300);
+  await then();
+}
+
+async function openBattery(page, tag) {
+  await page.goto(`${URL_ROOT}/batteries`);
+  await page.getByRole('link', { name: tag }).click();
+  await page.waitForURL('**/batteries/*');
+}
+
+async function untilAnswering() {
+  for (let attempt = 0; attempt < 100; attempt++) {
+    try {
+      await fetch(URL_ROOT);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+  stop('The server does not answer.');
+}

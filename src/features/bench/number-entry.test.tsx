@@ -1,0 +1,92 @@
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Problem } from '@/core/quantity/result';
+import { SiteProvider } from '@/ui/site';
+import { NumberEntry } from './number-entry';
+
+const settings = {
+  zone: 'UTC',
+  technicians: [],
+  technicianId: 'x',
+  temperatureUnit: '°C',
+  theme: 'light',
+} as const;
+
+function shown(problems: readonly Problem[] = [], unit: '°C' | '°F' = '°C') {
+  const captured = jest.fn((_values: Readonly<Record<'volts' | 'temperatureC', number | null>>) => problems);
+  render(
+    <SiteProvider settings={{ ...settings, temperatureUnit: unit }}>
+      <NumberEntry
+        nominalVolts={12}
+        captureLabel="Capture"
+        onCapture={captured}
+        fields={[
+          { name: 'volts', label: 'Voltage', quantity: 'openCircuitVolts', unit: 'V', initial: null },
+          {
+            name: 'temperatureC',
+            label: 'Temperature',
+            quantity: 'temperatureC',
+            unit: '°C',
+            initial: null,
+            emptyMeans: '25 °C assumed',
+          },
+        ]}
+      />
+    </SiteProvider>,
+  );
+  return captured;
+}
+
+describe('typed readings', () => {
+  it('are captured with Enter, a decimal comma and an empty temperature included', async () => {
+    const captured = shown();
+    await userEvent.type(screen.getByLabelText('Voltage'), '12,61{Enter}');
+    expect(captured).toHaveBeenCalledWith({ volts: 12.61, temperatureC: null });
+  });
+
+  it('are captured with Space', async () => {
+    const captured = shown();
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.5 ');
+    expect(captured).toHaveBeenCalledTimes(1);
+  });
+
+  it('go into the field that was last active when the pad is used', async () => {
+    const captured = shown();
+    await userEvent.click(screen.getByLabelText('Temperature'));
+    for (const name of ['1', '8']) await userEvent.click(screen.getByRole('button', { name }));
+    await userEvent.click(screen.getByRole('button', { name: 'Change sign' }));
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.5{Enter}');
+    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: -18 });
+  });
+
+  it('are taken in Fahrenheit where the screen shows it', async () => {
+    const captured = shown([], '°F');
+    await userEvent.type(screen.getByLabelText('Temperature'), '14');
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.5{Enter}');
+    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: expect.closeTo(-10, 9) });
+  });
+
+  it('are refused with what was found and what is expected, in the unit of the screen', async () => {
+    const captured = shown([], '°F');
+    await userEvent.type(screen.getByLabelText('Temperature'), '400');
+    await userEvent.type(screen.getByLabelText('Voltage'), 'abc{Enter}');
+    screen.getByText('Found abc, expected 0 to 18 V');
+    screen.getByText('Found 400, expected -58 to 194 °F');
+    expect(captured).not.toHaveBeenCalled();
+  });
+
+  it('are asked about once when they are unusual, and kept when the technician stands by them', async () => {
+    const captured = shown();
+    await userEvent.type(screen.getByLabelText('Voltage'), '8.1{Enter}');
+    expect(captured).not.toHaveBeenCalled();
+    await userEvent.click(screen.getByRole('button', { name: 'Keep 8.1' }));
+    expect(captured).toHaveBeenCalledWith({ volts: 8.1, temperatureC: null });
+  });
+
+  it('show what the run says is impossible and keep what was typed', async () => {
+    shown([{ field: 'volts', found: '12.7', expected: 'less', message: 'voltage under load: found 12.7' }]);
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.7{Enter}');
+    screen.getByText('Voltage under load: found 12.7');
+    expect(screen.getByLabelText<HTMLInputElement>('Voltage').value).toBe('12.7');
+  });
+});

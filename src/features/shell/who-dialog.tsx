@@ -1,0 +1,82 @@
+'use client';
+
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { uuidv7 } from 'uuidv7';
+import type { Technician } from '@/core/exchange/views';
+import type { Problem } from '@/core/quantity/result';
+import { problemsOf, send } from '@/ui/api';
+import { Button } from '@/ui/button';
+import { Problems } from '@/ui/problems';
+import { useSite } from '@/ui/site';
+
+/** Asks who is at the bench. It is loaded once somebody is asked, which is seldom. */
+export default function WhoDialog() {
+  const { setAskingWho } = useSite();
+  return (
+    <Dialog.Root open onOpenChange={setAskingWho}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
+        <Dialog.Content className="sheet fixed top-[12vh] left-1/2 z-20 grid max-h-[80vh] w-[min(26rem,92vw)] -translate-x-1/2 gap-4 overflow-y-auto p-6">
+          <Dialog.Title className="text-xl font-semibold">Who is at the bench?</Dialog.Title>
+          <Dialog.Description className="text-soft">
+            Every reading is stored with this name. Esc closes this, to look around only.
+          </Dialog.Description>
+          <Choices />
+          <NewName />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Choices() {
+  const { technicians, technicianId, choose } = useSite();
+  return (
+    <div className="grid gap-2">
+      {technicians.map(({ id, name }) => (
+        <Button
+          key={id}
+          large
+          tone={id === technicianId ? 'main' : 'plain'}
+          onClick={() => choose({ technicianId: id })}
+        >
+          {name}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+function NewName() {
+  const { addTechnician, choose } = useSite();
+  const [name, setName] = useState('');
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const add = async (event: React.FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return;
+    const reply = await send<Technician>('/api/technicians', { id: uuidv7(), name: name.trim() });
+    setProblems(problemsOf(reply));
+    if ('unreachable' in reply || !reply.ok) return;
+    addTechnician(reply.value);
+    choose({ technicianId: reply.value.id });
+  };
+  return (
+    <form className="grid gap-2" onSubmit={add}>
+      <label className="grid gap-1">
+        <span className="heading">Someone else</span>
+        <span className="flex gap-2">
+          <input
+            className="min-h-12 min-w-0 grow rounded-md border border-line-strong bg-sheet px-3"
+            value={name}
+            maxLength={60}
+            autoComplete="off"
+            onChange={(event) => setName(event.target.value)}
+          />
+          <Button type="submit">Add</Button>
+        </span>
+      </label>
+      <Problems problems={problems} />
+    </form>
+  );
+}
