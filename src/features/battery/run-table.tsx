@@ -1,9 +1,11 @@
 'use client';
 
 import Link from 'next/link';
+import type { Finding } from '@/core/assessment/finding';
 import { because } from '@/core/assessment/wording';
 import type { BatteryStory } from '@/core/exchange/views';
 import { formatQuantity } from '@/core/quantity/format';
+import { MarginRule } from '@/ui/margin-rule';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
@@ -17,7 +19,7 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
         <li key={run.id}>
           <Link
             href={`/bench/${run.id}`}
-            className="grid min-h-14 items-center gap-x-6 gap-y-0.5 px-4 py-2 hover:bg-harbour-wash md:grid-cols-[12rem_15rem_1fr_auto]"
+            className="grid min-h-14 items-center gap-x-6 gap-y-0.5 px-4 py-2 hover:bg-harbour-wash md:grid-cols-[11rem_14rem_minmax(0,1fr)_15rem_8rem]"
           >
             <span>
               <Moment atMs={run.startedAtMs} />
@@ -29,7 +31,12 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
                 'On the bench'
               )}
             </span>
-            <span className="text-soft">{assessment && because(assessment.assessment.decidedBy)}</span>
+            <span className="min-w-0 text-soft">
+              {assessment && because(assessment.assessment.decidedBy)}
+            </span>
+            <span className="max-w-64">
+              {assessment && <LoadMargin findings={assessment.assessment.findings} />}
+            </span>
             <span className="text-sm text-soft md:text-right">
               {assessment?.healthPct != null && (
                 <span className="figures block text-base text-ink">
@@ -43,4 +50,12 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
       ))}
     </ul>
   );
+}
+
+/** The load test of a run against its limit, where there was one. */
+function LoadMargin({ findings }: { readonly findings: readonly Finding[] }) {
+  const load = findings.find(({ code }) => code === 'load_passes' || code === 'load_fails');
+  return load?.measured ? (
+    <MarginRule label="Load test" measured={load.measured} indicative={load.indicative} />
+  ) : null;
 }

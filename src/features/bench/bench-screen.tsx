@@ -55,7 +55,7 @@ function Bench({
     <main className="mx-auto max-w-[1500px] px-4 pb-6">
       <BenchHead run={run} />
       <StoreNotice run={run} />
-      <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[15rem_minmax(0,1fr)_20rem]">
+      <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[15rem_minmax(0,1fr)_20rem]">
         <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={setChosen} />
         <Stage
           key={`${step.id} ${turn} ${finished}`}

@@ -73,8 +73,14 @@ export function Ledger({ evidence, assessment, rules, nextStep }: Props) {
   );
 }
 
-/** Health stands above the findings with a margin rule of its own. */
-const SHOWN_ABOVE: ReadonlySet<FindingCode> = new Set(['sound', 'ageing', 'worn']);
+/** Charge and health stand above the findings with margin rules of their own. */
+const SHOWN_ABOVE: ReadonlySet<FindingCode> = new Set([
+  'sound',
+  'ageing',
+  'worn',
+  'charge_low',
+  'will_not_hold',
+]);
 
 /** A conclusion that shows another finding's reading: the verdict says it already, and the reading is drawn once. */
 function isBorrowed(conclusion: Finding, findings: readonly Finding[]): boolean {

@@ -103,7 +103,7 @@ export function NumberEntry<Name extends string>({
         {before}
         {first && numerals(first, true)}
         {others.length > 0 && (
-          <div className="grid grid-cols-1 gap-3 sm:auto-cols-fr sm:grid-flow-col">
+          <div className="grid auto-cols-fr grid-flow-col gap-3">
             {others.map((field) => numerals(field, false))}
           </div>
         )}
@@ -203,7 +203,7 @@ function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace
           }}
           className={clsx(
             'figures w-0 min-w-0 grow bg-transparent text-right outline-none',
-            'placeholder:font-sans placeholder:[word-spacing:normal] placeholder:text-sm placeholder:text-soft',
+            'placeholder:font-sans placeholder:text-sm placeholder:text-soft',
             huge ? 'h-28 text-[5.5rem] leading-none font-semibold' : 'h-12 text-2xl',
           )}
         />

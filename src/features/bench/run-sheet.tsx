@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
 import { Check, ChevronRight, Hourglass, Minus } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { SheetStep } from '@/core/procedure/run-sheet';
 import { STEPS } from '@/core/procedure/steps';
@@ -17,17 +18,24 @@ interface Props {
 
 /** The steps in working order: each done, next, waiting on a clock, or barred with the reason in a few words. */
 export function RunSheet({ sheet, shown, nowMs, onChoose }: Props) {
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    const here = list.current?.querySelector(`[data-step="${shown}"]`);
+    // On a narrow screen the sheet is a strip: the step at hand is brought into view, the page stays where it is.
+    if (here instanceof HTMLElement)
+      list.current?.scrollTo({ left: here.offsetLeft - list.current.offsetLeft - 24 });
+  }, [shown]);
   return (
-    <nav aria-label="Run sheet" className="min-w-0 lg:border-r lg:pr-2">
-      <div className="flex items-center justify-between px-2 py-1 max-lg:hidden">
+    <nav aria-label="Run sheet" className="min-w-0 lg:max-xl:col-span-2 xl:border-r xl:pr-2">
+      <div className="flex items-center justify-between px-2 py-1 max-xl:hidden">
         <h2 className="heading">Run sheet</h2>
         <span className="text-soft">
           <Key>[</Key> <Key>]</Key>
         </span>
       </div>
-      <ol className="flex gap-1 overflow-x-auto pb-1 lg:grid lg:overflow-visible">
+      <ol ref={list} className="flex gap-1 overflow-x-auto pb-1 xl:grid xl:overflow-visible">
         {sheet.map((step) => (
-          <li key={step.id} className="shrink-0">
+          <li key={step.id} data-step={step.id} className="shrink-0">
             <Line step={step} here={step.id === shown} nowMs={nowMs} onChoose={onChoose} />
           </li>
         ))}
@@ -57,7 +65,7 @@ function Line({
       aria-current={here ? 'step' : undefined}
       onClick={() => onChoose(id)}
       className={clsx(
-        'grid min-h-13 w-full grid-cols-[1.5rem_1fr] items-start gap-x-2 rounded-md px-2 py-2 text-left hover:bg-sunk max-lg:w-44',
+        'grid min-h-13 w-full grid-cols-[1.5rem_1fr] items-start gap-x-2 rounded-md px-2 py-2 text-left hover:bg-sunk max-xl:w-44',
         here && 'bg-harbour-wash',
       )}
     >
@@ -66,7 +74,7 @@ function Line({
       </span>
       <span className="min-w-0">
         <span className={clsx('block leading-tight', next && 'font-bold')}>{STEPS[id].label}</span>
-        <span className="block truncate text-sm text-soft lg:whitespace-normal">
+        <span className="block truncate text-sm text-soft xl:whitespace-normal">
           {reading && !next ? (
             <>
               {readingWords(reading, temperatureUnit)}

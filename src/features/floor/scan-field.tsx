@@ -57,7 +57,7 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
             autoComplete="off"
             autoCapitalize="characters"
             spellCheck={false}
-            className="figures h-16 w-full rounded-md border-2 border-line-strong bg-sheet pr-14 pl-14 text-2xl placeholder:font-sans placeholder:text-soft"
+            className="figures h-16 w-full rounded-md border-2 border-line-strong bg-sheet pr-12 pl-13 text-2xl placeholder:font-sans max-sm:placeholder:text-lg placeholder:text-soft"
           />
           <span className="absolute top-1/2 right-4 -translate-y-1/2">
             <Key>/</Key>

@@ -1,7 +1,10 @@
+'use client';
+
 import { extent } from 'd3-array';
 import { scaleLinear, scaleUtc } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { utcFormat } from 'd3-time-format';
+import { useWidth } from './use-width';
 
 /** Health found by one run, with its uncertainty. */
 export interface HealthPoint {
@@ -16,7 +19,8 @@ interface Props {
   readonly retirePct: number;
 }
 
-const WIDTH = 640;
+/** Width of the first paint, before the screen has been measured. */
+const FIRST_WIDTH = 700;
 const HEIGHT = 240;
 const MARGIN = { top: 12, right: 92, bottom: 28, left: 44 } as const;
 const DAY_MS = 86_400_000;
@@ -25,10 +29,11 @@ const HIGHEST_PCT = 115;
 
 /** Health over time, one mark a run, with the limits for serving and retiring as lines. */
 export function HealthChart({ points, servePct, retirePct }: Props) {
+  const [frame, width] = useWidth(FIRST_WIDTH);
   const [first, last] = extent(points, ({ atMs }) => atMs);
   if (first === undefined || last === undefined) return null;
   const pad = Math.max(14 * DAY_MS, (last - first) * 0.04);
-  const x = scaleUtc([first - pad, last + pad], [MARGIN.left, WIDTH - MARGIN.right]);
+  const x = scaleUtc([first - pad, last + pad], [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([LOWEST_PCT, HIGHEST_PCT], [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
   const path = line<HealthPoint>()
     .x(({ atMs }) => x(atMs))
@@ -39,88 +44,89 @@ export function HealthChart({ points, servePct, retirePct }: Props) {
     .y1(({ pct, sdPct }) => y(pct + sdPct));
   const sorted = [...points].sort((one, other) => one.atMs - other.atMs);
   return (
-    <svg
-      role="img"
-      aria-label={`Health over time: ${sorted.map(({ atMs, pct }) => `${spokenDay(atMs)} ${pct.toFixed(0)} %`).join(', ')}`}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="w-full"
-    >
-      {y.ticks(4).map((tick) => (
-        <g key={tick}>
-          <line
-            x1={MARGIN.left}
-            x2={WIDTH - MARGIN.right}
-            y1={y(tick)}
-            y2={y(tick)}
-            className="stroke-line"
-          />
+    <div ref={frame}>
+      <svg
+        role="img"
+        aria-label={`Health over time: ${sorted.map(({ atMs, pct }) => `${spokenDay(atMs)} ${pct.toFixed(0)} %`).join(', ')}`}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        className="w-full"
+      >
+        {y.ticks(4).map((tick) => (
+          <g key={tick}>
+            <line
+              x1={MARGIN.left}
+              x2={width - MARGIN.right}
+              y1={y(tick)}
+              y2={y(tick)}
+              className="stroke-line"
+            />
+            <text
+              x={MARGIN.left - 8}
+              y={y(tick)}
+              dy="0.35em"
+              textAnchor="end"
+              className="figures fill-soft text-[13px]"
+            >
+              {tick}
+            </text>
+          </g>
+        ))}
+        {x.ticks(Math.max(2, Math.floor(width / 130))).map((tick) => (
           <text
-            x={MARGIN.left - 8}
-            y={y(tick)}
-            dy="0.35em"
-            textAnchor="end"
+            key={+tick}
+            x={x(tick)}
+            y={HEIGHT - 8}
+            textAnchor="middle"
             className="figures fill-soft text-[13px]"
           >
-            {tick}
+            {axisDay(tick)}
           </text>
-        </g>
-      ))}
-      {x.ticks(5).map((tick) => (
-        <text
-          key={+tick}
-          x={x(tick)}
-          y={HEIGHT - 8}
-          textAnchor="middle"
-          className="figures fill-soft text-[13px]"
-        >
-          {axisDay(tick)}
-        </text>
-      ))}
-      <Limit y={y(servePct)} label={`serve ${servePct} %`} className="text-serve" />
-      <Limit y={y(retirePct)} label={`retire ${retirePct} %`} className="text-retire" />
-      <path d={band(sorted) ?? ''} className="fill-harbour" opacity="0.14" />
-      <path d={path(sorted) ?? ''} fill="none" className="stroke-harbour" strokeWidth="2" />
-      {sorted.map((point) => (
-        <g key={point.atMs} className="text-harbour">
-          <line
-            x1={x(point.atMs)}
-            x2={x(point.atMs)}
-            y1={y(point.pct - point.sdPct)}
-            y2={y(point.pct + point.sdPct)}
-            stroke="currentColor"
-            strokeWidth="2"
-          />
-          <circle cx={x(point.atMs)} cy={y(point.pct)} r="5" fill="currentColor" />
-        </g>
-      ))}
-    </svg>
+        ))}
+        <Limit width={width} y={y(servePct)} label={`serve ${servePct} %`} className="text-serve" />
+        <Limit width={width} y={y(retirePct)} label={`retire ${retirePct} %`} className="text-retire" />
+        <path d={band(sorted) ?? ''} className="fill-harbour" opacity="0.14" />
+        <path d={path(sorted) ?? ''} fill="none" className="stroke-harbour" strokeWidth="2" />
+        {sorted.map((point) => (
+          <g key={point.atMs} className="text-harbour">
+            <line
+              x1={x(point.atMs)}
+              x2={x(point.atMs)}
+              y1={y(point.pct - point.sdPct)}
+              y2={y(point.pct + point.sdPct)}
+              stroke="currentColor"
+              strokeWidth="2"
+            />
+            <circle cx={x(point.atMs)} cy={y(point.pct)} r="5" fill="currentColor" />
+          </g>
+        ))}
+      </svg>
+    </div>
   );
 }
 
 const axisDay = utcFormat('%b %y');
 const spokenDay = (atMs: number) => utcFormat('%-d %B %Y')(new Date(atMs));
 
-function Limit({
-  y,
-  label,
-  className,
-}: {
+interface LimitProps {
+  readonly width: number;
   readonly y: number;
   readonly label: string;
   readonly className: string;
-}) {
+}
+
+function Limit({ width, y, label, className }: LimitProps) {
   return (
     <g className={className}>
       <line
         x1={MARGIN.left}
-        x2={WIDTH - MARGIN.right}
+        x2={width - MARGIN.right}
         y1={y}
         y2={y}
         stroke="currentColor"
         strokeWidth="1.5"
         strokeDasharray="6 4"
       />
-      <text x={WIDTH - MARGIN.right + 6} y={y} dy="0.35em" className="figures fill-current text-[13px]">
+      <text x={width - MARGIN.right + 6} y={y} dy="0.35em" className="figures fill-current text-[13px]">
         {label}
       </text>
     </g>

@@ -1,4 +1,7 @@
+'use client';
+
 import { scaleLinear } from 'd3-scale';
+import { useWidth } from './use-width';
 
 interface Props {
   readonly openVolts: number;
@@ -11,7 +14,8 @@ interface Props {
   readonly elapsedSeconds: number | null;
 }
 
-const WIDTH = 680;
+/** Width of the first paint, before the screen has been measured. */
+const FIRST_WIDTH = 660;
 const HEIGHT = 150;
 const MARGIN = { top: 14, right: 74, bottom: 24, left: 46 } as const;
 /** The band begins once the first dip of any load is over. */
@@ -26,99 +30,102 @@ export function LoadPicture({
   readVolts,
   elapsedSeconds,
 }: Props) {
+  const [frame, width] = useWidth(FIRST_WIDTH);
   const [healthyLow, healthyHigh] = healthyVolts;
   const span = Math.max(openVolts - limitVolts, 0.5);
   const least = Math.min(limitVolts - 0.28 * span, readVolts ?? limitVolts);
-  const x = scaleLinear([0, holdSeconds], [MARGIN.left, WIDTH - MARGIN.right]);
+  const x = scaleLinear([0, holdSeconds], [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([least, openVolts + 0.08 * span], [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
   const fails = readVolts !== null && readVolts < limitVolts;
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="w-full"
-      role="img"
-      aria-label="Load test against its limit"
-    >
-      {y.ticks(4).map((tick) => (
+    <div ref={frame}>
+      <svg
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        className="w-full"
+        role="img"
+        aria-label="Load test against its limit"
+      >
+        {y.ticks(4).map((tick) => (
+          <text
+            key={tick}
+            x={MARGIN.left - 8}
+            y={y(tick)}
+            dy="0.35em"
+            textAnchor="end"
+            className="figures fill-soft text-[13px]"
+          >
+            {tick.toFixed(1)}
+          </text>
+        ))}
+        {[0, holdSeconds / 3, (2 * holdSeconds) / 3, holdSeconds].map((second) => (
+          <text
+            key={second}
+            x={x(second)}
+            y={HEIGHT - 6}
+            textAnchor="middle"
+            className="figures fill-soft text-[13px]"
+          >
+            {second.toFixed(0)} s
+          </text>
+        ))}
+        <rect
+          x={x(BAND_FROM_SECONDS)}
+          width={x(holdSeconds) - x(BAND_FROM_SECONDS)}
+          y={y(healthyHigh)}
+          height={Math.max(2, y(healthyLow) - y(healthyHigh))}
+          className="fill-serve"
+          opacity="0.18"
+        />
         <text
-          key={tick}
-          x={MARGIN.left - 8}
-          y={y(tick)}
+          x={x(holdSeconds) + 12}
+          y={(y(healthyHigh) + y(healthyLow)) / 2}
           dy="0.35em"
-          textAnchor="end"
-          className="figures fill-soft text-[13px]"
+          className="fill-serve text-[13px]"
         >
-          {tick.toFixed(1)}
+          healthy
         </text>
-      ))}
-      {[0, holdSeconds / 3, (2 * holdSeconds) / 3, holdSeconds].map((second) => (
-        <text
-          key={second}
-          x={x(second)}
-          y={HEIGHT - 6}
-          textAnchor="middle"
-          className="figures fill-soft text-[13px]"
-        >
-          {second.toFixed(0)} s
-        </text>
-      ))}
-      <rect
-        x={x(BAND_FROM_SECONDS)}
-        width={x(holdSeconds) - x(BAND_FROM_SECONDS)}
-        y={y(healthyHigh)}
-        height={Math.max(2, y(healthyLow) - y(healthyHigh))}
-        className="fill-serve"
-        opacity="0.18"
-      />
-      <text
-        x={x(holdSeconds) + 12}
-        y={(y(healthyHigh) + y(healthyLow)) / 2}
-        dy="0.35em"
-        className="fill-serve text-[13px]"
-      >
-        healthy
-      </text>
-      <line
-        x1={MARGIN.left}
-        x2={x(holdSeconds)}
-        y1={y(limitVolts)}
-        y2={y(limitVolts)}
-        className="stroke-ink"
-        strokeWidth="2"
-      />
-      <path d={`M${x(holdSeconds)} ${y(limitVolts)}l9 -6v12z`} className="fill-ink" />
-      <text
-        x={x(holdSeconds) + 12}
-        y={y(limitVolts)}
-        dy="0.35em"
-        className="figures fill-ink text-[14px] font-semibold"
-      >
-        {limitVolts.toFixed(2)}
-      </text>
-      <circle cx={x(0)} cy={y(openVolts)} r="5" className="fill-harbour" />
-      {elapsedSeconds !== null && elapsedSeconds < holdSeconds && (
         <line
-          x1={x(elapsedSeconds)}
-          x2={x(elapsedSeconds)}
-          y1={MARGIN.top}
-          y2={HEIGHT - MARGIN.bottom}
-          className="stroke-harbour"
+          x1={MARGIN.left}
+          x2={x(holdSeconds)}
+          y1={y(limitVolts)}
+          y2={y(limitVolts)}
+          className="stroke-ink"
           strokeWidth="2"
         />
-      )}
-      {readVolts !== null && (
-        <g className={fails ? 'text-retire' : 'text-serve'}>
+        <path d={`M${x(holdSeconds)} ${y(limitVolts)}l9 -6v12z`} className="fill-ink" />
+        <text
+          x={x(holdSeconds) + 12}
+          y={y(limitVolts)}
+          dy="0.35em"
+          className="figures fill-ink text-[14px] font-semibold"
+        >
+          {limitVolts.toFixed(2)}
+        </text>
+        <circle cx={x(0)} cy={y(openVolts)} r="5" className="fill-harbour" />
+        {elapsedSeconds !== null && elapsedSeconds < holdSeconds && (
           <line
-            x1={x(holdSeconds)}
-            x2={x(holdSeconds)}
-            y1={y(limitVolts)}
-            y2={y(readVolts)}
-            stroke="currentColor"
-            strokeWidth="3"
+            x1={x(elapsedSeconds)}
+            x2={x(elapsedSeconds)}
+            y1={MARGIN.top}
+            y2={HEIGHT - MARGIN.bottom}
+            className="stroke-harbour"
+            strokeWidth="2"
           />
-          <circle cx={x(holdSeconds)} cy={y(readVolts)} r="7" fill="currentColor" />
-        </g>
-      )}
-    </svg>
+        )}
+        {readVolts !== null && (
+          <g className={fails ? 'text-retire' : 'text-serve'}>
+            <line
+              x1={x(holdSeconds)}
+              x2={x(holdSeconds)}
+              y1={y(limitVolts)}
+              y2={y(readVolts)}
+              stroke="currentColor"
+              strokeWidth="3"
+            />
+            <circle cx={x(holdSeconds)} cy={y(readVolts)} r="7" fill="currentColor" />
+          </g>
+        )}
+      </svg>
+    </div>
   );
 }

@@ -95,7 +95,7 @@ function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: 
   const left = elapsedSeconds === null ? holdSeconds : Math.max(0, holdSeconds - elapsedSeconds);
   const running = elapsedSeconds !== null && left > 0;
   return (
-    <div className="grid grid-cols-[auto_auto_1fr] items-end gap-x-7 gap-y-3">
+    <div className="grid grid-cols-2 items-end gap-x-7 gap-y-3 sm:grid-cols-[auto_auto_1fr]">
       <p>
         <span className="heading block">Set the load to</span>
         <span className="figures text-4xl font-semibold">{formatQuantity(task.setAmps, 'A')}</span>
@@ -104,12 +104,12 @@ function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: 
         <span className="heading block">Limit at {temperatureWords(task.temperatureC, temperatureUnit)}</span>
         <span className="figures text-4xl font-semibold">{formatQuantity(task.limitVolts, 'V')}</span>
       </p>
-      <div className="grid gap-1">
+      <div className="grid gap-1 max-sm:col-span-2">
         <p role="timer" aria-live="off" className="flex items-baseline gap-2">
           <span className="heading">
             {elapsedSeconds === null ? 'Clock' : running ? 'Hold' : 'Read it now'}
           </span>
-          <span className="figures ml-auto text-2xl font-semibold">
+          <span className="figures ml-auto text-2xl font-semibold whitespace-nowrap">
             {formatNumber(Math.ceil(left), 's')} s
           </span>
         </p>
