@@ -146,6 +146,14 @@ test('the start command says in one line what is in its way', async () => {
       encoding: 'utf8',
       timeout: 20_000,
     });
+  const oldNode = spawnSync(
+    'node',
+    ['-e', "import('./scripts/setup.mjs').then((setup) => setup.requireNode('18.19.0'))"],
+    {
+      encoding: 'utf8',
+    },
+  );
+  expect(oldNode.stderr).toBe('Integra needs Node.js 20.9 or newer; this is 18.19.0.\n');
   const taken = createServer();
   await new Promise<void>((listening) => taken.listen(4299, '127.0.0.1', () => listening()));
   expect(start({ PORT: '4299' }).stderr).toBe(

@@ -1,9 +1,10 @@
 import type { Static, TSchema } from '@sinclair/typebox';
-import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import type { ErrorObject, ValidateFunction } from 'ajv';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { fail, type Problem, problem, type Result, succeed } from '../quantity/result';
 
-const ajv = new Ajv({
+const ajv = new Ajv2020({
   allErrors: true,
   strict: false,
   verbose: true,

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { assess } from '../assessment/assess';
 import { BatteryLabelSchema } from '../battery/battery-label';
@@ -8,7 +9,7 @@ import { APPENDED_COLUMNS } from './readings-csv/columns';
 import { gradedCells } from './readings-csv/graded';
 import { readHeader } from './readings-csv/header';
 import { readRow } from './readings-csv/row';
-import { readRulesFile, writeRulesFile } from './rules-file';
+import { RulesFileSchema, readRulesFile, writeRulesFile } from './rules-file';
 
 const HEADER =
   'tag,construction,nominal_v,rating_standard,rating_a,temp_c,temp_f,case,rest_min,ocv_v,load_a,load_v,load_s,recovery_v,charges_done,taken_at'.split(
@@ -223,6 +224,18 @@ describe('house rules in a file', () => {
     ],
   ])('are refused for %s', (_why, text, field) => {
     expect(readRulesFile(text)).toMatchObject({ ok: false, problems: [{ field }] });
+  });
+});
+
+describe('what docs/formats shows', () => {
+  const shown = (name: string) => readFileSync(`docs/formats/${name}`, 'utf8');
+
+  it('is the schema that files are checked with', () => {
+    expect(JSON.parse(shown('rules-1.schema.json'))).toEqual(JSON.parse(JSON.stringify(RulesFileSchema)));
+  });
+
+  it('is an example that can be read', () => {
+    expect(readRulesFile(shown('rules-1.example.json'))).toEqual({ ok: true, value: STANDARD_RULES });
   });
 });
 

@@ -8,7 +8,12 @@ const RULES_FORMAT = 'integra:rules/1';
 /** The open format of house rules, whole. */
 export const RulesFileSchema = Type.Object(
   { format: Type.Literal(RULES_FORMAT), rules: HouseRulesSchema },
-  { additionalProperties: false, $id: RULES_FORMAT },
+  {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    $id: RULES_FORMAT,
+    title: 'Integra house rules',
+    additionalProperties: false,
+  },
 );
 
 /** House rules as a file's text. */

@@ -1,4 +1,4 @@
-import { type Static, Type } from '@sinclair/typebox';
+import { type Static, type TSchema, Type } from '@sinclair/typebox';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
 
 const percent = (description: string) => Type.Number({ minimum: 0, maximum: 100, description });
@@ -7,6 +7,16 @@ const minutes = (description: string) => Type.Number({ minimum: 0, maximum: 10_0
 const celsius = (description: string) => Type.Number({ minimum: -60, maximum: 90, description });
 const record = <P extends Parameters<typeof Type.Object>[0]>(properties: P) =>
   Type.Object(properties, { additionalProperties: false });
+
+/** Two numbers in a row, as JSON Schema 2020-12 writes it. */
+const pair = (first: TSchema, second: TSchema, description: string) =>
+  Type.Unsafe<[number, number]>({
+    type: 'array',
+    prefixItems: [first, second],
+    items: false,
+    minItems: 2,
+    description,
+  });
 
 /** A shop's versioned choice between the schools of practice. Volts are for 12 V and halve for 6 V. */
 export const HouseRulesSchema = record({
@@ -17,9 +27,11 @@ export const HouseRulesSchema = record({
     loadGatePct: percent('least charge for a load test to count in full'),
     servicePct: percent('least charge to return to service'),
     deepVolts25: volts('rested voltage at 25 °C under which a battery is deeply discharged'),
-    shortedCellVolts25: Type.Tuple([volts('from'), volts('to')], {
-      description: 'rested voltage at 25 °C that one shorted cell leaves',
-    }),
+    shortedCellVolts25: pair(
+      volts('from'),
+      volts('to'),
+      'rested voltage at 25 °C that one shorted cell leaves',
+    ),
     fullChargesBeforeRetiring: Type.Integer({ minimum: 1, maximum: 5 }),
   }),
   surface: record({
@@ -32,7 +44,7 @@ export const HouseRulesSchema = record({
   }),
   load: record({
     holdSeconds: Type.Number({ minimum: 1, maximum: 60 }),
-    limitVoltsByCelsius: Type.Array(Type.Tuple([celsius('temperature'), volts('limit')]), {
+    limitVoltsByCelsius: Type.Array(pair(celsius('temperature'), volts('limit'), 'temperature and limit'), {
       minItems: 1,
       maxItems: 40,
     }),
