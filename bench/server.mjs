@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { get } from 'node:http';
 import { bin, root, stop } from '../scripts/setup.mjs';
+import { untilAnswering } from '../scripts/until-answering.mjs';
 import { median } from './figures.mjs';
 
 const PORT = 4490;
@@ -23,7 +24,7 @@ export async function measureServer(databaseFile) {
     },
   });
   try {
-    await untilAnswering();
+    await untilAnswering(URL_ROOT);
     const floor = await (await fetch(URL_ROOT)).text();
     const runId = /\/bench\/([0-9a-f-]{36})/.exec(floor)?.[1] ?? stop('The Floor shows no run.');
     console.log(
@@ -121,16 +122,4 @@ function transferred(path) {
       response.on('end', () => resolve(bytes));
     }).on('error', reject);
   });
-}
-
-async function untilAnswering() {
-  for (let attempt = 0; attempt < 100; attempt++) {
-    try {
-      await fetch(URL_ROOT);
-      return;
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-  }
-  stop('The server does not answer.');
 }

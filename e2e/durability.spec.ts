@@ -100,15 +100,24 @@ test('two tabs on the same run see each other, and a finished run asks before it
   await otherBench.inspectAllInOrder();
   await bench.expectStage('Settle');
 
+  // What is being typed in one tab stays, though the other captures that very step.
+  await bench.restedOvernight();
+  await bench.expectStage('Open-circuit voltage');
+  await otherBench.expectStage('Open-circuit voltage');
+  await second.getByLabel('Open-circuit voltage').fill('12.5');
+  await bench.openCircuit('12.61', '20');
+  await expect(otherBench.step('Open-circuit voltage')).toContainText('12.61');
+  await expect(second.getByLabel('Open-circuit voltage')).toHaveValue('12.5');
+
   // A third device without the tabs' channel finishes the run; this tab only learns of it when it captures.
   await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
-  await bench.restedOvernight();
+  await bench.load('10.4');
   await expect(page.getByText(/finished meanwhile/)).toBeVisible();
   await page.getByRole('button', { name: 'Reopen the run and store it' }).click();
-  await bench.expectStage('Open-circuit voltage');
+  await bench.expectStage('Verdict');
   await expect
     .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(3);
+    .toBe(5);
 });
 
 test('the same capture sent twice is stored once', async ({ request, newTag, technicianId }) => {

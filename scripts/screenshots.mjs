@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from './chromium.mjs';
 import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
+import { untilAnswering } from './until-answering.mjs';
 
 ensureInstalled();
 ensureChromium();
@@ -54,7 +55,7 @@ const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT
   },
 });
 try {
-  await untilAnswering();
+  await untilAnswering(URL_ROOT);
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
   for (const picture of PICTURES) await takePicture(browser, picture);
@@ -96,16 +97,4 @@ async function openBattery(page, tag) {
   await page.goto(`${URL_ROOT}/batteries`);
   await page.getByRole('link', { name: tag }).click();
   await page.waitForURL('**/batteries/*');
-}
-
-async function untilAnswering() {
-  for (let attempt = 0; attempt < 100; attempt++) {
-    try {
-      await fetch(URL_ROOT);
-      return;
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-  }
-  stop('The server does not answer.');
 }

@@ -1,5 +1,5 @@
 // Everything that must hold: `npm test`. Each check is named, and the first one that fails ends the run.
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkArrows } from './arrows.mjs';
 import { ensureChromium } from './chromium.mjs';
@@ -20,6 +20,7 @@ const CHECKS = [
 
 ensureInstalled();
 ensureChromium();
+mkdirSync(join(root, 'test-results'), { recursive: true });
 for (const [name, check] of CHECKS) {
   console.log(`\n== ${name}`);
   if (!check()) stop(`\nFailed: ${name}.`);

@@ -1,3 +1,4 @@
+import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
 import { type Finding, finding, heldAgainst } from './finding';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
@@ -25,8 +26,7 @@ function inspectionFindings(known: Case): Finding[] {
   if (inspection?.terminals === 'corroded') found.push(finding('terminals_corroded'));
   if (inspection?.terminals === 'loose') found.push(finding('terminals_loose'));
   if (inspection?.level === 'low' || inspection?.level === 'exposed') {
-    const sealed = battery.construction === 'agm' || battery.construction === 'gel';
-    found.push(finding(sealed ? 'sealed_dry' : 'level_low'));
+    found.push(finding(isSealed(battery.construction) ? 'sealed_dry' : 'level_low'));
   }
   const { temperatureC } = estimates;
   if (temperatureC !== null && temperatureC < rules.temperature.lowestC) {

@@ -1,3 +1,4 @@
+import { isSealed } from '../battery/construction';
 import type { HouseRules } from '../rules/house-rules';
 import type { Estimates } from './estimates';
 import type { Evidence } from './evidence';
@@ -99,10 +100,7 @@ function tooCold({ estimates, rules }: Case): Decision | null {
 function level({ evidence }: Case): Decision | null {
   const seen = evidence.inspection?.level;
   if (seen !== 'low' && seen !== 'exposed') return null;
-  const { construction } = evidence.battery;
-  return construction === 'agm' || construction === 'gel'
-    ? retire('sealed_dry')
-    : charge('level_low', 'top_up');
+  return isSealed(evidence.battery.construction) ? retire('sealed_dry') : charge('level_low', 'top_up');
 }
 
 /** Whether a rested voltage under the deep limit looks like one shorted cell or like a battery run flat. */

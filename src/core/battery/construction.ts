@@ -88,6 +88,11 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
   },
 };
 
+/** True for the types that are never opened: a low level seen in one means that it has dried out. */
+export function isSealed(construction: Construction): boolean {
+  return CONSTRUCTION_FACTS[construction].opens === 'never';
+}
+
 /** The name of a battery's type on screen. */
 export function batteryTypeLabel(type: BatteryType): string {
   if (isLeadAcid(type)) return CONSTRUCTION_FACTS[type].label;

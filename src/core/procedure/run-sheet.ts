@@ -17,13 +17,17 @@ export interface SheetStep {
   readonly next: boolean;
 }
 
-/** A run as it stands: what is known, what it comes to, and what is to be done. */
-export interface RunState {
+/** What a run's readings come to, whatever the time. */
+export interface JudgedRun {
   readonly current: CurrentReadings;
   readonly evidence: Evidence;
   readonly assessment: Assessment;
-  readonly sheet: readonly SheetStep[];
   readonly nextStep: StepId;
+}
+
+/** A run as it stands: what is known, what it comes to, and what is to be done. */
+export interface RunState extends JudgedRun {
+  readonly sheet: readonly SheetStep[];
 }
 
 /** Works out where a run stands at `nowMs` from its readings alone, so that it reopens just as it was left. */
@@ -33,17 +37,27 @@ export function runState(
   rules: HouseRules,
   nowMs: number,
 ): RunState {
+  const judged = judgeRun(battery, readings, rules);
+  return { ...judged, sheet: sheetAt(judged, rules, nowMs) };
+}
+
+/** The part of a run's state that only a reading can change. */
+export function judgeRun(battery: BatterySpec, readings: readonly Reading[], rules: HouseRules): JudgedRun {
   const current = currentReadings(readings);
   const evidence = evidenceFromCurrent(battery, current);
   const assessment = assess(evidence, rules);
-  const nextStep = nextOf(current, assessment);
-  const sheet = STEP_IDS.filter((id) => belongsOnSheet(id, current, assessment)).map((id) => ({
+  return { current, evidence, assessment, nextStep: nextOf(current, assessment) };
+}
+
+/** The part that time changes too: the steps with their gates, some of which a clock opens. */
+export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): SheetStep[] {
+  const { current, assessment, nextStep } = judged;
+  return STEP_IDS.filter((id) => belongsOnSheet(id, current, assessment)).map((id) => ({
     id,
     gate: gateOf(id, current, assessment, rules, nowMs),
     reading: readingFor(id, current),
     next: id === nextStep,
   }));
-  return { current, evidence, assessment, sheet, nextStep };
 }
 
 /** The step to do next: what the judgement asks for, in working order. */

@@ -1,12 +1,12 @@
 'use client';
 
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
-import { runState, type SheetStep } from '@/core/procedure/run-sheet';
+import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
 import { BatteryLine } from '@/ui/battery-line';
 import { isTyping } from '@/ui/keyboard';
 import { Moment } from '@/ui/moment';
@@ -21,7 +21,8 @@ import { type Run, useRun } from './use-run';
 /** What do I do next with this battery, and what do its readings mean so far? */
 export function BenchScreen({ view, nowMs }: { readonly view: RunView; readonly nowMs: number }) {
   const run = useRun(view);
-  const spec = specOf(run.view.battery);
+  const { battery } = run.view;
+  const spec = useMemo(() => specOf(battery), [battery]);
   if (!spec)
     return (
       <p className="p-6">This battery is recorded, but never graded: the rules are for lead-acid only.</p>
@@ -42,7 +43,9 @@ function Bench({
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);
   const { view, readings } = run;
-  const state = runState(spec, readings, view.rules, nowMs);
+  // The clock ticks every second; what the readings come to changes only with a reading.
+  const judged = useMemo(() => judgeRun(spec, readings, view.rules), [spec, readings, view.rules]);
+  const state = { ...judged, sheet: sheetAt(judged, view.rules, nowMs) };
   const finished = view.run.finishedAtMs !== null;
   const home: StepId = finished ? 'verdict' : state.nextStep;
   const step = stepAt(state.sheet, chosen ?? home);

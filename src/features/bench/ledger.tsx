@@ -1,4 +1,5 @@
 import { ChevronDown } from 'lucide-react';
+import { memo } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import { type Finding, type FindingCode, heldAgainst, type Measured } from '@/core/assessment/finding';
@@ -22,7 +23,7 @@ interface Props {
 }
 
 /** The evidence so far: the verdict and why, charge and health, findings with their margins, what would change it. */
-export function Ledger({ evidence, assessment, rules, nextStep }: Props) {
+export const Ledger = memo(function Ledger({ evidence, assessment, rules, nextStep }: Props) {
   const { verdict, grade, decidedBy, next, findings } = assessment;
   const measured = findings.filter(
     (finding) =>
@@ -71,7 +72,7 @@ export function Ledger({ evidence, assessment, rules, nextStep }: Props) {
       </p>
     </aside>
   );
-}
+});
 
 /** Charge and health stand above the findings with margin rules of their own. */
 const SHOWN_ABOVE: ReadonlySet<FindingCode> = new Set([

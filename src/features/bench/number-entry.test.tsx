@@ -20,6 +20,7 @@ function shown(problems: readonly Problem[] = [], unit: '°C' | '°F' = '°C') {
         nominalVolts={12}
         captureLabel="Capture"
         onCapture={captured}
+        onTyping={() => {}}
         fields={[
           { name: 'volts', label: 'Voltage', quantity: 'openCircuitVolts', unit: 'V', initial: null },
           {

@@ -19,6 +19,8 @@ interface Props<Name extends string> {
   /** The picture that makes the reading mean something, drawn anew with every keystroke. */
   readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
   readonly before?: React.ReactNode;
+  /** Called when something is typed: the stage stays, whatever another tab captures meanwhile. */
+  readonly onTyping: () => void;
 }
 
 /** Typed readings: huge numerals, a pad for gloves, one main key, questions before refusals. */
@@ -29,6 +31,7 @@ export function NumberEntry<Name extends string>({
   onCapture,
   picture,
   before,
+  onTyping,
 }: Props<Name>) {
   const { temperatureUnit } = useSite();
   const form = useRef<HTMLFormElement>(null);
@@ -49,6 +52,7 @@ export function NumberEntry<Name extends string>({
 
   const type = (name: Name, text: string) => {
     setTexts({ ...texts, [name]: text });
+    onTyping();
     setAsked(null);
     setProblems([]);
   };
@@ -99,8 +103,8 @@ export function NumberEntry<Name extends string>({
       }}
       className="grid grid-cols-1 items-start gap-x-6 gap-y-3 md:grid-cols-[minmax(0,1fr)_14rem]"
     >
+      {before && <div className="md:col-span-2">{before}</div>}
       <div className="grid min-w-0 grid-cols-1 gap-3">
-        {before}
         {first && numerals(first, true)}
         {others.length > 0 && (
           <div className="grid auto-cols-fr grid-flow-col gap-3">
@@ -118,6 +122,7 @@ export function NumberEntry<Name extends string>({
           />
         )}
         <Problems problems={problems} />
+        {picture?.(values)}
       </div>
       <div className="grid gap-2">
         <NumberPad
@@ -128,7 +133,6 @@ export function NumberEntry<Name extends string>({
           {captureLabel}
         </Button>
       </div>
-      {picture && <div className="md:col-span-2">{picture(values)}</div>}
     </form>
   );
 }

@@ -22,7 +22,7 @@ import type { StageProps } from './stages/stage-props';
 import { VerdictStage } from './stages/verdict-stage';
 import type { CaptureOptions } from './use-run';
 
-type Base = Omit<StageProps, 'capture' | 'correcting'>;
+type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
 
 interface Props extends Base {
   readonly step: SheetStep;
@@ -79,6 +79,12 @@ export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
       onCaptured();
   };
 
+  const hold = () => {
+    if (!next || again) return;
+    setAgain(true);
+    onGoTo(id);
+  };
+
   const Content = STAGES[id];
   return (
     <section ref={frame} aria-label="Stage" className="grid min-w-0 grid-cols-1 content-start gap-3">
@@ -113,7 +119,7 @@ export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
       ) : finished && id !== 'verdict' ? (
         <p className="text-lg text-soft">This step was not done in this run.</p>
       ) : (
-        <Content {...base} capture={capture} correcting={correction?.reading ?? null} />
+        <Content {...base} capture={capture} correcting={correction?.reading ?? null} onTyping={hold} />
       )}
     </section>
   );

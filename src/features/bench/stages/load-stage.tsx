@@ -1,8 +1,9 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
-import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { LoadPicture } from '@/ui/charts/load-picture';
+import { isTyping } from '@/ui/keyboard';
 import { useSite } from '@/ui/site';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
@@ -13,10 +14,11 @@ const AS_NEW_PCT = 105;
 const TICK_MS = 100;
 
 /** The set load, the clock, the corrected limit, and the voltage at the end. */
-export function LoadStage({ run, spec, state, correcting, capture }: StageProps) {
+export function LoadStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
   const { rules } = run.view;
   const before = correcting?.kind === 'load' ? correcting.data : null;
   const clock = useHoldClock(rules.load.holdSeconds);
+  useClockKey(clock);
   const { charge } = state.assessment.estimates;
   const known = before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null);
   const set = loadTaskAt(state.evidence, known, rules);
@@ -25,6 +27,7 @@ export function LoadStage({ run, spec, state, correcting, capture }: StageProps)
     <NumberEntry
       nominalVolts={spec.nominalVolts}
       captureLabel="Capture"
+      onTyping={onTyping}
       before={<LoadHeader task={set} clock={clock} />}
       fields={[
         {
@@ -85,44 +88,56 @@ export function LoadStage({ run, spec, state, correcting, capture }: StageProps)
 interface HoldClock {
   readonly holdSeconds: number;
   readonly elapsedSeconds: number | null;
+  readonly running: boolean;
   readonly start: () => void;
   readonly stop: () => void;
 }
 
 function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: HoldClock }) {
   const { temperatureUnit } = useSite();
-  const { elapsedSeconds, holdSeconds, start, stop } = clock;
+  const { elapsedSeconds, holdSeconds, running, start, stop } = clock;
   const left = elapsedSeconds === null ? holdSeconds : Math.max(0, holdSeconds - elapsedSeconds);
-  const running = elapsedSeconds !== null && left > 0;
+  const over = elapsedSeconds !== null && !running;
   return (
-    <div className="grid grid-cols-2 items-end gap-x-7 gap-y-3 sm:grid-cols-[auto_auto_1fr]">
-      <p>
-        <span className="heading block">Set the load to</span>
-        <span className="figures text-4xl font-semibold">{formatQuantity(task.setAmps, 'A')}</span>
-      </p>
-      <p>
-        <span className="heading block">Limit at {temperatureWords(task.temperatureC, temperatureUnit)}</span>
-        <span className="figures text-4xl font-semibold">{formatQuantity(task.limitVolts, 'V')}</span>
-      </p>
-      <div className="grid gap-1 max-sm:col-span-2">
-        <p role="timer" aria-live="off" className="flex items-baseline gap-2">
-          <span className="heading">
-            {elapsedSeconds === null ? 'Clock' : running ? 'Hold' : 'Read it now'}
-          </span>
-          <span className="figures ml-auto text-2xl font-semibold whitespace-nowrap">
-            {formatNumber(Math.ceil(left), 's')} s
-          </span>
-        </p>
-        <Button
-          tone={running ? 'warn' : 'plain'}
-          onClick={running ? stop : start}
-          onKeyDown={(event) => event.stopPropagation()}
-        >
-          {running ? 'Stop' : elapsedSeconds === null ? 'Start' : 'Again'}
-        </Button>
+    <div className="grid grid-cols-2 items-end gap-x-7 gap-y-3 sm:grid-cols-[auto_auto_auto_1fr]">
+      <Figure name="Set the load to">{formatQuantity(task.setAmps, 'A')}</Figure>
+      <Figure name={`Limit at ${temperatureWords(task.temperatureC, temperatureUnit)}`}>
+        {formatQuantity(task.limitVolts, 'V')}
+      </Figure>
+      <div role="timer" aria-live="off" className={over ? 'text-warn' : ''}>
+        <Figure name={over ? 'Read it now' : 'Hold for'}>{formatQuantity(Math.ceil(left), 's')}</Figure>
       </div>
+      <Button tone={running ? 'warn' : 'plain'} shortcut="S" onClick={running ? stop : start}>
+        {running ? 'Stop' : over ? 'Again' : 'Start the clock'}
+      </Button>
     </div>
   );
+}
+
+function Figure({ name, children }: { readonly name: string; readonly children: string }) {
+  return (
+    <p>
+      <span className="heading block">{name}</span>
+      <span className="figures text-4xl font-semibold whitespace-nowrap">{children}</span>
+    </p>
+  );
+}
+
+/** `S` starts and stops the clock; a number field has no use for the letter. */
+function useClockKey(clock: HoldClock): void {
+  const latest = useRef(clock);
+  latest.current = clock;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== 's' || isTyping(event, 'text')) return;
+      event.preventDefault();
+      const { running, start, stop } = latest.current;
+      if (running) stop();
+      else start();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
 }
 
 /** The clock of the load: it runs while the load is held and says nothing about the reading. */
@@ -137,6 +152,7 @@ function useHoldClock(holdSeconds: number): HoldClock {
   }, [running]);
   return {
     holdSeconds,
+    running,
     elapsedSeconds: startedMs === null ? null : (nowMs - startedMs) / 1000,
     start: () => {
       const now = Date.now();

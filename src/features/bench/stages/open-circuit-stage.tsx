@@ -8,7 +8,7 @@ import type { StageProps } from './stage-props';
 const MARKS_PCT = [0, 25, 50, 75, 100] as const;
 
 /** The rested voltage and the battery's own temperature. */
-export function OpenCircuitStage({ run, spec, state, correcting, capture }: StageProps) {
+export function OpenCircuitStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'open_circuit' ? correcting.data : null;
   const known = state.evidence.openCircuit?.temperatureC ?? null;
   const voltsAt = (pct: number, celsius: number) => ownVoltsAtCharge(spec, pct, celsius);
@@ -16,6 +16,7 @@ export function OpenCircuitStage({ run, spec, state, correcting, capture }: Stag
     <NumberEntry
       nominalVolts={spec.nominalVolts}
       captureLabel="Capture"
+      onTyping={onTyping}
       fields={[
         {
           name: 'volts',

@@ -6,7 +6,7 @@ import { NumberEntry } from '../number-entry';
 import type { StageProps } from './stage-props';
 
 /** The open voltage coming back after a failed load, with the clock since the load. */
-export function RecoveryStage({ run, spec, state, nowMs, correcting, capture }: StageProps) {
+export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'recovery' ? correcting.data : null;
   const { load } = state.current;
   if (!load) return null;
@@ -16,6 +16,7 @@ export function RecoveryStage({ run, spec, state, nowMs, correcting, capture }: 
     <NumberEntry
       nominalVolts={spec.nominalVolts}
       captureLabel="Capture"
+      onTyping={onTyping}
       before={
         <div className="grid grid-cols-2 items-end gap-3">
           <p>
