@@ -1,5 +1,5 @@
 const transform = {
-  '^.+\\.(t|j|m)sx?$': [
+  '^.+\\.(t|j|mj)sx?$': [
     '@swc/jest',
     {
       jsc: {

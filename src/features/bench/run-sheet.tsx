@@ -16,14 +16,18 @@ interface Props {
   readonly onChoose: (step: StepId) => void;
 }
 
+/** What stays in view of the step before the one at hand, px. */
+const STRIP_MARGIN = 24;
+
 /** The steps in working order: each done, next, waiting on a clock, or barred with the reason in a few words. */
 export function RunSheet({ sheet, shown, nowMs, onChoose }: Props) {
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     const here = list.current?.querySelector(`[data-step="${shown}"]`);
     // On a narrow screen the sheet is a strip: the step at hand is brought into view, the page stays where it is.
-    if (here instanceof HTMLElement)
-      list.current?.scrollTo({ left: here.offsetLeft - list.current.offsetLeft - 24 });
+    if (list.current && here instanceof HTMLElement) {
+      list.current.scrollLeft = here.offsetLeft - list.current.offsetLeft - STRIP_MARGIN;
+    }
   }, [shown]);
   return (
     <nav aria-label="Run sheet" className="min-w-0 lg:max-xl:col-span-2 xl:border-r xl:pr-2">

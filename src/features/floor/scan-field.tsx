@@ -2,7 +2,7 @@
 
 import { ScanLine } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import type { FoundBattery } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { fetchAnswer, problemsOf } from '@/ui/api';
@@ -20,6 +20,7 @@ interface Answered {
 /** Scan or type a tag: a battery that is on the bench opens there, another is shown, an unknown one can be registered. */
 export function ScanField({ startFocused }: { readonly startFocused: boolean }) {
   const router = useRouter();
+  const id = useId();
   const field = useRef<HTMLInputElement>(null);
   const [tag, setTag] = useState('');
   const [answered, setAnswered] = useState<Answered | null>(null);
@@ -41,14 +42,17 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
   return (
     <search className="grid gap-3">
       <form onSubmit={find} className="flex gap-2">
-        <label className="relative grow">
-          <span className="sr-only">Battery tag</span>
+        <span className="relative grow">
+          <label htmlFor={id} className="sr-only">
+            Battery tag
+          </label>
           <ScanLine
             size={26}
             aria-hidden="true"
             className="pointer-events-none absolute top-1/2 left-4 -translate-y-1/2 text-soft"
           />
           <input
+            id={id}
             ref={field}
             value={tag}
             maxLength={80}
@@ -62,7 +66,7 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
           <span className="absolute top-1/2 right-4 -translate-y-1/2">
             <Key>/</Key>
           </span>
-        </label>
+        </span>
         <Button type="submit" tone="main" large>
           Find
         </Button>

@@ -1,0 +1,104 @@
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
+import { Ledger } from './ledger';
+import { RunSheet } from './run-sheet';
+
+const plain = (element: Element) => element.textContent?.replace(/\u00A0/g, ' ') ?? '';
+
+function shownLedger(...readings: readonly Written[]) {
+  const { state } = stageProps(writtenReadings(...readings)).props;
+  renderOnSite(
+    <Ledger
+      evidence={state.evidence}
+      assessment={state.assessment}
+      rules={STANDARD_RULES}
+      nextStep={state.nextStep}
+    />,
+  );
+  return screen.getByRole('complementary', { name: 'Ledger' });
+}
+
+describe('the ledger', () => {
+  it('begins with what is not known', () => {
+    const ledger = shownLedger();
+    expect(plain(ledger)).toContain('Not decided yet');
+    expect(plain(ledger)).toContain('Chargenot known yet');
+    expect(plain(ledger)).toContain('Next Identify');
+  });
+
+  it('shows charge and health with their uncertainty, and each reading against its limit once', () => {
+    const ledger = shownLedger(
+      ...UP_TO_OPEN,
+      ['open_circuit', { volts: 12.5, temperatureC: 25 }],
+      ['load', { amps: 285, seconds: 15, volts: 9.5, temperatureC: 25 }],
+    );
+    expect(plain(ledger)).toContain('Charge81 %± 5 %');
+    expect(plain(ledger)).toContain('Recovery');
+    expect(within(ledger).getAllByRole('img', { name: /^Load test below the limit/ })).toHaveLength(1);
+    expect(within(ledger).queryByRole('img', { name: /^Failed the load/ })).toBeNull();
+  });
+
+  it('tells what each outcome of the next step would mean', () => {
+    const ledger = shownLedger(...UP_TO_OPEN, ['open_circuit', { volts: 12.65, temperatureC: 25 }]);
+    const change = within(ledger).getByRole('region', { name: 'What would change it' });
+    expect(plain(change)).toContain('Load test from 10.17 VReturn to service');
+    expect(plain(change)).toContain('Load test 9.60 V to 10.17 VServe and watch');
+    expect(plain(change)).toContain('Load test below 9.45 VRetire');
+  });
+
+  it('rounds a flip away from what was read, so that the figure shown flips it too', () => {
+    const ledger = shownLedger(
+      ...UP_TO_OPEN,
+      ['open_circuit', { volts: 12.65, temperatureC: 25 }],
+      ['load', { amps: 285, seconds: 15, volts: 9.8, temperatureC: 25 }],
+    );
+    const change = within(ledger).getByRole('region', { name: 'What would change it' });
+    expect(plain(change)).toContain('Load test at 9.59 V or lessNot decided yet');
+    expect(plain(change)).toContain('Load test at 10.18 V or moreReturn to service');
+  });
+
+  it('opens to the working', async () => {
+    const ledger = shownLedger(...UP_TO_OPEN, ['open_circuit', { volts: 12.4, temperatureC: 5 }]);
+    await userEvent.click(within(ledger).getByText('Show the working'));
+    expect(plain(ledger)).toContain('12.40 + 0.0015 × (25 − 5.0)12.430 V');
+  });
+});
+
+describe('the run sheet', () => {
+  function shownSheet(readings: ReturnType<typeof writtenReadings>, minutesLater = 30) {
+    const { props } = stageProps(readings, minutesLater);
+    const chosen = jest.fn();
+    renderOnSite(
+      <RunSheet
+        sheet={props.state.sheet}
+        shown={props.state.nextStep}
+        nowMs={props.nowMs}
+        onChoose={chosen}
+      />,
+    );
+    return chosen;
+  }
+  const step = (name: RegExp) => screen.getByRole('button', { name });
+
+  it('marks steps as done, next and barred, with what was read or why', async () => {
+    const chosen = shownSheet(
+      writtenReadings(...UP_TO_OPEN, ['open_circuit', { volts: 12.2, temperatureC: 25 }]),
+    );
+    expect(plain(step(/^done Open-circuit voltage/))).toContain('12.20 V, 25.0 °C');
+    expect(plain(step(/^barred Load test/))).toContain('charge first: 44 %, needs 65 %');
+    await userEvent.click(step(/^next Charge/));
+    expect(chosen).toHaveBeenCalledWith('charge');
+  });
+
+  it('counts a clock down in its step', () => {
+    const readings = writtenReadings(...UP_TO_OPEN.slice(0, 2), [
+      'settle',
+      { method: 'rest', restMinutes: 0, clockMinutes: 60 },
+    ]);
+    // The settle step was taken one minute before "30 minutes after the last reading".
+    shownSheet(readings, 29);
+    expect(plain(step(/^waiting Open-circuit voltage/))).toContain('30:00 to go');
+  });
+});

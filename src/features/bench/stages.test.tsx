@@ -1,0 +1,211 @@
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { renderOnSite, stageProps, UP_TO_OPEN, writtenReadings } from './bench.test-support';
+import { InspectStage } from './stages/inspect-stage';
+import { LoadStage } from './stages/load-stage';
+import { OpenCircuitStage } from './stages/open-circuit-stage';
+import { RecoveryStage } from './stages/recovery-stage';
+import { ChargeStage, CleanStage } from './stages/remedy-stages';
+import { SettleStage } from './stages/settle-stage';
+import { VerdictStage } from './stages/verdict-stage';
+
+class NoObserver {
+  observe() {}
+  disconnect() {}
+}
+
+beforeAll(() => Object.assign(globalThis, { ResizeObserver: NoObserver }));
+
+const click = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
+const choose = (name: string) => userEvent.click(screen.getByRole('radio', { name }));
+const textOf = () => document.body.textContent?.replace(/\u00A0/g, ' ') ?? '';
+
+describe('inspect', () => {
+  it('takes all in order with one key', async () => {
+    const { props, captured } = stageProps([]);
+    renderOnSite(<InspectStage {...props} />);
+    await click('All in order');
+    expect(captured).toEqual([['inspection', { case: 'ok', terminals: 'ok', level: 'ok', smell: 'none' }]]);
+  });
+
+  it('says sealed for a type that is not always opened', async () => {
+    const { props, captured } = stageProps([]);
+    renderOnSite(<InspectStage {...props} spec={{ ...props.spec, construction: 'agm' }} />);
+    await click('All in order, sealed');
+    expect(captured[0]?.[1]).toMatchObject({ level: 'sealed' });
+  });
+
+  it('takes what is marked only once every point has been looked at', async () => {
+    const { props, captured } = stageProps([]);
+    renderOnSite(<InspectStage {...props} />);
+    const capture = screen.getByRole<HTMLButtonElement>('button', { name: 'Capture what is marked' });
+    for (const point of ['Bulged', 'Corroded', 'Low']) {
+      await choose(point);
+      expect(capture.disabled).toBe(true);
+    }
+    await choose('Rotten eggs');
+    await userEvent.click(capture);
+    expect(captured).toEqual([
+      ['inspection', { case: 'bulged', terminals: 'corroded', level: 'low', smell: 'rotten_egg' }],
+    ]);
+  });
+});
+
+describe('settle', () => {
+  it('goes on after an overnight rest, and where nobody knows', async () => {
+    const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN.slice(0, 2)));
+    renderOnSite(<SettleStage {...props} />);
+    await choose('Overnight, 12 h or more');
+    await click(/Go on to the voltage/);
+    await choose('Nobody knows');
+    await click(/Go on to the voltage/);
+    expect(captured.map(([, data]) => data)).toEqual([
+      { method: 'rested', restMinutes: 780, clockMinutes: 0 },
+      { method: 'rested', restMinutes: null, clockMinutes: 0 },
+    ]);
+  });
+
+  it('offers a rest or a load after too short a one', async () => {
+    const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN.slice(0, 2)));
+    renderOnSite(<SettleStage {...props} />);
+    await choose('Less than 1 h');
+    await click(/Start 60 min/);
+    await click(/Start 3 \+ 10 min/);
+    expect(captured.map(([, data]) => data)).toEqual([
+      { method: 'rest', restMinutes: 10, clockMinutes: 60 },
+      { method: 'surface_load', restMinutes: 10, clockMinutes: 13 },
+    ]);
+  });
+
+  it('knows how long ago the charge ended', () => {
+    const readings = writtenReadings(...UP_TO_OPEN.slice(0, 2), ['charge', { full: true }]);
+    renderOnSite(<SettleStage {...stageProps(readings, 39).props} />);
+    expect(textOf()).toContain('It was charged 40 min ago.');
+  });
+});
+
+describe('open-circuit voltage', () => {
+  it('draws the scale of this battery and takes both numbers', async () => {
+    const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN));
+    renderOnSite(<OpenCircuitStage {...props} />);
+    expect(textOf()).toContain('12.45');
+    await userEvent.type(screen.getByLabelText('Battery temperature'), '5');
+    // At 5 °C every mark lies 30 mV lower than at 25 °C.
+    expect(textOf()).toContain('12.42');
+    await userEvent.type(screen.getByLabelText('Open-circuit voltage'), '12.6{Enter}');
+    expect(captured).toEqual([['open_circuit', { volts: 12.6, temperatureC: 5 }]]);
+  });
+});
+
+describe('load test', () => {
+  const ready = () =>
+    stageProps(writtenReadings(...UP_TO_OPEN, ['open_circuit', { volts: 12.65, temperatureC: -10 }]));
+
+  it('shows the set load and the limit at the battery’s temperature', async () => {
+    const { props, captured } = ready();
+    renderOnSite(<LoadStage {...props} />);
+    expect(textOf()).toContain('Set the load to285 A');
+    expect(textOf()).toContain('Limit at −10.0 °C8.78 V');
+    await userEvent.type(screen.getByLabelText('Voltage at the end, load on'), '9.2{Enter}');
+    expect(captured).toEqual([['load', { volts: 9.2, amps: 285, seconds: 15, temperatureC: -10 }]]);
+  });
+
+  it('moves the limit in the picture with the temperature typed', async () => {
+    renderOnSite(<LoadStage {...ready().props} />);
+    const picture = within(screen.getByRole('img', { name: 'Load test against its limit' }));
+    picture.getByText('8.78');
+    const temperature = screen.getByLabelText('Temperature');
+    await userEvent.clear(temperature);
+    await userEvent.type(temperature, '21');
+    picture.getByText('9.60');
+  });
+
+  it('runs its clock with the S key and says when to read', async () => {
+    jest.useFakeTimers({ now: 0 });
+    const user = userEvent.setup({ advanceTimers: jest.advanceTimersByTime });
+    renderOnSite(<LoadStage {...ready().props} />);
+    await user.keyboard('s');
+    expect(textOf()).toContain('Hold for15 s');
+    const { act } = await import('@testing-library/react');
+    act(() => jest.advanceTimersByTime(10_000));
+    expect(textOf()).toContain('Hold for5 s');
+    act(() => jest.advanceTimersByTime(6_000));
+    expect(textOf()).toContain('Read it now');
+    jest.useRealTimers();
+  });
+});
+
+describe('recovery', () => {
+  it('takes the minutes from the clock where none are typed', async () => {
+    const readings = writtenReadings(
+      ...UP_TO_OPEN,
+      ['open_circuit', { volts: 12.5, temperatureC: 20 }],
+      ['load', { amps: 285, seconds: 15, volts: 9.4, temperatureC: 20 }],
+    );
+    // Five readings a minute apart; the clock stands 5 minutes after the last.
+    const { props, captured } = stageProps(readings, 4);
+    renderOnSite(<RecoveryStage {...props} />);
+    expect(textOf()).toContain('05:00');
+    await userEvent.type(screen.getByLabelText('Open voltage now'), '12.45{Enter}');
+    expect(captured).toEqual([['recovery', { volts: 12.45, minutes: 5 }]]);
+  });
+});
+
+describe('remedies', () => {
+  it('are captured as what they left', async () => {
+    const { props, captured } = stageProps([]);
+    renderOnSite(
+      <>
+        <CleanStage {...props} />
+        <ChargeStage {...props} />
+      </>,
+    );
+    await choose('Post damaged');
+    await click(/Full charge given/);
+    expect(captured).toEqual([
+      ['clean', { terminals: 'damaged' }],
+      ['charge', { full: true }],
+    ]);
+  });
+});
+
+describe('verdict', () => {
+  const read = (load: number) =>
+    writtenReadings(
+      ...UP_TO_OPEN,
+      ['open_circuit', { volts: 12.65, temperatureC: 25 }],
+      ['load', { amps: 285, seconds: 15, volts: load, temperatureC: 25 }],
+    );
+
+  it('says what, why and what to do, with the figures', () => {
+    renderOnSite(<VerdictStage {...stageProps(read(9.8)).props} />);
+    expect(textOf()).toContain('Serve and watch');
+    expect(textOf()).toContain('Test it again before the cold.');
+    expect(textOf()).toContain('+0.20 V');
+    screen.getByRole('button', { name: /Finish the run: Serve and watch/ });
+  });
+
+  it('keeps the verdict that a run was finished with, and warns where it would be another today', () => {
+    const before = stageProps(read(10.6)).props;
+    const now = stageProps(read(9.2)).props;
+    const { assessment, evidence } = before.state;
+    const record = {
+      ...{ id: 'a', runId: 'run', madeAtMs: 0, core: '0.9.0', rulesId: 'integra-standard', rulesVersion: 1 },
+      ...{
+        verdict: assessment.verdict,
+        grade: assessment.grade,
+        healthPct: null,
+        healthSdPct: null,
+        chargePct: null,
+      },
+      ...{ evidence, assessment },
+    };
+    const run = { ...now.run.view.run, finishedAtMs: Date.UTC(2026, 0, 12, 9), assessmentId: 'a' };
+    renderOnSite(
+      <VerdictStage {...now} run={{ ...now.run, view: { ...now.run.view, run, assessments: [record] } }} />,
+    );
+    screen.getByText('Return to service');
+    expect(textOf()).toContain('Computed anew, these readings come to: Retire.');
+    expect(textOf()).toContain('12 Jan 2026, 09:00');
+  });
+});

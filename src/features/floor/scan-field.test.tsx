@@ -1,0 +1,101 @@
+import { render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { BatteryRecord, FoundBattery, RunRecord } from '@/core/exchange/views';
+import { SiteProvider } from '@/ui/site';
+import { ScanField } from './scan-field';
+
+const mockPush = jest.fn();
+jest.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush }) }));
+
+const battery: BatteryRecord = {
+  ...{
+    id: 'b',
+    tag: 'FH-0101',
+    type: 'flooded',
+    nominalVolts: 12,
+    ratings: [{ standard: 'SAE', amps: 570 }],
+    c20Ah: 60,
+  },
+  ...{ rcMinutes: null, model: '', place: 'Crew van 1', dateCode: '', fittedOn: null },
+};
+const openRun: RunRecord = {
+  ...{
+    id: 'run-7',
+    batteryId: 'b',
+    startedAtMs: 0,
+    startedById: 't',
+    finishedAtMs: null,
+    finishedById: null,
+  },
+  ...{ rulesId: 'integra-standard', rulesVersion: 1, assessmentId: null },
+};
+
+function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
+  const asked: string[] = [];
+  mockPush.mockClear();
+  Object.assign(globalThis, {
+    fetch: async (path: string, options?: { method?: string }) => {
+      asked.push(`${options?.method ?? 'GET'} ${path}`);
+      const value = path.startsWith('/api/runs') ? { id: 'run-9' } : found;
+      return { json: async () => ({ ok: true, value }) };
+    },
+  });
+  render(
+    <SiteProvider
+      settings={{ zone: 'UTC', technicians: [], technicianId, temperatureUnit: '°C', theme: 'light' }}
+    >
+      <ScanField startFocused />
+    </SiteProvider>,
+  );
+  return asked;
+}
+
+const scan = (tag: string) => userEvent.type(screen.getByLabelText('Battery tag'), `${tag}{Enter}`);
+
+describe('a scanned tag', () => {
+  it('opens the Bench where the battery is being worked on', async () => {
+    const asked = scanning({ exact: { battery, newest: { run: openRun, assessment: null } }, similar: [] });
+    await scan('FH 0101/a');
+    await waitFor(() => expect(mockPush).toHaveBeenCalledWith('/bench/run-7'));
+    expect(asked).toEqual(['GET /api/batteries/find?tag=FH%200101%2Fa']);
+  });
+
+  it('of a battery at rest is one Enter away from a run', async () => {
+    const asked = scanning({ exact: { battery, newest: null }, similar: [] });
+    await scan('FH-0101');
+    await waitFor(() => expect(document.activeElement?.textContent).toContain('Start a run'));
+    await userEvent.keyboard('{Enter}');
+    await waitFor(() => expect(mockPush).toHaveBeenCalledWith('/bench/run-9'));
+    expect(asked.at(-1)).toBe('POST /api/runs');
+  });
+
+  it('of a battery that cannot be graded offers its story only', async () => {
+    scanning({ exact: { battery: { ...battery, type: 'nickel' }, newest: null }, similar: [] });
+    await scan('FH-0101');
+    await screen.findByText(/Nickel/);
+    expect(screen.queryByRole('button', { name: /Start a run/ })).toBeNull();
+    screen.getByRole('link', { name: 'Its story' });
+  });
+
+  it('that nobody knows can be registered with Enter, and shows what it may have meant', async () => {
+    scanning({ exact: null, similar: [battery] });
+    await scan('0101');
+    await waitFor(() => expect(document.activeElement?.textContent).toContain('Register it'));
+    screen.getByText('Crew van 1');
+    await userEvent.keyboard('{Enter}');
+    expect(mockPush).toHaveBeenCalledWith('/batteries/new?tag=0101');
+  });
+
+  it('starts no run before somebody is at the bench', async () => {
+    const asked = scanning({ exact: { battery, newest: null }, similar: [] }, null);
+    await scan('FH-0101');
+    await userEvent.click(await screen.findByRole('button', { name: /Start a run/ }));
+    expect(asked.filter((call) => call.startsWith('POST'))).toEqual([]);
+  });
+
+  it('that is empty asks nothing', async () => {
+    const asked = scanning({ exact: null, similar: [] });
+    await scan('   ');
+    expect(asked).toEqual([]);
+  });
+});
