@@ -46,8 +46,7 @@ function takeHeader(cells: readonly string[], stderr: Writable): Header {
     const wrong = read.problems.map(({ message }) => `  ${message}`).join('\n');
     throw new UnreadableCsv(`the header row cannot be read:\n${wrong}`);
   }
-  const { notYetUsed, unknown, replaced } = read.value;
-  if (notYetUsed.length > 0) stderr.write(`grade: not yet used, carried through: ${notYetUsed.join(', ')}\n`);
+  const { unknown, replaced } = read.value;
   if (unknown.length > 0) stderr.write(`grade: unknown columns, carried through: ${unknown.join(', ')}\n`);
   if (replaced.length > 0) stderr.write('grade: columns of an earlier grading are replaced\n');
   return read.value;

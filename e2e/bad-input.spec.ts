@@ -46,6 +46,8 @@ test('impossible values are refused, unlikely ones asked about', async ({
   await expect(page.getByLabel('Open-circuit voltage')).toHaveValue('12.4');
   await page.getByLabel('Open-circuit voltage').fill('12.65');
   await bench.capture();
+  await bench.expectStage('Conductance');
+  await bench.step('Load test').click();
   await page.getByLabel('Voltage at the end').fill('12.8');
   await bench.capture();
   await page.getByRole('button', { name: 'Keep 12.8' }).click();
@@ -70,7 +72,7 @@ test('a wrong entry is superseded with a reason and stays in the record', async 
   await page.getByRole('button', { name: 'Enter the right one' }).click();
   await page.getByLabel('Open-circuit voltage').fill('12.60');
   await bench.capture();
-  await bench.expectStage('Load test');
+  await bench.expectStage('Conductance');
   await expect.poll(() => storedVolts(request, runId)).toEqual([12.06, 12.6]);
   const { value } = await (await request.get(`/api/runs/${runId}`)).json();
   expect(value.readings.at(-1)).toMatchObject({
@@ -108,6 +110,7 @@ test('a temperature is typed and shown in the unit of the screen', async ({
   await expect(bench.step('Open-circuit voltage')).toContainText('14.0 °F');
   await page.getByRole('button', { name: /Temperatures in °F/ }).click();
   await expect(bench.step('Open-circuit voltage')).toContainText('−10.0 °C');
+  await bench.step('Load test').click();
   await expect(page.getByLabel('Temperature', { exact: true })).toHaveValue('-10');
 });
 

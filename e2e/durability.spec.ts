@@ -38,6 +38,7 @@ test('nothing captured is lost when the server is killed in mid-run', async ({ b
   const bench = new BenchPage(page);
   await bench.open(await startedRun(context.request, { tag: 'KILL-1', technicianId }));
   await bench.upToCharge('12.61', '15');
+  await bench.step('Load test').click();
   await bench.expectStage('Load test');
   await first.kill();
 

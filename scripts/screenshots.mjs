@@ -31,6 +31,8 @@ const PICTURES = [
     dark: true,
     take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')),
   },
+  { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0108', () => readCells(page)) },
+  { name: 'bench-conductance', take: (page) => openBench(page, 'FH-0111', () => readConductance(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
   { name: 'batteries', take: (page) => page.goto(`${URL_ROOT}/batteries`) },
@@ -91,6 +93,24 @@ async function openBench(page, tag, then = async () => {}) {
   await page.locator('[data-first]').first().waitFor();
   await page.waitForTimeout(300);
   await then();
+}
+
+function sheetStep(page, name) {
+  const sheet = page.getByRole('navigation', { name: 'Run sheet' });
+  return sheet.getByRole('button').filter({ has: page.getByText(name, { exact: true }) });
+}
+
+async function readCells(page) {
+  await sheetStep(page, 'Hydrometer').click();
+  const gravities = ['1.190', '1.195', '1.185', '1.130', '1.190', '1.195'];
+  for (const [index, gravity] of gravities.entries())
+    await page.getByLabel(`Cell ${index + 1}`).fill(gravity);
+}
+
+async function readConductance(page) {
+  await sheetStep(page, 'Conductance').click();
+  await page.getByRole('button', { name: 'Do it again' }).click();
+  await page.getByLabel('Reading').fill('712');
 }
 
 async function openBattery(page, tag) {

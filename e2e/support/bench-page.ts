@@ -50,7 +50,9 @@ export class BenchPage {
     await this.capture();
   }
 
+  /** The load test, chosen on the run sheet: it need not wait for the conductance tester. */
   async load(volts: string): Promise<void> {
+    await this.step('Load test').click();
     await this.expectStage('Load test');
     await this.page.getByLabel('Voltage at the end').fill(volts);
     await this.capture();

@@ -4,7 +4,9 @@ import { chargeUncertainty } from '../correction/rest';
 import { surfaceChargeSuspected } from '../correction/surface-charge';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
+import { chargeOfCells, judgeCells } from './cells-result';
 import type { Evidence } from './evidence';
+import { fuse } from './fusion';
 import { ASSUMED_TEMPERATURE_C, twelveVolt } from './reference';
 
 /** State of charge, and what it stands on. */
@@ -12,15 +14,32 @@ export interface ChargeEstimate {
   readonly pct: number;
   /** Standard uncertainty, percent of charge. */
   readonly sdPct: number;
-  /** The reading brought to 25 °C and to a 12 V battery. */
-  readonly volts25: number;
+  /** The open voltage brought to 25 °C and to a 12 V battery; null where only the hydrometer was read. */
+  readonly volts25: number | null;
   readonly surfaceSuspected: boolean;
   /** Read past a barred gate. */
   readonly indicative: boolean;
 }
 
-/** State of charge from the open-circuit voltage, or null when it has not been read. */
+/** State of charge from the open-circuit voltage and the hydrometer, by inverse variance; null without either. */
 export function estimateCharge(evidence: Evidence, rules: HouseRules): ChargeEstimate | null {
+  const byVoltage = chargeByVoltage(evidence, rules);
+  const byGravity = chargeOfCells(evidence, judgeCells(evidence, rules));
+  const fused = fuse([byVoltage, byGravity].filter((estimate) => estimate !== null));
+  if (!fused) return null;
+  return {
+    pct: tidy(fused.pct),
+    sdPct: fused.sdPct,
+    volts25: byVoltage?.volts25 ?? null,
+    surfaceSuspected: byVoltage?.surfaceSuspected ?? false,
+    indicative: byVoltage?.indicative ?? evidence.hydrometer?.forced ?? false,
+  };
+}
+
+function chargeByVoltage(
+  evidence: Evidence,
+  rules: HouseRules,
+): (ChargeEstimate & { readonly volts25: number }) | null {
   const reading = evidence.openCircuit;
   if (!reading) return null;
   const { construction, nominalVolts } = evidence.battery;
@@ -32,7 +51,7 @@ export function estimateCharge(evidence: Evidence, rules: HouseRules): ChargeEst
     ceilingVolts25: rules.surface.ceilingVolts25[construction],
   });
   return {
-    pct: tidy(chargeFromOpenCircuit(volts25, construction)),
+    pct: chargeFromOpenCircuit(volts25, construction),
     sdPct: chargeUncertainty(rest, surfaceSuspected),
     volts25,
     surfaceSuspected,

@@ -1,17 +1,14 @@
 import { freezingPoint, gravityFromCharge } from '../correction/freezing';
 import type { HouseRules } from '../rules/house-rules';
+import { type CellsResult, judgeCells } from './cells-result';
 import { type ChargeEstimate, estimateCharge } from './charge-estimate';
+import { type ConductanceResult, judgeConductance } from './conductance-result';
+import { type CrankResult, judgeCrank } from './crank-result';
 import type { Evidence } from './evidence';
+import { estimateHealth, type HealthEstimate } from './health-estimate';
 import { judgeLoad, type LoadResult, type LoadTask, loadTask } from './load-result';
 import { twelveVolt } from './reference';
-
-/** State of health in percent of the rating, with its standard uncertainty. */
-export interface HealthEstimate {
-  readonly pct: number;
-  readonly sdPct: number;
-  /** From a forced or uncertain reading: shown, never reason enough to retire. */
-  readonly indicative: boolean;
-}
+import { judgeThreeMinute, type ThreeMinuteResult } from './three-minute-result';
 
 /** Whether the open voltage came back after a failed load. `unsettled`: too soon to tell. */
 export type Recovery = 'recovered' | 'stays_low' | 'unsettled';
@@ -21,8 +18,12 @@ export interface Estimates {
   readonly temperatureC: number | null;
   readonly charge: ChargeEstimate | null;
   readonly freezesAtC: number | null;
+  readonly cells: CellsResult | null;
+  readonly conductance: ConductanceResult | null;
   readonly task: LoadTask | null;
   readonly load: LoadResult | null;
+  readonly crank: CrankResult | null;
+  readonly threeMinute: ThreeMinuteResult | null;
   readonly health: HealthEstimate | null;
   readonly recovery: Recovery | null;
 }
@@ -31,21 +32,40 @@ export interface Estimates {
 export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
   const charge = estimateCharge(evidence, rules);
   const task = loadTask(evidence, rules);
+  const cells = judgeCells(evidence, rules);
   const load = judgeLoad(evidence, charge, task, rules);
+  const conductance = judgeConductance(evidence, charge, rules);
+  const crank = judgeCrank(evidence, charge, task, rules);
+  const temperatureC = temperatureOf(evidence);
   return {
-    temperatureC: evidence.load?.temperatureC ?? evidence.openCircuit?.temperatureC ?? null,
+    temperatureC,
     charge,
-    freezesAtC: charge && freezingPoint(gravityFromCharge(charge.pct, evidence.battery.construction)),
+    freezesAtC: freezesAt(evidence, charge, cells),
+    cells,
+    conductance,
     task,
     load,
-    health: healthOf(load),
+    crank,
+    threeMinute: judgeThreeMinute(evidence, temperatureC, rules),
+    health: estimateHealth({ load, conductance, crank }, rules),
     recovery: recoveryOf(evidence, rules),
   };
 }
 
-function healthOf(load: LoadResult | null): HealthEstimate | null {
-  if (!load || load.healthPct === null) return null;
-  return { pct: load.healthPct, sdPct: load.healthSdPct, indicative: load.standing === 'indicative' };
+/** The battery's own temperature, from whatever step measured it last in working order. */
+function temperatureOf({ load, conductance, openCircuit, crank, hydrometer }: Evidence): number | null {
+  const measured = [load, conductance, openCircuit, crank, hydrometer];
+  return measured.find((reading) => reading?.temperatureC != null)?.temperatureC ?? null;
+}
+
+/** From the gravity where it was measured, else from the gravity that goes with the charge. */
+function freezesAt(
+  { battery }: Evidence,
+  charge: ChargeEstimate | null,
+  cells: CellsResult | null,
+): number | null {
+  if (cells?.gravity25 != null) return freezingPoint(cells.gravity25);
+  return charge && freezingPoint(gravityFromCharge(charge.pct, battery.construction));
 }
 
 function recoveryOf({ recovery, battery }: Evidence, rules: HouseRules): Recovery | null {

@@ -1,5 +1,13 @@
 import type { BatterySpec } from '../battery/battery';
-import type { Evidence, InspectionEvidence, LoadEvidence, OpenCircuitEvidence } from './evidence';
+import { isRatingStandard } from '../battery/rating-standard';
+import type { ConductanceUnit } from '../correction/conductance';
+import {
+  type Evidence,
+  type InspectionEvidence,
+  type LoadEvidence,
+  noEvidence,
+  type OpenCircuitEvidence,
+} from './evidence';
 
 /** A battery for worked examples: flooded, 12 V, 570 A SAE, 60 Ah. */
 export const EXAMPLE_BATTERY: BatterySpec = {
@@ -27,18 +35,29 @@ export interface ExampleCase {
   readonly loadForced?: boolean;
   readonly recovery?: number;
   readonly recoveryMinutes?: number;
+  readonly gravities?: readonly number[];
+  readonly cellVolts?: readonly number[];
+  readonly conductance?: number;
+  readonly conductanceUnit?: ConductanceUnit;
+  readonly crank?: number;
+  readonly crankAmps?: number;
+  readonly crankSeconds?: number;
+  readonly charging?: number;
   readonly charges?: number;
 }
 
 /** The whole evidence of an example. */
 export function exampleEvidence(example: ExampleCase): Evidence {
   const { charges = 0, inspection = {}, recovery, recoveryMinutes = 5 } = example;
+  const battery = { ...EXAMPLE_BATTERY, ...example.battery };
   return {
+    ...noEvidence(battery),
     battery: { ...EXAMPLE_BATTERY, ...example.battery },
     inspection: inspection && { ...SOUND, ...inspection },
     openCircuit: openCircuitOf(example),
     load: loadOf(example),
     recovery: recovery === undefined ? null : { minutes: recoveryMinutes, volts: recovery, forced: false },
+    ...otherTestsOf(example),
     chargesGiven: charges,
   };
 }
@@ -59,4 +78,30 @@ function loadOf({
   return load === undefined
     ? null
     : { amps, seconds, volts: load, temperatureC: celsius, forced: loadForced };
+}
+
+function otherTestsOf(example: ExampleCase): Partial<Evidence> {
+  const {
+    gravities,
+    cellVolts,
+    conductance,
+    conductanceUnit = 'SAE',
+    crank,
+    charging,
+    celsius = 25,
+  } = example;
+  const { crankAmps = null, crankSeconds = null } = example;
+  const compensated = isRatingStandard(conductanceUnit) ? 'both' : 'none';
+  const condition = { temperatureC: celsius, forced: false };
+  return {
+    hydrometer: gravities ? { gravities, compensated: false, ...condition } : null,
+    cellVolts: cellVolts ? { volts: cellVolts, forced: false } : null,
+    conductance:
+      conductance === undefined
+        ? null
+        : { value: conductance, unit: conductanceUnit, compensated, ...condition },
+    crank:
+      crank === undefined ? null : { volts: crank, amps: crankAmps, seconds: crankSeconds, ...condition },
+    threeMinute: charging === undefined ? null : { volts: charging, amps: 40, forced: false },
+  };
 }

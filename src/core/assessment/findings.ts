@@ -1,5 +1,6 @@
 import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
+import { stratificationVolts } from './cells-result';
 import { type Finding, finding, heldAgainst } from './finding';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
 import { type Case, dangerOf, deepDischargeCode } from './rule-table';
@@ -8,8 +9,10 @@ import { type Case, dangerOf, deepDischargeCode } from './rule-table';
 export function collectFindings(known: Case): Finding[] {
   return [
     ...inspectionFindings(known),
+    ...cellFindings(known),
     ...chargeFindings(known),
     ...loadFindings(known),
+    ...otherPowerFindings(known),
     ...healthFindings(known),
     ...assumptions(known),
   ];
@@ -35,12 +38,30 @@ function inspectionFindings(known: Case): Finding[] {
   return found;
 }
 
+function cellFindings({ estimates, rules }: Case): Finding[] {
+  const { cells, charge } = estimates;
+  if (!cells) return [];
+  const found: Finding[] = [];
+  const unit = cells.source === 'hydrometer' ? '' : 'V';
+  const against = (limit: number) => ({
+    ...heldAgainst(cells.spread, limit, unit),
+    margin: limit - cells.spread,
+  });
+  if (cells.state === 'faulty')
+    found.push(finding('cell_spread', against(rules.cells.faultySpread), cells.forced));
+  if (cells.state === 'uneven')
+    found.push(finding('cells_uneven', against(rules.cells.evenSpread), cells.forced));
+  const stratified = stratificationVolts(cells, charge?.volts25 ?? null);
+  if (stratified !== null && stratified > rules.cells.stratifiedVolts) found.push(finding('stratified'));
+  return found;
+}
+
 function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
   const known = estimates.charge;
   if (!known) return [];
   const { nominalVolts } = evidence.battery;
   const found: Finding[] = [];
-  if (known.volts25 < rules.charge.deepVolts25) {
+  if (known.volts25 !== null && known.volts25 < rules.charge.deepVolts25) {
     const volts = ownVolt(known.volts25, nominalVolts);
     const limit = ownVolt(rules.charge.deepVolts25, nominalVolts);
     found.push(
@@ -91,6 +112,33 @@ function loadFindings({ evidence, estimates, rules }: Case): Finding[] {
       finding(
         'recovers_low',
         heldAgainst(evidence.recovery.volts, limit, 'V', ownVolt(OPEN_VOLTS_SD, nominalVolts)),
+      ),
+    );
+  }
+  return found;
+}
+
+function otherPowerFindings({ estimates }: Case): Finding[] {
+  const { conductance, crank, threeMinute, health } = estimates;
+  const found: Finding[] = [];
+  if (conductance && !conductance.conclusive) found.push(finding('conductance_inconclusive', null, true));
+  if (health?.methodsDisagree) found.push(finding('methods_disagree'));
+  if (crank) {
+    const measured = { ...heldAgainst(crank.volts, crank.limitVolts, 'V'), margin: crank.marginVolts };
+    found.push(finding(crank.marginVolts < 0 ? 'crank_low' : 'crank_holds', measured, crank.indicative));
+  }
+  if (threeMinute && !threeMinute.usable) found.push(finding('three_minute_not_usable', null, true));
+  if (threeMinute?.usable) {
+    // A ceiling: below it is in hand.
+    const measured = {
+      ...heldAgainst(threeMinute.volts, threeMinute.limitVolts, 'V'),
+      margin: threeMinute.marginVolts,
+    };
+    found.push(
+      finding(
+        threeMinute.marginVolts < 0 ? 'sulphated' : 'three_minute_passes',
+        measured,
+        threeMinute.forced,
       ),
     );
   }

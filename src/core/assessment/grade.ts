@@ -5,17 +5,19 @@ import type { Grade } from './verdict';
 
 /**
  * The grade for sorting and pairing: X in quarantine, D retired or failed, else by health. Null while undecided, and
- * where the charge gate of the load test was not met.
+ * where the charge gate was not met or health rests on readings that do not count.
  */
 export function gradeOf(
   { verdict }: Decision,
-  { health, load }: Estimates,
-  { health: limits }: HouseRules,
+  estimates: Estimates,
+  { health: limits, charge: gate }: HouseRules,
 ): Grade | null {
+  const { health, load, charge } = estimates;
   if (verdict === 'quarantine') return 'X';
   if (verdict === 'retire') return 'D';
-  if (verdict === 'undecided' || !health || load?.standing !== 'counts') return null;
-  if (load.marginVolts < 0) return 'D';
+  const gateMet = charge !== null && charge.pct >= gate.loadGatePct;
+  if (verdict === 'undecided' || !health || health.indicative || !gateMet) return null;
+  if (load?.standing === 'counts' && load.marginVolts < 0) return 'D';
   if (health.pct >= limits.gradeAPct) return 'A';
   if (health.pct >= limits.gradeBPct) return 'B';
   return health.pct >= limits.gradeCPct ? 'C' : 'D';

@@ -41,8 +41,12 @@ export function ledgerOf(evidence: Evidence, assessment: Assessment, rules: Hous
     inspectionEntry(evidence),
     chargesEntry(evidence),
     openCircuitEntry(evidence, assessment),
+    cellsEntry(evidence, assessment, rules),
+    conductanceEntry(evidence, assessment),
     loadEntry(evidence, assessment),
     recoveryEntry(evidence, rules),
+    threeMinuteEntry(evidence, assessment),
+    crankEntry(assessment),
   ].filter((entry) => entry !== null);
 }
 
@@ -78,9 +82,10 @@ function chargesEntry({ chargesGiven }: Evidence): LedgerEntry | null {
   return { step: 'charge', reading, working: [], standing: null };
 }
 
-function openCircuitEntry({ openCircuit, battery }: Evidence, { estimates }: Assessment): LedgerEntry | null {
+function openCircuitEntry(evidence: Evidence, { estimates }: Assessment): LedgerEntry | null {
+  const { openCircuit, battery } = evidence;
   const { charge } = estimates;
-  if (!openCircuit || !charge) return null;
+  if (!openCircuit || charge?.volts25 == null) return null;
   const { nominalVolts } = battery;
   const celsius = openCircuit.temperatureC ?? ASSUMED_TEMPERATURE_C;
   const coefficient = tidy(ownVolt(OPEN_CIRCUIT_VOLTS_PER_KELVIN, nominalVolts));
@@ -98,7 +103,9 @@ function openCircuitEntry({ openCircuit, battery }: Evidence, { estimates }: Ass
       },
       {
         what: 'charge',
-        how: `${battery.construction} curve`,
+        how: evidence.hydrometer
+          ? `${battery.construction} curve, with the hydrometer`
+          : `${battery.construction} curve`,
         value: `${percent(charge.pct)} ± ${percent(charge.sdPct)}`,
       },
     ],
@@ -174,5 +181,86 @@ function recoveryEntry({ recovery, battery }: Evidence, rules: HouseRules): Ledg
     reading: `${volts(recovery.volts)}, ${formatMinutes(recovery.minutes)} after the load`,
     working: [{ what: 'held against', how: 'recovery voltage', value: volts(limit) }],
     standing: recovery.forced ? 'indicative: forced' : null,
+  };
+}
+
+function cellsEntry(
+  { hydrometer, cellVolts }: Evidence,
+  { estimates }: Assessment,
+  rules: HouseRules,
+): LedgerEntry | null {
+  const { cells } = estimates;
+  if (!cells) return null;
+  const decimals = cells.source === 'hydrometer' ? 3 : 2;
+  const read = hydrometer?.gravities ?? cellVolts?.volts ?? [];
+  const working: WorkingLine[] = [
+    {
+      what: 'spread, highest minus lowest',
+      how: `even to ${rules.cells.evenSpread}, faulty from ${rules.cells.faultySpread}`,
+      value: cells.spread.toFixed(decimals),
+    },
+  ];
+  if (hydrometer && cells.gravity25 !== null) {
+    const celsius = hydrometer.temperatureC ?? ASSUMED_TEMPERATURE_C;
+    const how = hydrometer.compensated
+      ? 'compensated hydrometer'
+      : `mean + 0.0007 × (${celsius.toFixed(1)} − 25)`;
+    working.push({ what: 'gravity at 25 °C', how, value: cells.gravity25.toFixed(3) });
+  }
+  return {
+    step: 'hydrometer',
+    reading: read.map((value) => value.toFixed(decimals)).join(', '),
+    working,
+    standing: cells.forced ? 'indicative: forced' : null,
+  };
+}
+
+function conductanceEntry({ conductance, battery }: Evidence, { estimates }: Assessment): LedgerEntry | null {
+  const result = estimates.conductance;
+  const rating = crankingRating(battery);
+  if (!conductance || !result || !rating) return null;
+  const corrected = { none: 'nothing', temp: 'temperature', both: 'temperature and charge' }[
+    conductance.compensated
+  ];
+  return {
+    step: 'conductance',
+    reading: `${conductance.value} ${conductance.unit === 'mohm' ? 'mΩ' : conductance.unit}, tester corrected for ${corrected}`,
+    working: [
+      {
+        what: 'cranking current, SAE',
+        how: 'at 25 °C and full charge',
+        value: formatQuantity(result.saeAmps, 'A'),
+      },
+      {
+        what: 'health',
+        how: `${result.saeAmps.toFixed(0)} ÷ ${rating.saeAmps.toFixed(0)}`,
+        value: `${percent(result.healthPct)} ± ${percent(result.healthSdPct)}`,
+      },
+    ],
+    standing: result.conclusive ? null : 'not conclusive here',
+  };
+}
+
+function threeMinuteEntry({ threeMinute }: Evidence, { estimates }: Assessment): LedgerEntry | null {
+  const result = estimates.threeMinute;
+  if (!threeMinute || !result) return null;
+  return {
+    step: 'three_minute',
+    reading: `${volts(threeMinute.volts)} after 3 min at ${formatQuantity(threeMinute.amps, 'A')}`,
+    working: [
+      { what: 'held against', how: 'highest voltage of sound plates', value: volts(result.limitVolts) },
+    ],
+    standing: result.usable ? null : 'not usable: flooded types only, warm, 25 A at least',
+  };
+}
+
+function crankEntry({ estimates }: Assessment): LedgerEntry | null {
+  const { crank } = estimates;
+  if (!crank) return null;
+  return {
+    step: 'load',
+    reading: `cranking: ${volts(crank.volts)}, lowest sustained`,
+    working: [{ what: 'held against', how: 'the load table', value: volts(crank.limitVolts) }],
+    standing: crank.indicative ? 'indicative: charge low or unknown' : null,
   };
 }

@@ -38,13 +38,18 @@ export const RULE_TABLE: readonly Rule[] = [
   { number: '3', about: 'terminals corroded or loose', decide: dirtyTerminals },
   { number: '3a', about: 'too cold to judge', decide: tooCold },
   { number: '4', about: 'electrolyte level', decide: level },
-  { number: '5', about: 'far below the voltage of an empty battery', decide: deepDischarge },
+  {
+    number: '5',
+    about: 'cells unlike each other, or far below the voltage of an empty battery',
+    decide: badCell,
+  },
   { number: '6', about: 'charge unknown or not to be believed', decide: chargeUnknown },
   { number: '7', about: 'charge below the load-test gate', decide: chargeLow },
-  { number: '9', about: 'load test failed at a valid gate', decide: loadFailed },
-  { number: '10', about: 'health below the limit', decide: worn },
-  { number: '11', about: 'health between retiring and serving', decide: ageing },
-  { number: '12', about: 'health good', decide: sound },
+  { number: '8', about: 'three-minute charge above its limit', decide: sulphated },
+  { number: '9', about: 'load test failed at a valid gate', decide: unlessMethodsDisagree(loadFailed) },
+  { number: '10', about: 'health below the limit', decide: unlessMethodsDisagree(worn) },
+  { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
+  { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
   { number: '13', about: 'no test of power that counts', decide: powerUnknown },
 ];
 
@@ -109,9 +114,20 @@ export function deepDischargeCode(volts25: number, rules: HouseRules): FindingCo
   return volts25 >= from && volts25 <= to ? 'shorted_cell' : 'deeply_discharged';
 }
 
+function badCell(known: Case): Decision | null {
+  return cellSpread(known) ?? deepDischarge(known);
+}
+
+function cellSpread({ evidence, estimates }: Case): Decision | null {
+  const { cells } = estimates;
+  if (cells?.state !== 'faulty') return null;
+  if (evidence.chargesGiven === 0) return charge('cell_spread');
+  return cells.forced ? undecided('repeat_cells', 'hydrometer') : retire('cell_spread');
+}
+
 function deepDischarge({ evidence, estimates, rules }: Case): Decision | null {
   const known = estimates.charge;
-  if (!known || !(known.volts25 < rules.charge.deepVolts25)) return null;
+  if (known?.volts25 == null || !(known.volts25 < rules.charge.deepVolts25)) return null;
   const code = deepDischargeCode(known.volts25, rules);
   if (evidence.chargesGiven === 0) return charge(code);
   return known.indicative ? undecided('repeat_open_circuit', 'open_circuit') : retire(code);
@@ -133,6 +149,26 @@ function chargeLow({ evidence, estimates, rules }: Case): Decision | null {
   return known.indicative ? undecided('repeat_open_circuit', 'open_circuit') : retire('will_not_hold');
 }
 
+function sulphated({ evidence, estimates }: Case): Decision | null {
+  const { threeMinute } = estimates;
+  if (!threeMinute?.usable || threeMinute.marginVolts >= 0) return null;
+  if (evidence.chargesGiven === 0) return charge('sulphated');
+  return threeMinute.forced ? undecided('repeat_three_minute', 'three_minute') : retire('sulphated');
+}
+
+/**
+ * While two methods that count tell different stories, health decides nothing but that a charge is needed: one of
+ * them is repeated first, the cheaper one.
+ */
+function unlessMethodsDisagree(decide: Rule['decide']): Rule['decide'] {
+  return (known) => {
+    const decision = decide(known);
+    if (!decision || decision.verdict === 'charge' || !known.estimates.health?.methodsDisagree)
+      return decision;
+    return undecided('methods_disagree', known.estimates.conductance ? 'conductance' : 'load');
+  };
+}
+
 function loadFailed({ evidence, estimates, rules }: Case): Decision | null {
   const { load, charge: known, recovery } = estimates;
   if (!known || load?.standing !== 'counts' || load.marginVolts >= 0) return null;
@@ -147,14 +183,23 @@ function loadFailed({ evidence, estimates, rules }: Case): Decision | null {
 function worn({ estimates, rules }: Case): Decision | null {
   const { health, charge: known } = estimates;
   if (!health || !known || health.indicative || health.pct >= rules.health.retirePct) return null;
+  const counting = health.methods.filter(({ indicative }) => !indicative);
+  const only = counting.length === 1 ? counting[0] : undefined;
+  if (only && only.method !== 'load' && health.pct + health.sdPct >= rules.health.retirePct) {
+    return undecided('worn_unconfirmed', 'load');
+  }
   return known.pct >= rules.charge.servicePct ? retire('worn') : charge('weak_undercharged');
 }
 
-/** A forced load test that passes may return a battery to service; one that fails says nothing. */
+/**
+ * Health that a battery may go back to work on: one that counts, or that of a forced load test which passes. A load
+ * test that fails without counting says nothing.
+ */
 function healthToServeOn({ estimates, rules }: Case): number | null {
   const { health, load } = estimates;
-  if (!health || !load || load.marginVolts < 0) return null;
-  return health.pct >= rules.health.retirePct ? health.pct : null;
+  if (!health || health.pct < rules.health.retirePct) return null;
+  const forcedPass = load?.standing === 'indicative' && load.marginVolts >= 0;
+  return health.indicative && !forcedPass ? null : health.pct;
 }
 
 function ageing(known: Case): Decision | null {
@@ -173,7 +218,10 @@ function sound(known: Case): Decision | null {
   return { verdict: 'serve', code: 'sound', next: null };
 }
 
+/** The cheapest test of power that is open: conductance before load, unless it was passed over. */
 function powerUnknown({ evidence, estimates }: Case): Decision {
   if (!estimates.task) return undecided('rating_unknown', 'identify');
-  return undecided(evidence.load ? 'repeat_load' : 'load_missing', 'load');
+  if (evidence.load) return undecided('repeat_load', 'load');
+  const closed = evidence.conductance !== null || evidence.skipped.includes('conductance');
+  return undecided('power_unknown', closed ? 'load' : 'conductance');
 }

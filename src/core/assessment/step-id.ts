@@ -6,9 +6,12 @@ export const STEP_IDS = [
   'top_up',
   'settle',
   'open_circuit',
+  'hydrometer',
   'charge',
+  'conductance',
   'load',
   'recovery',
+  'three_minute',
   'verdict',
 ] as const;
 

@@ -27,6 +27,8 @@ interface ConstructionFacts {
   readonly gravityRise: number;
   /** Cranking current per ampere-hour where no rating is known, SAE A/Ah, ±20 %. A model of ours. */
   readonly crankingAmpsPerAh: number;
+  /** Cranking current times resistance at full charge and 25 °C, 12 V: A x ohm = V, ±10 %. A model of ours. */
+  readonly crankingVolts: number;
   /** RC = factor x C20^exponent, minutes and Ah. Published fit. */
   readonly reserve: { readonly factor: number; readonly exponent: number };
 }
@@ -52,6 +54,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     emptyGravity: 1.12,
     gravityRise: 0.145,
     crankingAmpsPerAh: 6.5,
+    crankingVolts: 3.2,
     reserve: FLOODED_RESERVE,
   },
   calcium: {
@@ -60,6 +63,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     chargePctByVolts: curve(11.8, 12.03, 12.27, 12.51, 12.75),
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: 7.5,
+    crankingVolts: 3.0,
     reserve: FLOODED_RESERVE,
   },
   efb: {
@@ -68,6 +72,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     chargePctByVolts: curve(11.8, 12.04, 12.29, 12.54, 12.78),
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: 8,
+    crankingVolts: 2.85,
     reserve: FLOODED_RESERVE,
   },
   agm: {
@@ -76,6 +81,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     chargePctByVolts: curve(11.8, 12.06, 12.34, 12.62, 12.88),
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: 9.5,
+    crankingVolts: 2.7,
     reserve: RECOMBINANT_RESERVE,
   },
   gel: {
@@ -84,6 +90,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     chargePctByVolts: curve(11.8, 12.08, 12.37, 12.63, 12.85),
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: 6,
+    crankingVolts: 3.4,
     reserve: RECOMBINANT_RESERVE,
   },
 };

@@ -5,6 +5,11 @@ export const RATING_STANDARDS = ['SAE', 'JIS', 'EN', 'EN2', 'CA', 'IEC', 'DIN', 
 
 export type RatingStandard = (typeof RATING_STANDARDS)[number];
 
+/** True for the name of a standard. */
+export function isRatingStandard(name: string): name is RatingStandard {
+  return (RATING_STANDARDS as readonly string[]).includes(name);
+}
+
 interface StandardFacts {
   /** What the figure in this standard is, times the SAE figure of the same battery. Rule of the trade. */
   readonly timesSae: number;

@@ -121,10 +121,10 @@ describe('a row of readings', () => {
 });
 
 describe('the header', () => {
-  it('keeps unknown columns aside, names those not used yet, and replaces an earlier grading', () => {
+  it('keeps unknown columns aside, and replaces an earlier grading', () => {
     expect(readHeader(['Colour', ' TAG ', 'Construction', 'cond_value', 'verdict'])).toMatchObject({
       ok: true,
-      value: { notYetUsed: ['cond_value'], unknown: ['colour'], replaced: [4] },
+      value: { unknown: ['colour'], replaced: [4] },
     });
   });
 
@@ -154,7 +154,7 @@ describe('graded cells', () => {
       grade: 'A',
       next_step: '',
       reasons: 'sound;load_passes',
-      rules: 'integra-standard/1',
+      rules: 'integra-standard/2',
     });
   });
 });

@@ -16,6 +16,11 @@ export const CAUTIONS: Readonly<Partial<Record<StepId, string>>> = {
   settle:
     'Let gas clear after charging before anything is clamped or loaded. Charger off before clamps move.',
   open_circuit: 'Charger and every load off. No rings, insulated tools.',
+  hydrometer:
+    'Goggles and gloves: acid drips. No flame or spark over open cells. Not within 12 h of topping up: the water has not mixed yet.',
+  conductance: 'Charger and every load off. No rings. Keep the clamps away from control units.',
+  three_minute:
+    'Goggles; air the room, no flame or spark. Charger off while clamping. Stop if it gets hot or gasses violently.',
   charge:
     'Air the room; no flame, spark or smoking. Charger off while clamping; red on first, black last. Never charge a frozen ' +
     'battery. Stop above 50 °C, sealed types above 45 °C.',

@@ -22,11 +22,23 @@ function voltageProblems(reading: Reading, nominalVolts: number): Problem[] {
       return outOfRange('openCircuitVolts', reading.data.volts, nominalVolts);
     case 'load':
       return outOfRange('loadVolts', reading.data.volts, nominalVolts);
+    case 'three_minute':
+      return outOfRange('chargingVolts', reading.data.volts, nominalVolts);
+    case 'hydrometer':
+      return cellCount(reading.data.gravities.length, nominalVolts);
     case 'recovery':
       return outOfRange('recoveryVolts', reading.data.volts, nominalVolts);
     default:
       return [];
   }
+}
+
+/** One reading a cell: a battery has a cell for every two volts. */
+function cellCount(readings: number, nominalVolts: number): Problem[] {
+  const cells = nominalVolts / 2;
+  return readings === cells
+    ? []
+    : [problem('gravity', `${readings} cells`, `${cells} cells on a ${nominalVolts} V battery`)];
 }
 
 function outOfRange(quantity: Quantity, value: number, nominalVolts: number): Problem[] {

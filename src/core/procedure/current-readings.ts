@@ -19,12 +19,17 @@ export interface CurrentReadings {
   readonly topUp: ReadingOf<'top_up'> | undefined;
   readonly settle: ReadingOf<'settle'> | undefined;
   readonly openCircuit: ReadingOf<'open_circuit'> | undefined;
+  readonly hydrometer: ReadingOf<'hydrometer'> | undefined;
+  readonly conductance: ReadingOf<'conductance'> | undefined;
+  readonly threeMinute: ReadingOf<'three_minute'> | undefined;
   readonly load: ReadingOf<'load'> | undefined;
   /** Load tests made since the last charge, oldest first. */
   readonly loads: readonly ReadingOf<'load'>[];
   readonly recovery: ReadingOf<'recovery'> | undefined;
   readonly lastCharge: ReadingOf<'charge'> | undefined;
   readonly fullCharges: number;
+  /** Steps that were passed over, each with its reason. */
+  readonly skips: readonly ReadingOf<'skip'>[];
 }
 
 /**
@@ -48,11 +53,15 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
     topUp: ofKind(sinceInspection, 'top_up').at(-1),
     settle,
     openCircuit: ofKind(after(sinceCharge, settle), 'open_circuit').at(-1),
+    hydrometer: ofKind(sinceCharge, 'hydrometer').at(-1),
+    conductance: ofKind(sinceCharge, 'conductance').at(-1),
+    threeMinute: ofKind(sinceCharge, 'three_minute').at(-1),
     load,
     loads,
     recovery: load && ofKind(after(sinceCharge, load), 'recovery').at(-1),
     lastCharge,
     fullCharges: charges.filter(({ data }) => data.full).length,
+    skips: ofKind(standing, 'skip'),
   };
 }
 

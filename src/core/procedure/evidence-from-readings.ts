@@ -11,7 +11,7 @@ export function evidenceFromReadings(battery: BatterySpec, readings: readonly Re
 
 /** The same from readings that have been sorted out already. */
 export function evidenceFromCurrent(battery: BatterySpec, current: CurrentReadings): Evidence {
-  const { openCircuit, load, recovery, settle, lastCharge } = current;
+  const { openCircuit, hydrometer, conductance, threeMinute, load, recovery, settle, lastCharge } = current;
   return {
     ...noEvidence(battery),
     inspection: inspectionOf(current),
@@ -22,9 +22,13 @@ export function evidenceFromCurrent(battery: BatterySpec, current: CurrentReadin
           forced: openCircuit.forced,
         }
       : null,
+    hydrometer: hydrometer ? { ...hydrometer.data, forced: hydrometer.forced } : null,
+    conductance: conductance ? { ...conductance.data, forced: conductance.forced } : null,
+    threeMinute: threeMinute ? { ...threeMinute.data, forced: threeMinute.forced } : null,
     load: load ? { ...load.data, forced: load.forced } : null,
     recovery: recovery ? { ...recovery.data, forced: recovery.forced } : null,
     chargesGiven: current.fullCharges,
+    skipped: current.skips.map(({ data }) => data.step),
   };
 }
 

@@ -50,6 +50,12 @@ export function gateOf(
       return firstBarred(safetyGate(current, assessment));
     case 'open_circuit':
       return firstBarred(handlingGate(current, assessment), settleGate(current, nowMs));
+    case 'hydrometer':
+      return safetyGate(current, assessment);
+    case 'conductance':
+      return firstBarred(handlingGate(current, assessment), conductanceGate(assessment, rules));
+    case 'three_minute':
+      return firstBarred(handlingGate(current, assessment), threeMinuteGate(assessment, rules));
     case 'load':
       return firstBarred(handlingGate(current, assessment), loadGate(current, assessment, rules, nowMs));
     case 'recovery':
@@ -80,6 +86,29 @@ function settleGate({ settle, lastCharge }: CurrentReadings, nowMs: number): Gat
   if (!settle) return barred(lastCharge ? 'settle after the charge' : 'settle first');
   const endsAtMs = settleEndsAtMs(settle);
   return nowMs < endsAtMs ? barred('settling', true, endsAtMs) : OPEN;
+}
+
+function conductanceGate({ estimates }: Assessment, rules: HouseRules): Gate {
+  const { charge, temperatureC } = estimates;
+  const { leastChargePct, lowestC } = rules.conductance;
+  if (!charge) return barred('open-circuit voltage first');
+  if (charge.pct < leastChargePct) {
+    return barred(
+      `charge first: ${formatNumber(charge.pct, '%')} %, needs ${formatNumber(leastChargePct, '%')} %`,
+    );
+  }
+  if (charge.surfaceSuspected) return barred('surface charge: settle first');
+  return temperatureC !== null && temperatureC < lowestC
+    ? barred(`too cold: needs ${formatNumber(lowestC, '°C', { decimals: 0 })} °C`)
+    : OPEN;
+}
+
+function threeMinuteGate({ estimates }: Assessment, rules: HouseRules): Gate {
+  const { temperatureC } = estimates;
+  const { lowestC } = rules.threeMinute;
+  return temperatureC !== null && temperatureC < lowestC
+    ? barred(`too cold: needs ${formatNumber(lowestC, '°C', { decimals: 0 })} °C`)
+    : OPEN;
 }
 
 function loadGate(

@@ -66,7 +66,9 @@ describe('the order of a run', () => {
     expect(run.add('identify', { confirmed: true }).at().nextStep).toBe('inspect');
     expect(run.add('inspection', ok).at().nextStep).toBe('settle');
     expect(run.add('settle', rested).at().nextStep).toBe('open_circuit');
-    expect(run.add('open_circuit', { volts: 12.65, temperatureC: 25 }).at().nextStep).toBe('load');
+    expect(run.add('open_circuit', { volts: 12.65, temperatureC: 25 }).at().nextStep).toBe('conductance');
+    const passedOver = run.add('skip', { step: 'conductance', reason: 'no tester' }).at();
+    expect(passedOver.nextStep).toBe('load');
     const loaded = run.add('load', { amps: 285, seconds: 15, volts: 10.8, temperatureC: 25 }).at();
     expect(loaded.nextStep).toBe('verdict');
     expect(loaded.assessment.verdict).toBe('serve');
@@ -75,6 +77,8 @@ describe('the order of a run', () => {
       'inspect',
       'settle',
       'open_circuit',
+      'hydrometer',
+      'conductance',
       'load',
       'verdict',
     ]);

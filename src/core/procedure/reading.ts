@@ -1,5 +1,7 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
 import { CASE_STATES, LEVEL_STATES, SMELL_STATES, TERMINAL_STATES } from '../assessment/evidence';
+import { STEP_IDS } from '../assessment/step-id';
+import { RATING_STANDARDS } from '../battery/rating-standard';
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
 
 /** Volts are checked against what a 12 V battery can show; a 6 V battery's own range is held by `checkReading`. */
@@ -10,7 +12,7 @@ const measured = (quantity: Quantity) => {
 
 const optional = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
 
-const oneOf = <T extends string>(values: readonly T[], description: string) =>
+const oneOf = <const T extends string>(values: readonly T[], description: string) =>
   Type.Unsafe<T>(
     Type.Union(
       values.map((value) => Type.Literal(value)),
@@ -49,6 +51,39 @@ export const READING_DATA = {
   ),
   open_circuit: Type.Object(
     { volts: measured('openCircuitVolts'), temperatureC: optional(measured('temperatureC')) },
+    { additionalProperties: false },
+  ),
+  hydrometer: Type.Object(
+    {
+      gravities: Type.Array(measured('gravity'), {
+        minItems: 3,
+        maxItems: 6,
+        description: 'one reading a cell',
+      }),
+      temperatureC: optional(measured('temperatureC')),
+      compensated: Type.Boolean({ description: 'hydrometer corrects for temperature' }),
+    },
+    { additionalProperties: false },
+  ),
+  conductance: Type.Object(
+    {
+      value: Type.Number({ minimum: 0.1, maximum: 20_000, description: 'conductance tester’s reading' }),
+      unit: oneOf(['S', 'mohm', ...RATING_STANDARDS], 'unit'),
+      compensated: oneOf(['none', 'temp', 'both'], 'what the tester has corrected for'),
+      temperatureC: optional(measured('temperatureC')),
+    },
+    { additionalProperties: false },
+  ),
+  three_minute: Type.Object(
+    { amps: measured('chargingAmps'), volts: measured('chargingVolts') },
+    { additionalProperties: false },
+  ),
+  /** A step passed over, and why. */
+  skip: Type.Object(
+    {
+      step: oneOf(STEP_IDS, 'step'),
+      reason: Type.String({ minLength: 1, maxLength: 200, description: 'reason' }),
+    },
     { additionalProperties: false },
   ),
   charge: Type.Object(
@@ -102,6 +137,10 @@ export const READING_SCHEMAS = {
   top_up: envelope('top_up'),
   settle: envelope('settle'),
   open_circuit: envelope('open_circuit'),
+  hydrometer: envelope('hydrometer'),
+  conductance: envelope('conductance'),
+  three_minute: envelope('three_minute'),
+  skip: envelope('skip'),
   charge: envelope('charge'),
   load: envelope('load'),
   recovery: envelope('recovery'),

@@ -52,10 +52,10 @@ export function judgeRun(battery: BatterySpec, readings: readonly Reading[], rul
 /** The part that time changes too: the steps with their gates, some of which a clock opens. */
 export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): SheetStep[] {
   const { current, assessment, nextStep } = judged;
-  return STEP_IDS.filter((id) => belongsOnSheet(id, current, assessment)).map((id) => ({
+  return STEP_IDS.filter((id) => belongsOnSheet(id, judged)).map((id) => ({
     id,
     gate: gateOf(id, current, assessment, rules, nowMs),
-    reading: readingFor(id, current),
+    reading: readingFor(id, current) ?? current.skips.findLast(({ data }) => data.step === id),
     next: id === nextStep,
   }));
 }
@@ -69,8 +69,17 @@ function nextOf(current: CurrentReadings, { verdict, next }: Assessment): StepId
 }
 
 /** Remedies are shown once they are called for; the rest of the procedure always is. */
-function belongsOnSheet(id: StepId, current: CurrentReadings, { next, verdict }: Assessment): boolean {
+function belongsOnSheet(id: StepId, { current, evidence, assessment }: JudgedRun): boolean {
+  const { next, verdict } = assessment;
+  const { construction } = evidence.battery;
   switch (id) {
+    case 'hydrometer':
+      return construction === 'flooded' || construction === 'calcium';
+    case 'three_minute':
+      return (
+        construction === 'flooded' &&
+        (next === id || current.threeMinute !== undefined || current.lastCharge !== undefined)
+      );
     case 'clean':
       return next === 'clean' || current.clean !== undefined;
     case 'top_up':
@@ -98,6 +107,12 @@ function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
       return current.settle;
     case 'open_circuit':
       return current.openCircuit;
+    case 'hydrometer':
+      return current.hydrometer;
+    case 'conductance':
+      return current.conductance;
+    case 'three_minute':
+      return current.threeMinute;
     case 'charge':
       return current.lastCharge;
     case 'load':

@@ -40,10 +40,20 @@ export const STEPS: Readonly<Record<StepId, StepFacts>> = {
     task: 'Meter on the posts, nothing else connected. Take the battery’s own temperature, not the air’s.',
     minutes: 1,
   },
+  hydrometer: {
+    label: 'Hydrometer',
+    task: 'Draw acid from each cell in turn, read at eye level, put it back into the same cell.',
+    minutes: 4,
+  },
   charge: {
     label: 'Charge',
     task: 'Put it on charge until it is full. Come back here when it is.',
     minutes: 480,
+  },
+  conductance: {
+    label: 'Conductance',
+    task: 'Tester on clean lead with both jaws, loads and charger off. Read its figure and its unit.',
+    minutes: 2,
   },
   load: {
     label: 'Load test',
@@ -53,6 +63,11 @@ export const STEPS: Readonly<Record<StepId, StepFacts>> = {
   recovery: {
     label: 'Recovery',
     task: 'Load off. Watch the open voltage come back for 5 to 10 minutes.',
+    minutes: 5,
+  },
+  three_minute: {
+    label: 'Three-minute charge',
+    task: 'Charge with 40 A, 25 A at least, for three minutes. Read the voltage while charging.',
     minutes: 5,
   },
   verdict: { label: 'Verdict', task: 'Everything that was read, and what it comes to.', minutes: 1 },

@@ -60,6 +60,40 @@ export const HouseRulesSchema = record({
     volts: volts('open voltage that shows the charge is there'),
     minutes: minutes('time after which a battery that has not recovered will not'),
   }),
+  conductance: record({
+    leastChargePct: percent('least charge for conductance to be conclusive'),
+    lowestC: celsius('under it conductance is not conclusive'),
+    highestC: celsius('above it conductance is not conclusive'),
+  }),
+  cells: record({
+    evenSpread: Type.Number({
+      minimum: 0,
+      maximum: 0.5,
+      description: 'largest spread of even cells, gravity or V',
+    }),
+    faultySpread: Type.Number({
+      minimum: 0,
+      maximum: 0.5,
+      description: 'least spread of a faulty cell, gravity or V',
+    }),
+    stratifiedVolts: Type.Number({
+      minimum: 0,
+      maximum: 2,
+      description: 'open voltage above what gravity accounts for',
+    }),
+  }),
+  threeMinute: record({
+    limitVolts: volts('highest voltage of sound plates while charging'),
+    leastAmps: Type.Number({ minimum: 1, maximum: 200, description: 'least charging current' }),
+    lowestC: celsius('under it the test says nothing'),
+  }),
+  fusion: record({
+    disagreeSigmas: Type.Number({
+      minimum: 0.5,
+      maximum: 10,
+      description: 'combined uncertainties that tell disagreement',
+    }),
+  }),
   health: record({
     servePct: percent('least health to return to service'),
     retirePct: percent('health under which to retire'),

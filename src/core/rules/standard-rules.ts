@@ -6,7 +6,7 @@ import type { HouseRules } from './house-rules';
  */
 export const STANDARD_RULES: HouseRules = {
   id: 'integra-standard',
-  version: 1,
+  version: 2,
   name: 'Integra standard',
   charge: {
     loadGatePct: 65,
@@ -40,6 +40,10 @@ export const STANDARD_RULES: HouseRules = {
     failsChargedMarginVolts: -0.15,
   },
   recovery: { volts: 12.4, minutes: 5 },
+  conductance: { leastChargePct: 60, lowestC: 0, highestC: 50 },
+  cells: { evenSpread: 0.025, faultySpread: 0.05, stratifiedVolts: 0.1 },
+  threeMinute: { limitVolts: 15.5, leastAmps: 25, lowestC: 16 },
+  fusion: { disagreeSigmas: 2.5 },
   health: { servePct: 80, retirePct: 65, gradeAPct: 90, gradeBPct: 80, gradeCPct: 65 },
   temperature: { lowestC: -18, highestC: 50, freezingReserveK: 5 },
 };

@@ -168,7 +168,7 @@ function Working({ entries }: { readonly entries: readonly LedgerEntry[] }) {
       </summary>
       <ol className="grid gap-3 pt-1">
         {entries.map(({ step, reading, working, standing }) => (
-          <li key={step} className="text-sm">
+          <li key={`${step} ${reading}`} className="text-sm">
             <p className="font-semibold">{STEPS[step].label}</p>
             <p>{reading}</p>
             {working.map(({ what, how, value }) => (

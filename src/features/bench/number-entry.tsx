@@ -19,6 +19,8 @@ interface Props<Name extends string> {
   /** The picture that makes the reading mean something, drawn anew with every keystroke. */
   readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
   readonly before?: React.ReactNode;
+  /** All fields are alike: none of them is the reading that stands out. */
+  readonly manyAlike?: boolean;
   /** Called when something is typed: the stage stays, whatever another tab captures meanwhile. */
   readonly onTyping: () => void;
 }
@@ -31,6 +33,7 @@ export function NumberEntry<Name extends string>({
   onCapture,
   picture,
   before,
+  manyAlike = false,
   onTyping,
 }: Props<Name>) {
   const { temperatureUnit } = useSite();
@@ -59,11 +62,21 @@ export function NumberEntry<Name extends string>({
   const onPad = (key: PadKey) => {
     if (active !== undefined) type(active, typedOn(texts[active], key));
   };
+  const focusField = (name: string) =>
+    form.current?.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.focus();
   const tryCapture = (stoodBy: Doubt | null = null) => {
+    const empty = manyAlike
+      ? fields.find(({ name, emptyMeans }) => texts[name] === '' && emptyMeans === undefined)
+      : undefined;
+    if (empty && !tried) {
+      // Six readings come one after the other: Enter goes on to the next cell.
+      focusField(empty.name);
+      return;
+    }
     setTried(true);
     const missing = fields.find(({ name }) => complaints[name] !== undefined);
     if (missing) {
-      form.current?.querySelector<HTMLInputElement>(`input[name="${missing.name}"]`)?.focus();
+      focusField(missing.name);
       return;
     }
     if (doubt && doubt.text !== stoodBy?.text) {
@@ -83,6 +96,7 @@ export function NumberEntry<Name extends string>({
       key={field.name}
       field={field}
       huge={huge}
+      leads={field === fields[0]}
       unit={field.quantity === 'temperatureC' ? temperatureUnit : field.unit}
       text={texts[field.name]}
       complaint={tried ? complaints[field.name] : undefined}
@@ -91,7 +105,8 @@ export function NumberEntry<Name extends string>({
       onSpace={() => tryCapture()}
     />
   );
-  const [first, ...others] = fields;
+  const first = manyAlike ? undefined : fields[0];
+  const small = manyAlike ? fields : fields.slice(1);
 
   return (
     <form
@@ -106,9 +121,9 @@ export function NumberEntry<Name extends string>({
       {before && <div className="md:col-span-2">{before}</div>}
       <div className="grid min-w-0 grid-cols-1 gap-3">
         {first && numerals(first, true)}
-        {others.length > 0 && (
-          <div className="grid auto-cols-fr grid-flow-col gap-3">
-            {others.map((field) => numerals(field, false))}
+        {small.length > 0 && (
+          <div className={clsx('grid gap-3', manyAlike ? 'grid-cols-3' : 'auto-cols-fr grid-flow-col')}>
+            {small.map((field) => numerals(field, false))}
           </div>
         )}
         {asked && (
@@ -117,7 +132,7 @@ export function NumberEntry<Name extends string>({
             onKeep={() => standBy(asked)}
             onTake={(suggestion) => {
               type(asked.name as Name, suggestion);
-              form.current?.querySelector<HTMLInputElement>(`input[name="${asked.name}"]`)?.focus();
+              focusField(asked.name);
             }}
           />
         )}
@@ -163,6 +178,8 @@ function inUnit<Name extends string>(
 interface NumeralsProps {
   readonly field: NumberField;
   readonly huge: boolean;
+  /** The stage starts with the focus here. */
+  readonly leads: boolean;
   readonly unit: string;
   readonly text: string;
   readonly complaint: string | undefined;
@@ -171,7 +188,7 @@ interface NumeralsProps {
   readonly onSpace: () => void;
 }
 
-function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace }: NumeralsProps) {
+function Numerals({ field, huge, leads, unit, text, complaint, onFocus, onType, onSpace }: NumeralsProps) {
   const id = useId();
   return (
     <div className="grid min-w-0 grid-cols-1 content-start">
@@ -191,7 +208,7 @@ function Numerals({ field, huge, unit, text, complaint, onFocus, onType, onSpace
           inputMode="decimal"
           autoComplete="off"
           maxLength={9}
-          data-first={huge || undefined}
+          data-first={leads || undefined}
           aria-invalid={complaint !== undefined}
           aria-describedby={`${id}-note`}
           placeholder={field.emptyMeans}

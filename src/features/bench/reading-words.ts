@@ -1,3 +1,4 @@
+import { isRatingStandard } from '@/core/battery/rating-standard';
 import type { Reading } from '@/core/procedure/reading';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { fahrenheitFromCelsius } from '@/core/quantity/temperature';
@@ -37,6 +38,18 @@ export function readingWords(reading: Reading, unit: TemperatureUnit): string {
     }
     case 'open_circuit':
       return `${formatQuantity(reading.data.volts, 'V')}, ${temperatureWords(reading.data.temperatureC, unit)}`;
+    case 'hydrometer': {
+      const { gravities } = reading.data;
+      return `${Math.min(...gravities).toFixed(3)} to ${Math.max(...gravities).toFixed(3)}`;
+    }
+    case 'conductance': {
+      const { value, unit } = reading.data;
+      return isRatingStandard(unit) ? `${value} A ${unit}` : `${value} ${unit === 'S' ? 'S' : 'mΩ'}`;
+    }
+    case 'three_minute':
+      return `${formatQuantity(reading.data.volts, 'V')} at ${formatQuantity(reading.data.amps, 'A')}`;
+    case 'skip':
+      return `passed over: ${reading.data.reason}`;
     case 'charge':
       return reading.data.full ? 'full charge given' : 'part charge given';
     case 'load':

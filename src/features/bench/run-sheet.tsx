@@ -1,5 +1,5 @@
 import { clsx } from 'clsx';
-import { Check, ChevronRight, Hourglass, Minus } from 'lucide-react';
+import { Check, ChevronRight, Hourglass, Minus, SkipForward } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { SheetStep } from '@/core/procedure/run-sheet';
@@ -99,6 +99,8 @@ function State({ step, waiting }: { readonly step: SheetStep; readonly waiting: 
   const { reading, gate, next } = step;
   if (waiting) return <Hourglass size={18} aria-label="waiting" className="text-warn" />;
   if (next) return <ChevronRight size={20} strokeWidth={3} aria-label="next" className="text-harbour" />;
+  if (reading?.kind === 'skip')
+    return <SkipForward size={18} aria-label="passed over" className="text-soft" />;
   if (reading) return <Check size={18} strokeWidth={2.5} aria-label="done" className="text-serve" />;
   return gate.open ? (
     <span

@@ -11,6 +11,8 @@ import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
 import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
+import { ConductanceStage } from './stages/conductance-stage';
+import { HydrometerStage } from './stages/hydrometer-stage';
 import { IdentifyStage } from './stages/identify-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
@@ -19,6 +21,7 @@ import { RecoveryStage } from './stages/recovery-stage';
 import { ChargeStage, CleanStage, TopUpStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import type { StageProps } from './stages/stage-props';
+import { ThreeMinuteStage } from './stages/three-minute-stage';
 import { VerdictStage } from './stages/verdict-stage';
 import type { CaptureOptions } from './use-run';
 
@@ -44,6 +47,9 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   top_up: TopUpStage,
   settle: SettleStage,
   open_circuit: OpenCircuitStage,
+  hydrometer: HydrometerStage,
+  conductance: ConductanceStage,
+  three_minute: ThreeMinuteStage,
   charge: ChargeStage,
   load: LoadStage,
   recovery: RecoveryStage,

@@ -16,7 +16,8 @@ interface Props {
 /** What would change this verdict: the readings at which it flips, and what each outcome of the next step would mean. */
 export function WhatWouldChange({ evidence, rules, next }: Props) {
   const flips = flipsOf(evidence, rules);
-  const outcomes = isLever(next) ? outcomesOf(evidence, rules, next) : [];
+  const lever = leverOf(next);
+  const outcomes = lever ? outcomesOf(evidence, rules, lever) : [];
   if (flips.length === 0 && outcomes.length === 0) return null;
   return (
     <section aria-label="What would change it" className="grid gap-1.5">
@@ -27,10 +28,10 @@ export function WhatWouldChange({ evidence, rules, next }: Props) {
             {flipWords(flip)}
           </Line>
         ))}
-        {isLever(next) &&
+        {lever &&
           outcomes.map((outcome) => (
             <Line key={outcome.fromVolts} verdict={outcome.verdict}>
-              {outcomeWords(outcome, outcomes, next)}
+              {outcomeWords(outcome, outcomes, lever)}
             </Line>
           ))}
       </ul>
@@ -38,8 +39,18 @@ export function WhatWouldChange({ evidence, rules, next }: Props) {
   );
 }
 
-function isLever(step: StepId | null): step is Lever {
-  return step === 'open_circuit' || step === 'load' || step === 'recovery';
+/** The reading whose outcomes are told. Where any test of power would do, the load test is told: it decides by itself. */
+function leverOf(step: StepId | null): Lever | null {
+  switch (step) {
+    case 'conductance':
+    case 'load':
+      return 'load';
+    case 'open_circuit':
+    case 'recovery':
+      return step;
+    default:
+      return null;
+  }
 }
 
 function Line({ verdict, children }: { readonly verdict: Verdict; readonly children: string }) {

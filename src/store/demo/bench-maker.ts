@@ -1,9 +1,11 @@
 import { assess } from '@/core/assessment/assess';
 import { expectedLoadVolts } from '@/core/assessment/load-result';
 import { ownVolt } from '@/core/assessment/reference';
+import type { StepId } from '@/core/assessment/step-id';
 import { type BatterySpec, specOf } from '@/core/battery/battery';
 import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
 import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-circuit';
+import { gravityFromCharge } from '@/core/correction/freezing';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
@@ -33,7 +35,7 @@ export class BenchMaker {
     battery: DemoBattery,
     readonly technicianId: string,
     readonly startedAtMs: number,
-    private readonly chance: Chance,
+    readonly chance: Chance,
   ) {
     const spec = specOf(battery.label);
     if (!spec) throw new Error(`${battery.label.tag} cannot be graded`);
@@ -68,6 +70,41 @@ export class BenchMaker {
     this.wait(1);
     const temperatureC = rounded(truth.temperatureC + this.chance.normal(0.4), 0.5);
     return this.capture('open_circuit', { volts: this.openVolts(truth), temperatureC });
+  }
+
+  /** A conductance tester set to the label's own standard, which corrects for temperature and charge itself. */
+  conductance(truth: Truth): this {
+    this.wait(1.5);
+    const [printed] = this.spec.ratings;
+    if (!printed) return this.passOver('conductance', 'no rating to hold it against');
+    const shown = ((printed.amps * truth.healthPct) / 100) * (1 + this.chance.normal(0.03));
+    const { standard: unit } = printed;
+    const { temperatureC } = truth;
+    return this.capture('conductance', {
+      value: Math.round(shown),
+      unit,
+      compensated: 'both',
+      temperatureC: rounded(temperatureC, 0.5),
+    });
+  }
+
+  /** A hydrometer in each cell; `oddCell` is how far the third one lies from the others. */
+  hydrometer(truth: Truth, oddCell = 0): this {
+    this.wait(3);
+    const mean =
+      gravityFromCharge(truth.chargePct, this.spec.construction) - 0.0007 * (truth.temperatureC - 25);
+    const gravities = Array.from({ length: this.spec.nominalVolts / 2 }, (_, cell) =>
+      rounded(mean + (cell === 2 ? oddCell : 0) + this.chance.normal(0.003), 0.005),
+    );
+    return this.capture('hydrometer', {
+      gravities,
+      temperatureC: rounded(truth.temperatureC, 0.5),
+      compensated: false,
+    });
+  }
+
+  passOver(step: StepId, reason: string): this {
+    return this.capture('skip', { step, reason });
   }
 
   load(truth: Truth, forced = false): this {

@@ -85,9 +85,13 @@ function ordinaryRun(battery: DemoBattery, atMs: number, nowMs: number, stage: S
   return { tag: battery.label.tag, bench: finishTest(bench, truth, false), finished: true };
 }
 
-/** Load, and recovery where the load failed: what decides an ordinary run. */
+/** Share of the runs in which the conductance tester was at hand. */
+const CONDUCTANCE_SHARE = 0.6;
+
+/** Conductance at times, load, and recovery where the load failed: what decides an ordinary run. */
 function finishTest(bench: BenchMaker, truth: Truth, readOpen = true): BenchMaker {
   if (readOpen) bench.openCircuit(truth);
+  if (truth.temperatureC >= 1 && CONDUCTANCE_SHARE > bench.chance.uniform()) bench.conductance(truth);
   bench.load(truth);
   if (truth.healthPct < 68) bench.recovery(5, 12.46);
   return bench.wait(1);
@@ -99,6 +103,13 @@ function storyRuns(nowMs: number, stage: Stage): DemoRun[] {
   const cold: Truth = { healthPct: 79, chargePct: 44, temperatureC: 2 };
   const rescued = begin(find(107), day(9), stage).lookOver();
   rescued.settle('rested', 900).openCircuit(cold).load(cold, true).charge(7).settle('rested', 780);
+  const odd: Truth = { healthPct: 84, chargePct: 76, temperatureC: 7 };
+  const badCell = begin(find(102), day(8), stage)
+    .lookOver()
+    .settle('rested', 800)
+    .openCircuit(odd)
+    .hydrometer(odd, -0.07)
+    .wait(1);
   finishTest(rescued, { ...cold, chargePct: 98, temperatureC: 12 });
   return [
     { tag: 'FH-0107', bench: rescued, finished: true },
@@ -112,6 +123,7 @@ function storyRuns(nowMs: number, stage: Stage): DemoRun[] {
       bench: begin(find(126), day(5), stage).lookOver({ terminals: 'corroded' }).wait(1),
       finished: true,
     },
+    { tag: 'FH-0102', bench: badCell, finished: true },
     {
       tag: 'FH-0116',
       bench: begin(find(116), day(4), stage).lookOver({ level: 'low' }).wait(1),
@@ -155,6 +167,8 @@ function openRuns(nowMs: number, stage: Stage): DemoRun[] {
     .lookOver()
     .settle('rested', 300)
     .openCircuit({ ...truth, chargePct: 46 });
+  const readyForLoad = open(111, 12).lookOver().settle('rested', 780).openCircuit(truth);
+  readyForLoad.passOver('conductance', 'tester lent to the yard');
   const failing = open(118, 9)
     .lookOver()
     .settle('rested', 800)
@@ -162,11 +176,7 @@ function openRuns(nowMs: number, stage: Stage): DemoRun[] {
     .load({ ...truth, healthPct: 57 });
   return [
     { tag: 'FH-0104', bench: open(104, 28).lookOver().settle('rest', 0, 60), finished: false },
-    {
-      tag: 'FH-0111',
-      bench: open(111, 12).lookOver().settle('rested', 780).openCircuit(truth),
-      finished: false,
-    },
+    { tag: 'FH-0111', bench: readyForLoad, finished: false },
     { tag: 'FH-0118', bench: failing, finished: false },
     { tag: 'FH-0124', bench: open(124, 4), finished: false },
     { tag: 'FH-0108', bench: onCharge, finished: false },

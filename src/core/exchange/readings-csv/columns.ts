@@ -23,15 +23,19 @@ export const USED_COLUMNS = [
   'recovery_min',
   'recovery_v',
   'charges_done',
-] as const;
-
-export type UsedColumn = (typeof USED_COLUMNS)[number];
-
-/** Columns of the format that are carried through and reported as not yet used. */
-export const UNUSED_COLUMNS: readonly string[] = [
-  ...[1, 2, 3, 4, 5, 6].map((cell) => `sg_${cell}`),
+  'sg_1',
+  'sg_2',
+  'sg_3',
+  'sg_4',
+  'sg_5',
+  'sg_6',
   'sg_temp_c',
-  ...[1, 2, 3, 4, 5, 6].map((cell) => `cell_${cell}_v`),
+  'cell_1_v',
+  'cell_2_v',
+  'cell_3_v',
+  'cell_4_v',
+  'cell_5_v',
+  'cell_6_v',
   'cond_value',
   'cond_unit',
   'cond_compensated',
@@ -40,7 +44,9 @@ export const UNUSED_COLUMNS: readonly string[] = [
   'crank_v',
   'crank_s',
   'crank_a',
-];
+] as const;
+
+export type UsedColumn = (typeof USED_COLUMNS)[number];
 
 /** Columns that no file can do without. */
 export const NEEDED_COLUMNS: readonly UsedColumn[] = ['tag', 'construction'];

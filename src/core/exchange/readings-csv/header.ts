@@ -1,13 +1,11 @@
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
-import { APPENDED_COLUMNS, NEEDED_COLUMNS, UNUSED_COLUMNS, USED_COLUMNS, type UsedColumn } from './columns';
+import { APPENDED_COLUMNS, NEEDED_COLUMNS, USED_COLUMNS, type UsedColumn } from './columns';
 
 /** Where each column stands in a file, and which ones only pass through. */
 export interface Header {
   readonly width: number;
   /** Index of each used column; -1 where the file has none. */
   readonly at: Readonly<Record<UsedColumn, number>>;
-  /** Columns of the format that this version does not use yet. */
-  readonly notYetUsed: readonly string[];
   /** Columns that the format does not know. */
   readonly unknown: readonly string[];
   /** Indexes of columns left by an earlier grading, which the new one replaces. */
@@ -32,10 +30,7 @@ export function readHeader(cells: readonly string[]): Result<Header> {
       UsedColumn,
       number
     >,
-    notYetUsed: names.filter((name) => UNUSED_COLUMNS.includes(name)),
-    unknown: names.filter(
-      (name) => !isUsed(name) && !UNUSED_COLUMNS.includes(name) && !graded.includes(name),
-    ),
+    unknown: names.filter((name) => !isUsed(name) && !graded.includes(name)),
     replaced: names.flatMap((name, index) => (graded.includes(name) ? [index] : [])),
   });
 }

@@ -1,0 +1,65 @@
+import { chargeFromGravity, gravityAt25, openVoltsFromGravity } from '../correction/gravity';
+import { tidy } from '../quantity/tidy';
+import type { HouseRules } from '../rules/house-rules';
+import type { Evidence } from './evidence';
+import type { Estimate } from './fusion';
+import { ASSUMED_TEMPERATURE_C } from './reference';
+
+/** How alike the cells of a battery are. */
+export interface CellsResult {
+  readonly source: 'hydrometer' | 'cell_volts';
+  /** Highest minus lowest cell: gravity, or V. */
+  readonly spread: number;
+  readonly state: 'even' | 'uneven' | 'faulty';
+  /** Mean gravity at 25 °C; null from voltages. */
+  readonly gravity25: number | null;
+  readonly forced: boolean;
+}
+
+/** Standard uncertainty of a charge read with a hydrometer, percent of charge. Rule of the trade. */
+const HYDROMETER_SD_PCT = 4;
+
+/** The cells against each other, from a hydrometer before a voltmeter; null when neither was used. */
+export function judgeCells({ hydrometer, cellVolts }: Evidence, rules: HouseRules): CellsResult | null {
+  if (hydrometer) {
+    const spread = spreadOf(hydrometer.gravities);
+    const mean =
+      hydrometer.gravities.reduce((sum, gravity) => sum + gravity, 0) / hydrometer.gravities.length;
+    const temperatureC = hydrometer.temperatureC ?? ASSUMED_TEMPERATURE_C;
+    const gravity25 = hydrometer.compensated ? mean : gravityAt25(mean, temperatureC);
+    const state = stateOf(spread, rules);
+    return { source: 'hydrometer', spread, state, gravity25: tidy(gravity25), forced: hydrometer.forced };
+  }
+  if (!cellVolts) return null;
+  const spread = spreadOf(cellVolts.volts);
+  return {
+    source: 'cell_volts',
+    spread,
+    state: stateOf(spread, rules),
+    gravity25: null,
+    forced: cellVolts.forced,
+  };
+}
+
+function spreadOf(values: readonly number[]): number {
+  return tidy(Math.max(...values) - Math.min(...values));
+}
+
+function stateOf(spread: number, { cells }: HouseRules): CellsResult['state'] {
+  if (spread >= cells.faultySpread) return 'faulty';
+  return spread > cells.evenSpread ? 'uneven' : 'even';
+}
+
+/** The charge that the hydrometer tells; only of the types whose gravity means that. */
+export function chargeOfCells({ battery }: Evidence, cells: CellsResult | null): Estimate | null {
+  if (cells?.gravity25 == null) return null;
+  const { construction } = battery;
+  if (construction !== 'flooded' && construction !== 'calcium') return null;
+  return { pct: chargeFromGravity(cells.gravity25, construction), sdPct: HYDROMETER_SD_PCT };
+}
+
+/** How much more the open voltage says than the gravity accounts for, V on a 12 V battery; null without both. */
+export function stratificationVolts(cells: CellsResult | null, volts25: number | null): number | null {
+  if (cells?.gravity25 == null || volts25 === null) return null;
+  return tidy(volts25 - openVoltsFromGravity(cells.gravity25));
+}

@@ -1,0 +1,31 @@
+import { tidy } from '../quantity/tidy';
+import type { HouseRules } from '../rules/house-rules';
+import type { Evidence } from './evidence';
+import { ASSUMED_TEMPERATURE_C, ownVolt } from './reference';
+
+/** What a three-minute charge said. Volts are the battery's own; a margin of less than 0 is sulphated. */
+export interface ThreeMinuteResult {
+  readonly volts: number;
+  readonly limitVolts: number;
+  readonly marginVolts: number;
+  readonly usable: boolean;
+  readonly forced: boolean;
+}
+
+/** The voltage while charging against its ceiling: flooded types only, warm, and with enough current. */
+export function judgeThreeMinute(
+  { threeMinute, battery }: Evidence,
+  temperatureC: number | null,
+  { threeMinute: rules }: HouseRules,
+): ThreeMinuteResult | null {
+  if (!threeMinute) return null;
+  const limitVolts = ownVolt(rules.limitVolts, battery.nominalVolts);
+  const warm = (temperatureC ?? ASSUMED_TEMPERATURE_C) >= rules.lowestC;
+  return {
+    volts: threeMinute.volts,
+    limitVolts,
+    marginVolts: tidy(limitVolts - threeMinute.volts),
+    usable: battery.construction === 'flooded' && warm && threeMinute.amps >= rules.leastAmps,
+    forced: threeMinute.forced,
+  };
+}
