@@ -106,7 +106,17 @@ export interface Evidence {
 /** Evidence of a battery that nobody has looked at yet. */
 export function noEvidence(battery: BatterySpec): Evidence {
   return {
-    ...{ battery, inspection: null, openCircuit: null, hydrometer: null, cellVolts: null, conductance: null },
-    ...{ load: null, recovery: null, crank: null, threeMinute: null, chargesGiven: 0, skipped: [] },
+    battery,
+    inspection: null,
+    openCircuit: null,
+    hydrometer: null,
+    cellVolts: null,
+    conductance: null,
+    load: null,
+    recovery: null,
+    crank: null,
+    threeMinute: null,
+    chargesGiven: 0,
+    skipped: [],
   };
 }

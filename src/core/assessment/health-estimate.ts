@@ -38,7 +38,8 @@ export function estimateHealth(told: Told, rules: HouseRules): HealthEstimate | 
   const methodsDisagree = counting.some((one, index) =>
     counting.slice(index + 1).some((other) => disagree(one, other, rules.fusion.disagreeSigmas)),
   );
-  return { ...fused, indicative: counting.length === 0, methods, methodsDisagree };
+  const { pct, sdPct } = fused;
+  return { pct, sdPct, indicative: counting.length === 0, methods, methodsDisagree };
 }
 
 function methodsOf({ load, conductance, crank }: Told): MethodHealth[] {

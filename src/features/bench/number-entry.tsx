@@ -1,7 +1,7 @@
 'use client';
 
 import { clsx } from 'clsx';
-import { useId, useRef, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
@@ -44,6 +44,9 @@ export function NumberEntry<Name extends string>({
   const [asked, setAsked] = useState<Doubt | null>(null);
   const [tried, setTried] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
+  useEffect(() => {
+    form.current?.querySelector<HTMLInputElement>('[data-first]')?.focus({ preventScroll: true });
+  }, []);
   const unitAtStart = useRef(temperatureUnit);
   if (unitAtStart.current !== temperatureUnit) {
     // The unit was switched while typing: what was typed is carried over, not reread in the other unit.

@@ -1,6 +1,7 @@
 'use client';
 
 import { TriangleAlert } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import { CAUTIONS, CLOSING_LINE } from '@/core/procedure/cautions';
@@ -11,8 +12,6 @@ import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
 import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
-import { ConductanceStage } from './stages/conductance-stage';
-import { HydrometerStage } from './stages/hydrometer-stage';
 import { IdentifyStage } from './stages/identify-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
@@ -21,7 +20,6 @@ import { RecoveryStage } from './stages/recovery-stage';
 import { ChargeStage, CleanStage, TopUpStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import type { StageProps } from './stages/stage-props';
-import { ThreeMinuteStage } from './stages/three-minute-stage';
 import { VerdictStage } from './stages/verdict-stage';
 import type { CaptureOptions } from './use-run';
 
@@ -39,6 +37,17 @@ interface Correction {
   readonly reading: Reading;
   readonly reason: string;
 }
+
+// Steps that not every run has come when they are called for, so that the Bench itself opens quickly.
+const HydrometerStage = dynamic(() =>
+  import('./stages/hydrometer-stage').then((stage) => stage.HydrometerStage),
+);
+const ConductanceStage = dynamic(() =>
+  import('./stages/conductance-stage').then((stage) => stage.ConductanceStage),
+);
+const ThreeMinuteStage = dynamic(() =>
+  import('./stages/three-minute-stage').then((stage) => stage.ThreeMinuteStage),
+);
 
 const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   identify: IdentifyStage,

@@ -1,11 +1,17 @@
 import {
   CASE_STATES,
+  type CellVoltsEvidence,
   type ConductanceEvidence,
+  type CrankEvidence,
   type Evidence,
+  type HydrometerEvidence,
+  type InspectionEvidence,
   LEVEL_STATES,
   type LoadEvidence,
-  noEvidence,
+  type OpenCircuitEvidence,
+  type RecoveryEvidence,
   TERMINAL_STATES,
+  type ThreeMinuteEvidence,
 } from '../../assessment/evidence';
 import type { BatterySpec } from '../../battery/battery';
 import { CONSTRUCTIONS, isSealed } from '../../battery/construction';
@@ -46,17 +52,25 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
   checkMoment(row);
   const battery = readBattery(row);
   const temperatureC = readTemperature(row);
+  if (!battery) return fail(...row.problems);
   const leftOut: Problem[] = [];
-  const evidence = battery && {
-    ...noEvidence(battery),
-    ...readReadings(row, battery, temperatureC),
-    ...readCells(row, battery, leftOut),
-    ...readOtherTests(row, battery, temperatureC, leftOut),
+  const openCircuit = readOpenCircuit(row, battery, temperatureC);
+  // One literal rather than parts spread together: a file has a hundred thousand of these.
+  const evidence: Evidence = {
+    battery,
+    inspection: readInspection(row),
+    openCircuit,
+    hydrometer: readHydrometer(row, battery, leftOut),
+    cellVolts: readCellVolts(row, battery),
+    conductance: readConductance(row, temperatureC, leftOut),
+    load: readLoad(row, battery, openCircuit, temperatureC, leftOut),
+    recovery: readRecovery(row, battery),
+    crank: readCrank(row, battery, temperatureC),
+    threeMinute: readThreeMinute(row, battery, leftOut),
+    chargesGiven: readCharges(row),
+    skipped: [],
   };
-  if (!evidence || row.problems.length > 0) return fail(...row.problems);
-  const load = readLoad(row, evidence, temperatureC, leftOut);
-  if (row.problems.length > 0) return fail(...row.problems);
-  return succeed({ tag, evidence: { ...evidence, load }, leftOut });
+  return row.problems.length > 0 ? fail(...row.problems) : succeed({ tag, evidence, leftOut });
 }
 
 function readBattery(row: RowCells): BatterySpec | null {
@@ -87,45 +101,49 @@ function readTemperature(row: RowCells): number | null {
   return celsius ?? converted;
 }
 
-function readReadings(
+function readInspection(row: RowCells): InspectionEvidence {
+  return {
+    case: row.word('case', CASE_STATES),
+    smell: null,
+    terminals: row.word('terminals', TERMINAL_STATES),
+    level: row.word('level', LEVEL_STATES),
+  };
+}
+
+function readOpenCircuit(
   row: RowCells,
-  battery: BatterySpec,
+  { nominalVolts }: BatterySpec,
   temperatureC: number | null,
-): Pick<Evidence, 'inspection' | 'openCircuit' | 'recovery' | 'chargesGiven'> {
-  const { nominalVolts } = battery;
+): OpenCircuitEvidence | null {
   const volts = row.quantity('ocv_v', 'openCircuitVolts', nominalVolts);
-  const recoveryVolts = row.quantity('recovery_v', 'recoveryVolts', nominalVolts);
-  const recoveryMinutes = row.quantity('recovery_min', 'recoveryMinutes') ?? DEFAULT_RECOVERY_MINUTES;
   const restMinutes = row.quantity('rest_min', 'restMinutes');
   const removed = row.word('surface_removed', ['yes', 'no']);
+  if (volts === null) return null;
+  return { volts, temperatureC, restMinutes, surfaceRemoved: removed && removed === 'yes', forced: false };
+}
+
+function readRecovery(row: RowCells, { nominalVolts }: BatterySpec): RecoveryEvidence | null {
+  const volts = row.quantity('recovery_v', 'recoveryVolts', nominalVolts);
+  const minutes = row.quantity('recovery_min', 'recoveryMinutes') ?? DEFAULT_RECOVERY_MINUTES;
+  return volts === null ? null : { minutes, volts, forced: false };
+}
+
+function readCharges(row: RowCells): number {
   const charges = row.number('charges_done', 0, MOST_CHARGES) ?? 0;
   if (!Number.isInteger(charges)) row.complain('charges_done', charges, 'a whole number');
-  return {
-    inspection: {
-      case: row.word('case', CASE_STATES),
-      smell: null,
-      terminals: row.word('terminals', TERMINAL_STATES),
-      level: row.word('level', LEVEL_STATES),
-    },
-    openCircuit:
-      volts === null
-        ? null
-        : { volts, temperatureC, restMinutes, surfaceRemoved: removed && removed === 'yes', forced: false },
-    recovery:
-      recoveryVolts === null ? null : { minutes: recoveryMinutes, volts: recoveryVolts, forced: false },
-    chargesGiven: charges,
-  };
+  return charges;
 }
 
 function readLoad(
   row: RowCells,
-  { battery, openCircuit }: Evidence,
+  { nominalVolts }: BatterySpec,
+  openCircuit: OpenCircuitEvidence | null,
   temperatureC: number | null,
   leftOut: Problem[],
 ): LoadEvidence | null {
   const amps = row.quantity('load_a', 'loadAmps');
   const seconds = row.quantity('load_s', 'loadSeconds') ?? DEFAULT_HOLD_SECONDS;
-  const volts = row.quantity('load_v', 'loadVolts', battery.nominalVolts);
+  const volts = row.quantity('load_v', 'loadVolts', nominalVolts);
   const loadC = row.quantity('load_temp_c', 'temperatureC') ?? temperatureC;
   if (volts === null) return null;
   if (amps === null) {
@@ -136,68 +154,67 @@ function readLoad(
   return { amps, seconds, volts, temperatureC: loadC, forced: false };
 }
 
-/** Hydrometer and cell voltages: all cells or none, and only of a type that is ever opened. */
-function readCells(
+/** Gravities of all cells or none, and only of a type that is ever opened. */
+function readHydrometer(
   row: RowCells,
   { construction, nominalVolts }: BatterySpec,
   leftOut: Problem[],
-): Pick<Evidence, 'hydrometer' | 'cellVolts'> {
-  const gravities = readEachCell(row, GRAVITY_COLUMNS.slice(0, nominalVolts / 2), 'gravity');
-  const volts = readEachCell(row, CELL_COLUMNS.slice(0, nominalVolts / 2), 'cellVolts');
+): HydrometerEvidence | null {
   const temperatureC = row.quantity('sg_temp_c', 'temperatureC');
-  if (gravities && isSealed(construction)) {
-    leftOut.push(
-      problem('sg_1', row.text('sg_1'), `nothing: ${construction} batteries are never opened; left out`),
-    );
-  }
-  return {
-    hydrometer:
-      gravities && !isSealed(construction)
-        ? { gravities, temperatureC, compensated: false, forced: false }
-        : null,
-    cellVolts: volts && { volts, forced: false },
-  };
+  const gravities = readEachCell(row, GRAVITY_COLUMNS, nominalVolts / 2, 'gravity');
+  if (!gravities) return null;
+  if (!isSealed(construction)) return { gravities, temperatureC, compensated: false, forced: false };
+  leftOut.push(
+    problem('sg_1', row.text('sg_1'), `nothing: ${construction} batteries are never opened; left out`),
+  );
+  return null;
+}
+
+function readCellVolts(row: RowCells, { nominalVolts }: BatterySpec): CellVoltsEvidence | null {
+  const volts = readEachCell(row, CELL_COLUMNS, nominalVolts / 2, 'cellVolts');
+  return volts && { volts, forced: false };
 }
 
 function readEachCell(
   row: RowCells,
   columns: readonly UsedColumn[],
+  cells: number,
   quantity: 'gravity' | 'cellVolts',
 ): number[] | null {
-  const given = columns.filter((column) => row.text(column) !== '');
-  if (given.length === 0) return null;
-  for (const column of columns) {
+  if (!columns.some((column) => row.text(column) !== '')) return null;
+  const own = columns.slice(0, cells);
+  for (const column of own) {
     if (row.text(column) === '') row.complain(column, '', 'a reading, as the other cells have one');
   }
-  return columns.map((column) => row.quantity(column, quantity) ?? 0);
+  for (const column of columns.slice(cells)) {
+    if (row.text(column) !== '')
+      row.complain(column, row.text(column), `nothing: the battery has ${cells} cells`);
+  }
+  return own.map((column) => row.quantity(column, quantity) ?? 0);
 }
 
-/** Conductance, cranking and the three-minute charge. */
-function readOtherTests(
+function readCrank(
   row: RowCells,
   { nominalVolts }: BatterySpec,
   temperatureC: number | null,
-  leftOut: Problem[],
-): Pick<Evidence, 'conductance' | 'crank' | 'threeMinute'> {
-  const crankVolts = row.quantity('crank_v', 'crankVolts', nominalVolts);
+): CrankEvidence | null {
+  const volts = row.quantity('crank_v', 'crankVolts', nominalVolts);
   const seconds = row.quantity('crank_s', 'crankSeconds');
-  const crankAmps = row.quantity('crank_a', 'loadAmps');
-  const chargingVolts = row.quantity('charge3_v', 'chargingVolts', nominalVolts);
-  const chargingAmps = row.quantity('charge3_a', 'chargingAmps');
-  if (chargingVolts !== null && chargingAmps === null) {
-    leftOut.push(problem('charge3_a', '', 'the current; without it charge3_v is left out'));
-  }
-  return {
-    conductance: readConductance(row, temperatureC, leftOut),
-    crank:
-      crankVolts === null
-        ? null
-        : { volts: crankVolts, seconds, amps: crankAmps, temperatureC, forced: false },
-    threeMinute:
-      chargingVolts === null || chargingAmps === null
-        ? null
-        : { amps: chargingAmps, volts: chargingVolts, forced: false },
-  };
+  const amps = row.quantity('crank_a', 'loadAmps');
+  return volts === null ? null : { volts, seconds, amps, temperatureC, forced: false };
+}
+
+function readThreeMinute(
+  row: RowCells,
+  { nominalVolts }: BatterySpec,
+  leftOut: Problem[],
+): ThreeMinuteEvidence | null {
+  const volts = row.quantity('charge3_v', 'chargingVolts', nominalVolts);
+  const amps = row.quantity('charge3_a', 'chargingAmps');
+  if (volts === null) return null;
+  if (amps !== null) return { amps, volts, forced: false };
+  leftOut.push(problem('charge3_a', '', 'the current; without it charge3_v is left out'));
+  return null;
 }
 
 function readConductance(
