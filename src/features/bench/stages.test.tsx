@@ -88,6 +88,7 @@ describe('open-circuit voltage', () => {
   it('draws the scale of this battery and takes both numbers', async () => {
     const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN));
     renderOnSite(<OpenCircuitStage {...props} />);
+    await screen.findByRole('img', { name: 'Charge by voltage' });
     expect(textOf()).toContain('12.45');
     await userEvent.type(screen.getByLabelText('Battery temperature'), '5');
     // At 5 °C every mark lies 30 mV lower than at 25 °C.
@@ -112,7 +113,7 @@ describe('load test', () => {
 
   it('moves the limit in the picture with the temperature typed', async () => {
     renderOnSite(<LoadStage {...ready().props} />);
-    const picture = within(screen.getByRole('img', { name: 'Load test against its limit' }));
+    const picture = within(await screen.findByRole('img', { name: 'Load test against its limit' }));
     picture.getByText('8.78');
     const temperature = screen.getByLabelText('Temperature');
     await userEvent.clear(temperature);

@@ -2,11 +2,11 @@ import { useEffect, useRef, useState } from 'react';
 import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
-import { LoadPicture } from '@/ui/charts/load-picture';
 import { isTyping } from '@/ui/keyboard';
 import { useSite } from '@/ui/site';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
+import { LoadPicture } from './pictures';
 import type { StageProps } from './stage-props';
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */

@@ -1,8 +1,8 @@
 import { ASSUMED_TEMPERATURE_C, ownVolt } from '@/core/assessment/reference';
 import type { BatterySpec } from '@/core/battery/battery';
 import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-circuit';
-import { ChargeScale } from '@/ui/charts/charge-scale';
 import { NumberEntry } from '../number-entry';
+import { ChargeScale } from './pictures';
 import type { StageProps } from './stage-props';
 
 const MARKS_PCT = [0, 25, 50, 75, 100] as const;
