@@ -24,14 +24,7 @@ test('a tag that exists and a rating of 0 are told at their fields, and what was
   await expect(page.getByLabel('Vehicle or shelf')).toHaveValue('Used rack');
 });
 
-test('impossible values are refused, unlikely ones asked about', async ({
-  page,
-  bench,
-  request,
-  newTag,
-  technicianId,
-}) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
+test('impossible values are refused, unlikely ones asked about', async ({ page, bench, openedRun: _run }) => {
   await bench.identify();
   await bench.inspectAllInOrder();
   await bench.restedOvernight();
@@ -59,11 +52,8 @@ test('a wrong entry is superseded with a reason and stays in the record', async 
   page,
   bench,
   request,
-  newTag,
-  technicianId,
+  openedRun: runId,
 }) => {
-  const runId = await startedRun(request, { tag: newTag, technicianId });
-  await bench.open(runId);
   await bench.upToCharge('12.06', '20');
   await expect(bench.verdict).toHaveText('Charge, rest, retest');
   await bench.step('Open-circuit voltage').click();
@@ -100,11 +90,8 @@ async function storedVolts(
 test('a temperature is typed and shown in the unit of the screen', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await page.getByRole('button', { name: /Temperatures in °C/ }).click();
   await bench.upToCharge('12.65', '14');
   await expect(bench.step('Open-circuit voltage')).toContainText('14.0 °F');

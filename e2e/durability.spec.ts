@@ -6,11 +6,9 @@ import { expect, signIn, startedRun, test } from './support/test';
 test('a run reopens where it stood, its clock still right', async ({
   page,
   bench,
-  request,
   newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.identify();
   await bench.inspectAllInOrder();
   await page.getByText('Less than 1 h').click();
@@ -63,11 +61,8 @@ test('what was captured while the link was down survives a reload', async ({
   context,
   bench,
   request,
-  newTag,
-  technicianId,
+  openedRun: runId,
 }) => {
-  const runId = await startedRun(request, { tag: newTag, technicianId });
-  await bench.open(runId);
   await bench.identify();
   await expect(bench.step('Identify')).toContainText('label agrees');
   await page.route('**/api/runs/**', (route) => route.abort());
@@ -88,11 +83,9 @@ test('two tabs on the same run see each other, and a finished run asks before it
   context,
   bench,
   request,
-  newTag,
   technicianId,
+  openedRun: runId,
 }) => {
-  const runId = await startedRun(request, { tag: newTag, technicianId });
-  await bench.open(runId);
   const second = await context.newPage();
   const otherBench = new BenchPage(second);
   await otherBench.open(runId);

@@ -1,13 +1,10 @@
-import { expect, expectAccessible, startedRun, test } from './support/test';
+import { expect, expectAccessible, test } from './support/test';
 
 test('a bad cell is found with the hydrometer, and condemned only after a charge', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.upToCharge('12.50', '20');
   await bench.step('Hydrometer').click();
   for (const [index, gravity] of ['1.255', '1.26', '1.19', '1.255', '1.26', '1.255'].entries()) {
@@ -35,11 +32,8 @@ test('a bad cell is found with the hydrometer, and condemned only after a charge
 test('conductance read under the wrong standard disagrees with the load, and is put right', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.upToCharge('12.65', '20');
   await bench.expectStage('Conductance');
   await expectAccessible(page);
@@ -62,11 +56,8 @@ test('conductance read under the wrong standard disagrees with the load, and is 
 test('a three-minute charge finds sulphated plates after a full charge', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.upToCharge('12.10', '20');
   await page.getByRole('button', { name: 'Full charge given' }).click();
   await bench.restedOvernight();

@@ -51,11 +51,8 @@ test('a new battery is registered from the scan field and goes through to Return
 test('a cold load test passes only thanks to the corrected limit', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.upToCharge('12.70', '-10');
   await bench.step('Load test').click();
   // 9.10 V would fail the 9.60 V of a warm battery; at −10 °C the limit is 8.78 V.
@@ -76,11 +73,8 @@ test('a cold load test passes only thanks to the corrected limit', async ({
 test('a half-charged battery that fails a forced load is charged, not retired', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.upToCharge('12.22', '20');
   await expect(bench.verdict).toHaveText('Charge, rest, retest');
   await expect(bench.step('Load test')).toContainText(/charge first: 4\d %, needs 65 %/);
@@ -100,14 +94,7 @@ test('a half-charged battery that fails a forced load is charged, not retired', 
   await expect(bench.verdict).toHaveText('Return to service');
 });
 
-test('a battery that fails, and recovers to 12.5 V, is retired', async ({
-  page,
-  bench,
-  request,
-  newTag,
-  technicianId,
-}) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
+test('a battery that fails, and recovers to 12.5 V, is retired', async ({ page, bench, openedRun: _run }) => {
   await bench.upToCharge('12.55', '22');
   await bench.load('9.50');
   await expect(bench.verdict).toHaveText('Not decided yet');
@@ -123,11 +110,8 @@ test('a battery that fails, and recovers to 12.5 V, is retired', async ({
 test('a cracked case is quarantined and bars every electrical step', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  openedRun: _run,
 }) => {
-  await bench.open(await startedRun(request, { tag: newTag, technicianId }));
   await bench.identify();
   for (const seen of ['Cracked', 'Clean and tight', 'Over the plates', 'None']) {
     await page.getByRole('radio', { name: seen, exact: true }).check({ force: true });

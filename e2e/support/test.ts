@@ -18,6 +18,8 @@ interface WorkerFixtures {
 interface TestFixtures {
   readonly bench: BenchPage;
   readonly newTag: string;
+  /** A run on a new flooded 12 V battery of 570 A SAE, open on the Bench. */
+  readonly openedRun: string;
 }
 
 const FIRST_PORT = 4210;
@@ -51,6 +53,11 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
   },
   newTag: ({ browserName: _browser }, use) => use(`T-${uuidv7().slice(-8).toUpperCase()}`),
   bench: ({ page }, use) => use(new BenchPage(page)),
+  openedRun: async ({ bench, request, newTag, technicianId }, use) => {
+    const runId = await startedRun(request, { tag: newTag, technicianId });
+    await bench.open(runId);
+    await use(runId);
+  },
 });
 
 /** Says who is at the bench in this browser. */

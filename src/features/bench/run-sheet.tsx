@@ -74,7 +74,7 @@ function Line({
       )}
     >
       <span className="pt-0.5">
-        <State step={step} waiting={waiting !== null} />
+        <State step={step} waiting={waiting !== null && !reading} />
       </span>
       <span className="min-w-0">
         <span className={clsx('block leading-tight', next && 'font-bold')}>{STEPS[id].label}</span>

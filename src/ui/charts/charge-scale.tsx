@@ -57,9 +57,9 @@ export function ChargeScale({ marks, gateVolts, readVolts }: Props) {
         {readVolts !== null && (
           <rect
             x={x(readVolts) - 3.5}
-            y={BASE - 30}
+            y={BASE - 13}
             width="7"
-            height="42"
+            height="26"
             rx="3.5"
             className={readVolts < gateVolts ? 'fill-retire' : 'fill-serve'}
           />
