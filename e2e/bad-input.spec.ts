@@ -26,6 +26,7 @@ test('a tag that exists and a rating of 0 are told at their fields, and what was
 
 test('impossible values are refused, unlikely ones asked about', async ({ page, bench, openedRun: _run }) => {
   await bench.identify();
+  await bench.complain();
   await bench.inspectAllInOrder();
   await bench.restedOvernight();
   await page.getByLabel('Open-circuit voltage').fill('1.24');

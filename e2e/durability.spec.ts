@@ -10,6 +10,7 @@ test('a run reopens where it stood, its clock still right', async ({
   openedRun: _run,
 }) => {
   await bench.identify();
+  await bench.complain();
   await bench.inspectAllInOrder();
   await page.getByText('Less than 1 h').click();
   await page.getByRole('button', { name: 'Start 60 min' }).click();
@@ -64,6 +65,7 @@ test('what was captured while the link was down survives a reload', async ({
   openedRun: runId,
 }) => {
   await bench.identify();
+  await bench.complain();
   await expect(bench.step('Identify')).toContainText('label agrees');
   await page.route('**/api/runs/**', (route) => route.abort());
   await bench.inspectAllInOrder();
@@ -90,6 +92,7 @@ test('two tabs on the same run see each other, and a finished run asks before it
   const otherBench = new BenchPage(second);
   await otherBench.open(runId);
   await bench.identify();
+  await bench.complain();
   await otherBench.expectStage('Inspect');
   await otherBench.inspectAllInOrder();
   await bench.expectStage('Settle');

@@ -19,6 +19,7 @@ test('a new battery is registered from the scan field and goes through to Return
   await expect(page.getByRole('heading', { name: newTag })).toBeVisible();
   await page.getByRole('button', { name: 'Start a run' }).click();
   await bench.identify();
+  await bench.complain();
   await bench.inspectAllInOrder();
   await bench.restedOvernight();
   await expectAccessible(page);
@@ -87,7 +88,7 @@ test('a half-charged battery that fails a forced load is charged, not retired', 
 
   // After a full charge the same battery proves sound.
   await bench.expectStage('Charge');
-  await page.getByRole('button', { name: 'Full charge given' }).click();
+  await page.getByRole('button', { name: /full charge given/ }).click();
   await bench.restedOvernight();
   await bench.openCircuit('12.62', '20');
   await bench.load('10.40');
@@ -113,6 +114,7 @@ test('a cracked case is quarantined and bars every electrical step', async ({
   openedRun: _run,
 }) => {
   await bench.identify();
+  await bench.complain();
   for (const seen of ['Cracked', 'Clean and tight', 'Over the plates', 'None']) {
     await page.getByRole('radio', { name: seen, exact: true }).check({ force: true });
   }
@@ -144,6 +146,9 @@ test('keyboard only, from the scan to the verdict', async ({
   await expect(page.getByRole('button', { name: 'Start a run' })).toBeFocused();
   await keyboard.press('Enter');
   await bench.expectStage('Identify');
+  await bench.ready();
+  await keyboard.press('Enter');
+  await bench.expectStage('Complaint');
   await bench.ready();
   await keyboard.press('Enter');
   await bench.expectStage('Inspect');

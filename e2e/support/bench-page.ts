@@ -32,6 +32,11 @@ export class BenchPage {
     await this.page.getByRole('button', { name: 'The label agrees' }).click();
   }
 
+  async complain(symptom = 'Routine check'): Promise<void> {
+    await this.expectStage('Complaint');
+    await this.page.getByRole('button', { name: new RegExp(`^${symptom}`) }).click();
+  }
+
   async inspectAllInOrder(): Promise<void> {
     await this.expectStage('Inspect');
     await this.page.getByRole('button', { name: 'All in order' }).click();
@@ -65,6 +70,7 @@ export class BenchPage {
   /** From the start to where the charge is known. */
   async upToCharge(volts: string, temperature: string): Promise<void> {
     await this.identify();
+    await this.complain();
     await this.inspectAllInOrder();
     await this.restedOvernight();
     await this.openCircuit(volts, temperature);

@@ -2,9 +2,10 @@ import 'server-only';
 import { tz } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
 import { specOf } from '@/core/battery/battery';
-import type { FloorView } from '@/core/exchange/views';
+import type { BenchRow, FloorView, WholeRun } from '@/core/exchange/views';
 import { runState } from '@/core/procedure/run-sheet';
 import { countBatteries } from '@/store/batteries';
+import type { Database } from '@/store/open';
 import { openRuns, runsFinishedSince } from '@/store/runs';
 import { rulesOfRun } from './rules';
 import { siteZone } from './site';
@@ -21,11 +22,19 @@ export async function floorView(nowMs: number): Promise<FloorView> {
   const open = await openRuns(store, MOST_OPEN);
   return {
     nowMs,
-    onBench: open.flatMap((run) => {
-      const spec = specOf(run.battery);
-      return spec ? [{ ...run, state: runState(spec, run.readings, rulesOfRun(run.run), nowMs) }] : [];
-    }),
+    onBench: await store.read((database) => benchRows(open, database, nowMs)),
     doneToday: await runsFinishedSince(store, todayMs, MOST_DONE),
     batteries: await countBatteries(store),
   };
+}
+
+async function benchRows(open: readonly WholeRun[], database: Database, nowMs: number): Promise<BenchRow[]> {
+  const rows: BenchRow[] = [];
+  for (const run of open) {
+    const spec = specOf(run.battery);
+    if (!spec) continue;
+    const rules = await rulesOfRun(run.run, database);
+    rows.push({ ...run, state: runState(spec, run.readings, rules, nowMs) });
+  }
+  return rows;
 }

@@ -1,17 +1,106 @@
 import 'server-only';
-import type { HouseRules } from '@/core/rules/house-rules';
+import { Type } from '@sinclair/typebox';
+import { checkShape } from '@/core/exchange/check-shape';
+import type { HistoryPage, RulesVersion, RulesView } from '@/core/exchange/views';
+import { succeed } from '@/core/quantity/result';
+import { contradictionsIn } from '@/core/rules/check-rules';
+import { type HouseRules, HouseRulesSchema } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import type { Database, Transaction } from '@/store/open';
+import { addRules, countHistory, historyPage, newestRules, rulesVersion, rulesVersions } from '@/store/rules';
+import { type Answer, answering, refused, refusedSaying } from './answer';
+import { theStore } from './store';
+
+/** The id under which a shop's own rules are kept. */
+const HOUSE_ID = 'house';
+
+const SaveRules = Type.Object(
+  {
+    rules: HouseRulesSchema,
+    seenVersion: Type.Integer({ minimum: 0, description: 'version of the house that was seen' }),
+    reason: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'reason' }),
+    technicianId: Type.String({ format: 'uuid' }),
+  },
+  { additionalProperties: false },
+);
 
 /** The house rules that a run started now is judged by. */
-export function rulesToday(): HouseRules {
-  return STANDARD_RULES;
+export async function rulesToday(): Promise<HouseRules> {
+  const store = await theStore();
+  return (await store.read((database) => newestRules(database, HOUSE_ID))) ?? STANDARD_RULES;
 }
 
+// A version never changes once it is stored, so that each is read from the store once.
+const known = new Map<number, HouseRules>();
+
 /** The house rules that a run was started under. Throws for rules that this installation does not have. */
-export function rulesOfRun({ rulesId, rulesVersion }: { rulesId: string; rulesVersion: number }): HouseRules {
+export async function rulesOfRun(
+  { rulesId, rulesVersion: version }: { rulesId: string; rulesVersion: number },
+  database: Database | Transaction,
+): Promise<HouseRules> {
   // Later versions of the standard rules only answer questions that earlier ones did not ask.
-  if (rulesId === STANDARD_RULES.id && rulesVersion <= STANDARD_RULES.version) {
-    return { ...STANDARD_RULES, version: rulesVersion };
+  if (rulesId === STANDARD_RULES.id && version <= STANDARD_RULES.version) {
+    return { ...STANDARD_RULES, version };
   }
-  throw new Error(`house rules ${rulesId}, version ${rulesVersion}, are not known here`);
+  const found = known.get(version) ?? (await rulesVersion(database, rulesId, version));
+  if (!found || rulesId !== HOUSE_ID)
+    throw new Error(`house rules ${rulesId}, version ${version}, are not known here`);
+  known.set(version, found);
+  return found;
+}
+
+/** The rules in force, every version before them, and how much history there is to compare on. */
+export async function rulesView(): Promise<RulesView> {
+  const store = await theStore();
+  const own = await rulesVersions(store, HOUSE_ID);
+  const first: RulesVersion = {
+    rules: STANDARD_RULES,
+    reason: 'What Integra begins with',
+    authorId: null,
+    madeAtMs: null,
+  };
+  const versions = [...own, first];
+  return { current: own[0]?.rules ?? STANDARD_RULES, versions, runs: await countHistory(store) };
+}
+
+/** The same as an answer, for a screen that looks again. */
+export function answerRules(): Promise<Answer<RulesView>> {
+  return answering(async () => succeed(await rulesView()));
+}
+
+/** Puts a new version of the house rules in force. Runs that are open keep the version that they began under. */
+export function saveRules(input: unknown): Promise<Answer<HouseRules>> {
+  return answering(async () => {
+    const checked = checkShape(SaveRules, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    const { rules, seenVersion, reason, technicianId } = checked.value;
+    const problems = contradictionsIn(rules);
+    if (problems.length > 0) return { ok: false, problems, failure: 'input' };
+    const saved = await addRules(await theStore(), {
+      rules: { ...rules, id: HOUSE_ID },
+      seenVersion,
+      reason: reason.trim(),
+      authorId: technicianId,
+      madeAtMs: Date.now(),
+    });
+    return saved
+      ? succeed(saved)
+      : refusedSaying(
+          'conflict',
+          'seenVersion',
+          'Somebody else saved house rules meanwhile. Load this page again and look at theirs first.',
+        );
+  });
+}
+
+const LARGEST_PAGE = 2000;
+
+/** A stretch of the history for the comparison: so many runs after one of them. */
+export function answerHistory(after: string, limit: number): Promise<Answer<HistoryPage>> {
+  return answering(async () => {
+    if (!(limit >= 1 && limit <= LARGEST_PAGE)) {
+      return refused('input', 'limit', limit, `1 to ${LARGEST_PAGE}`);
+    }
+    return succeed(await historyPage(await theStore(), after, limit));
+  });
 }

@@ -7,11 +7,13 @@ import { checkShape } from '@/core/exchange/check-shape';
 import type { AssessmentRecord, RunView, WholeRun } from '@/core/exchange/views';
 import { checkReading } from '@/core/procedure/check-reading';
 import { currentReadings } from '@/core/procedure/current-readings';
-import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
+import { evidenceFromCurrent } from '@/core/procedure/evidence-from-readings';
+import { overrideOf } from '@/core/procedure/override';
 import { READING_SCHEMAS, type Reading, type ReadingKind } from '@/core/procedure/reading';
 import { problem, type Result, succeed } from '@/core/quantity/result';
+import type { HouseRules } from '@/core/rules/house-rules';
 import { batteryById } from '@/store/batteries';
-import type { Transaction } from '@/store/open';
+import type { Database, Transaction } from '@/store/open';
 import {
   addReading,
   assessmentRecord,
@@ -45,7 +47,7 @@ export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
       const why = `${battery.tag} is not a lead-acid battery. It is recorded, but never graded with these rules.`;
       return refusedSaying('input', 'batteryId', why);
     }
-    const rules = rulesToday();
+    const rules = await rulesToday();
     const run = await storeRun(store, {
       id,
       batteryId,
@@ -60,8 +62,9 @@ export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
 
 /** A run with its readings, assessments and rules. */
 export async function runView(id: string): Promise<RunView | undefined> {
-  const run = await wholeRun(await theStore(), id);
-  return run && viewOf(run);
+  const store = await theStore();
+  const run = await wholeRun(store, id);
+  return run && store.read((database) => viewOf(run, database));
 }
 
 /** The same as an answer, for a screen that looks again. */
@@ -79,11 +82,11 @@ export function captureReading(input: unknown): Promise<Answer<RunView>> {
     if (!checked.ok) return { ...checked, failure: 'input' };
     const reading = checked.value;
     return inRun(reading.runId, async (transaction, run) => {
-      if (run.readings.some(({ id }) => id === reading.id)) return succeed(viewOf(run));
+      if (run.readings.some(({ id }) => id === reading.id)) return succeed(await viewOf(run, transaction));
       const refusal = refusalOf(reading, run);
       if (refusal) return refusal;
       await addReading(transaction, reading, Date.now());
-      return succeed(viewOf({ ...run, readings: [...run.readings, reading] }));
+      return succeed(await viewOf({ ...run, readings: [...run.readings, reading] }, transaction));
     });
   });
 }
@@ -91,14 +94,15 @@ export function captureReading(input: unknown): Promise<Answer<RunView>> {
 /** Ends a run with the assessment that its readings come to. One that is finished already is answered as it is. */
 export function finishRun(input: unknown): Promise<Answer<RunView>> {
   return onRun(input, async (transaction, run, technicianId) => {
-    if (run.run.finishedAtMs !== null) return succeed(viewOf(run));
+    if (run.run.finishedAtMs !== null) return succeed(await viewOf(run, transaction));
     const atMs = Date.now();
-    const record = assessmentOf(run, atMs);
+    const record = assessmentOf(run, atMs, await rulesOfRun(run.run, transaction));
     if (!record)
       return refusedSaying('input', 'batteryId', 'This battery cannot be graded with these rules.');
     await finishWith(transaction, record, { atMs, byId: technicianId });
     const finished = { ...run.run, finishedAtMs: atMs, finishedById: technicianId, assessmentId: record.id };
-    return succeed(viewOf({ ...run, run: finished, assessments: [record, ...run.assessments] }));
+    const whole = { ...run, run: finished, assessments: [record, ...run.assessments] };
+    return succeed(await viewOf(whole, transaction));
   });
 }
 
@@ -107,7 +111,7 @@ export function reopenRun(input: unknown): Promise<Answer<RunView>> {
   return onRun(input, async (transaction, run) => {
     await reopen(transaction, run.run.id);
     const open = { ...run.run, finishedAtMs: null, finishedById: null, assessmentId: null };
-    return succeed(viewOf({ ...run, run: open }));
+    return succeed(await viewOf({ ...run, run: open }, transaction));
   });
 }
 
@@ -134,8 +138,8 @@ async function inRun(
   });
 }
 
-function viewOf(run: WholeRun): RunView {
-  return { ...run, rules: rulesOfRun(run.run) };
+async function viewOf(run: WholeRun, database: Database | Transaction): Promise<RunView> {
+  return { ...run, rules: await rulesOfRun(run.run, database) };
 }
 
 /** The kind decides which schema holds, so that a complaint is about the fields of that kind and no other. */
@@ -160,10 +164,16 @@ function refusalOf(reading: Reading, { run, battery, readings }: WholeRun): Answ
   return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
 }
 
-function assessmentOf({ run, battery, readings }: WholeRun, madeAtMs: number): AssessmentRecord | null {
+function assessmentOf(
+  { run, battery, readings }: WholeRun,
+  madeAtMs: number,
+  rules: HouseRules,
+): AssessmentRecord | null {
   const spec = specOf(battery);
   if (!spec) return null;
-  const evidence = evidenceFromReadings(spec, readings);
-  const assessment = assess(evidence, rulesOfRun(run));
-  return assessmentRecord({ id: uuidv7(), runId: run.id, madeAtMs, evidence, assessment });
+  const current = currentReadings(readings);
+  const evidence = evidenceFromCurrent(spec, current);
+  const assessment = assess(evidence, rules);
+  const override = overrideOf(current);
+  return assessmentRecord({ id: uuidv7(), runId: run.id, madeAtMs, evidence, assessment, override });
 }

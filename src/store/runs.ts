@@ -2,6 +2,7 @@ import { and, desc, eq, gte, isNull } from 'drizzle-orm';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import type { AssessmentRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
+import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading } from '@/core/procedure/reading';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './open';
@@ -75,6 +76,7 @@ export function assessmentRecord(made: {
   readonly madeAtMs: number;
   readonly evidence: Evidence;
   readonly assessment: Assessment;
+  readonly override: VerdictOverride | null;
 }): AssessmentRecord {
   const { verdict, grade, core, rules, estimates } = made.assessment;
   return {

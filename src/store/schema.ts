@@ -2,6 +2,7 @@ import {
   type AnySQLiteColumn,
   index,
   integer,
+  primaryKey,
   real,
   sqliteTable,
   text,
@@ -12,7 +13,10 @@ import type { Evidence } from '@/core/assessment/evidence';
 import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
+import type { SlotNeeds } from '@/core/battery/slot-needs';
+import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading, ReadingKind } from '@/core/procedure/reading';
+import type { HouseRules } from '@/core/rules/house-rules';
 
 const moment = (name: string) => integer(name, { mode: 'number' });
 
@@ -42,6 +46,9 @@ export const batteries = sqliteTable(
     place: text('place').notNull(),
     dateCode: text('date_code').notNull(),
     fittedOn: text('fitted_on'),
+    group: text('size_group').notNull().default(''),
+    slot: text('slot', { mode: 'json' }).$type<SlotNeeds>(),
+    baselineSiemens: real('baseline_siemens'),
     changedAtMs: moment('changed_at_ms').notNull(),
     changedById: text('changed_by_id')
       .notNull()
@@ -117,6 +124,24 @@ export const assessments = sqliteTable(
     /** The evidence it was computed from and all that came out, as they were. */
     evidence: text('evidence', { mode: 'json' }).$type<Evidence>().notNull(),
     assessment: text('assessment', { mode: 'json' }).$type<Assessment>().notNull(),
+    /** The verdict that the technician set over the computed one, with the reason. */
+    override: text('override', { mode: 'json' }).$type<VerdictOverride>(),
   },
   (table) => [index('assessments_by_run').on(table.runId, table.madeAtMs)],
+);
+
+/** Every version of the house rules that was ever in force: runs go on being judged by the one they began under. */
+export const houseRules = sqliteTable(
+  'house_rules',
+  {
+    id: text('id').notNull(),
+    version: integer('version').notNull(),
+    rules: text('rules', { mode: 'json' }).$type<HouseRules>().notNull(),
+    reason: text('reason').notNull(),
+    authorId: text('author_id')
+      .notNull()
+      .references(() => technicians.id),
+    madeAtMs: moment('made_at_ms').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.id, table.version] })],
 );

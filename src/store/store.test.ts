@@ -62,7 +62,7 @@ async function started(file?: string) {
 describe('batteries', () => {
   it('are found by their tag in any case, and a taken tag is refused', async () => {
     const { store, unit } = await started();
-    expect(await batteryByTag(store, ' fh-1 ')).toEqual(unit);
+    expect(await batteryByTag(store, ' fh-1 ')).toMatchObject(unit);
     await expect(addBattery(store, battery('fh-1'), technician.id, 1)).rejects.toMatchObject({
       name: 'AlreadyThere',
     });

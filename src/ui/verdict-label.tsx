@@ -4,10 +4,22 @@ import { VerdictMark } from './verdict-mark';
 interface Props {
   readonly verdict: Verdict;
   readonly grade?: Grade | null;
+  /** What the technician set over it: then both are shown. */
+  readonly override?: { readonly verdict: Verdict } | null;
 }
 
 /** A verdict as a line of text: shape, word and, where there is one, the grade. */
-export function VerdictLabel({ verdict, grade = null }: Props) {
+export function VerdictLabel({ verdict, grade = null, override = null }: Props) {
+  if (override) {
+    return (
+      <span className="inline-grid">
+        <VerdictLabel verdict={override.verdict} />
+        <span className="text-sm font-normal text-soft">
+          set; computed {VERDICT_LABELS[verdict].toLowerCase()}
+        </span>
+      </span>
+    );
+  }
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap">
       <VerdictMark verdict={verdict} />

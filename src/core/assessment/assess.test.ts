@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { CONSTRUCTIONS } from '../battery/construction';
+import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess, reasonsOf } from './assess';
 import cases from './assess.cases.json';
@@ -33,7 +34,9 @@ const anyCase: fc.Arbitrary<ExampleCase> = fc.record({
 
 describe('the rule table, worked by hand', () => {
   it.each(cases)('$why', ({ example, verdict, grade, rule, decidedBy, ...rest }) => {
-    const found = judge(example as ExampleCase);
+    const schools = 'schools' in rest ? (rest.schools as Record<string, string>) : {};
+    const rules = answered(STANDARD_RULES, schools);
+    const found = assess(exampleEvidence(example as ExampleCase), rules);
     const expected = { verdict, grade, rule, decidedBy, next: 'next' in rest ? rest.next : null };
     expect({
       verdict: found.verdict,
@@ -210,10 +213,11 @@ describe('what would change the verdict', () => {
   });
 
   it('cuts the outcomes of a step not yet done where the verdict changes', () => {
-    const outcomes = outcomesOf(exampleEvidence({ ocv: 12.65 }), STANDARD_RULES, 'load');
+    const evidence = exampleEvidence({ ocv: 12.65 });
+    const { estimates } = assess(evidence, STANDARD_RULES);
+    const outcomes = outcomesOf(evidence, estimates, STANDARD_RULES, 'load');
     expect(outcomes.map(({ verdict }) => verdict)).toEqual(['retire', 'undecided', 'watch', 'serve']);
-    expect(outcomes.map(({ fromVolts }) => Math.round(fromVolts * 1000) / 1000)).toEqual([
-      6, 9.45, 9.6, 10.172,
-    ]);
+    // From 30 % health, 12.65 − 0.65 × 3.05 / 0.30 V, up.
+    expect(outcomes.map(({ from }) => Math.round(from * 1000) / 1000)).toEqual([6.042, 9.45, 9.6, 10.172]);
   });
 });

@@ -45,7 +45,9 @@ function chargeByVoltage(
   const { construction, nominalVolts } = evidence.battery;
   const temperatureC = reading.temperatureC ?? ASSUMED_TEMPERATURE_C;
   const volts25 = tidy(openCircuitVoltsAt25(twelveVolt(reading.volts, nominalVolts), temperatureC));
-  const rest = { minutes: reading.restMinutes, surfaceRemoved: reading.surfaceRemoved };
+  // A house that wants rest and nothing else does not take a load for it.
+  const surfaceRemoved = rules.surface.removalCounts ? reading.surfaceRemoved : null;
+  const rest = { minutes: reading.restMinutes, surfaceRemoved };
   const surfaceSuspected = surfaceChargeSuspected(volts25, rest, {
     restMinutes: rules.surface.restMinutes,
     ceilingVolts25: rules.surface.ceilingVolts25[construction],

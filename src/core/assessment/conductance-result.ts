@@ -1,3 +1,4 @@
+import type { BatterySpec } from '../battery/battery';
 import { crankingRating } from '../battery/cranking-rating';
 import { isRatingStandard } from '../battery/rating-standard';
 import { crankingAmpsFromConductance } from '../correction/conductance';
@@ -35,21 +36,35 @@ export function judgeConductance(
   if (!conductance || !rating || !charge) return null;
   const temperatureC = conductance.temperatureC ?? ASSUMED_TEMPERATURE_C;
   const { construction, nominalVolts } = battery;
-  const twelve = crankingAmpsFromConductance(conductance, {
+  const cranking = crankingAmpsFromConductance(conductance, {
     construction,
     temperatureC,
     chargePct: charge.pct,
+    voltsPerSiemens: baselineVolts(battery, rating.saeAmps),
   });
   const inAmperes = isRatingStandard(conductance.unit);
   // Amperes are the battery's own; siemens and ohms of a 6 V battery are of half as many cells.
-  const saeAmps = inAmperes ? twelve : (twelve * nominalVolts) / REFERENCE_VOLTS;
+  const byConstruction = !inAmperes && battery.baselineSiemens == null;
+  const saeAmps = byConstruction ? (cranking * nominalVolts) / REFERENCE_VOLTS : cranking;
   const healthPct = tidy((100 * saeAmps) / rating.saeAmps);
   const { leastChargePct, lowestC, highestC } = rules.conductance;
   const charged = charge.pct >= leastChargePct;
   const relative = (inAmperes ? AMPERES_SD : BARE_SD) + (charged ? 0 : LOW_CHARGE_SD);
   const inRange = temperatureC >= lowestC && temperatureC <= highestC;
   const known = rating.basis !== 'capacity';
+  const { contact = 'clean' } = conductance;
   const conclusive =
-    charged && inRange && known && !charge.surfaceSuspected && !conductance.forced && !charge.indicative;
+    charged &&
+    inRange &&
+    known &&
+    contact === 'clean' &&
+    !charge.surfaceSuspected &&
+    !conductance.forced &&
+    !charge.indicative;
   return { saeAmps, healthPct, healthSdPct: healthPct * relative, conclusive };
+}
+
+/** Cranking current per siemens of this very unit, from what it showed when new; undefined where nobody noted it. */
+function baselineVolts({ baselineSiemens }: BatterySpec, ratedSaeAmps: number): number | undefined {
+  return baselineSiemens == null ? undefined : ratedSaeAmps / baselineSiemens;
 }

@@ -8,7 +8,9 @@ import type { Evidence } from './evidence';
 import { estimateHealth, type HealthEstimate } from './health-estimate';
 import { judgeLoad, type LoadResult, type LoadTask, loadTask } from './load-result';
 import { twelveVolt } from './reference';
+import { judgeStand, type StandResult } from './stand-result';
 import { judgeThreeMinute, type ThreeMinuteResult } from './three-minute-result';
+import { judgeVehicle, type VehicleResult } from './vehicle-result';
 
 /** Whether the open voltage came back after a failed load. `unsettled`: too soon to tell. */
 export type Recovery = 'recovered' | 'stays_low' | 'unsettled';
@@ -24,6 +26,8 @@ export interface Estimates {
   readonly load: LoadResult | null;
   readonly crank: CrankResult | null;
   readonly threeMinute: ThreeMinuteResult | null;
+  readonly stand: StandResult | null;
+  readonly vehicle: VehicleResult | null;
   readonly health: HealthEstimate | null;
   readonly recovery: Recovery | null;
 }
@@ -35,7 +39,7 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
   const cells = judgeCells(evidence, rules);
   const load = judgeLoad(evidence, charge, task, rules);
   const conductance = judgeConductance(evidence, charge, rules);
-  const crank = judgeCrank(evidence, charge, task, rules);
+  const crank = judgeCrank(evidence, charge, { task, load }, rules);
   const temperatureC = temperatureOf(evidence);
   return {
     temperatureC,
@@ -47,14 +51,23 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
     load,
     crank,
     threeMinute: judgeThreeMinute(evidence, temperatureC, rules),
+    stand: judgeStand(evidence, rules),
+    vehicle: judgeVehicle(evidence, rules),
     health: estimateHealth({ load, conductance, crank }, rules),
     recovery: recoveryOf(evidence, rules),
   };
 }
 
 /** The battery's own temperature, from whatever step measured it last in working order. */
-function temperatureOf({ load, conductance, openCircuit, crank, hydrometer }: Evidence): number | null {
-  const measured = [load, conductance, openCircuit, crank, hydrometer];
+function temperatureOf({
+  stand,
+  load,
+  conductance,
+  openCircuit,
+  crank,
+  hydrometer,
+}: Evidence): number | null {
+  const measured = [stand, load, conductance, openCircuit, crank, hydrometer];
   return measured.find((reading) => reading?.temperatureC != null)?.temperatureC ?? null;
 }
 

@@ -7,6 +7,19 @@ export const SMELL_STATES = ['none', 'rotten_egg'] as const;
 export const TERMINAL_STATES = ['ok', 'corroded', 'loose', 'damaged'] as const;
 export const LEVEL_STATES = ['ok', 'low', 'exposed', 'sealed'] as const;
 
+export const HOLD_DOWN_STATES = ['ok', 'loose', 'missing'] as const;
+/** What a built-in indicator eye shows: it looks into one cell only. */
+export const EYE_STATES = ['charged', 'low_charge', 'low_level'] as const;
+export const BELT_STATES = ['ok', 'worn'] as const;
+export const FUSE_STATES = ['ok', 'blown'] as const;
+/** What else was connected, or how the jaws sat, while conductance was read. */
+export const CONTACT_STATES = ['clean', 'load_on', 'in_set', 'one_jaw'] as const;
+/** What a battery was cranked in. */
+export const ENGINES = ['unknown', 'small', 'large', 'motorcycle'] as const;
+/** What was measured on the vehicle around the battery. */
+export const VEHICLE_CHECKS = ['side_drop', 'joint_drop', 'clamp_drop', 'regulated', 'draw'] as const;
+
+export type VehicleCheck = (typeof VEHICLE_CHECKS)[number];
 export type CaseState = (typeof CASE_STATES)[number];
 export type SmellState = (typeof SMELL_STATES)[number];
 export type TerminalState = (typeof TERMINAL_STATES)[number];
@@ -18,6 +31,12 @@ export interface InspectionEvidence {
   readonly smell: SmellState | null;
   readonly terminals: TerminalState | null;
   readonly level: LevelState | null;
+  readonly holdDown: (typeof HOLD_DOWN_STATES)[number] | null;
+  /** Highest voltage between the negative post and a probe drawn across the top, V. */
+  readonly topVolts: number | null;
+  readonly eye: (typeof EYE_STATES)[number] | null;
+  readonly belt: (typeof BELT_STATES)[number] | null;
+  readonly fuse: (typeof FUSE_STATES)[number] | null;
 }
 
 export interface OpenCircuitEvidence {
@@ -36,7 +55,14 @@ export interface LoadEvidence {
   readonly volts: number;
   readonly temperatureC: number | null;
   readonly forced: boolean;
+  /** Why it was broken off, if it was; the voltage is then the last one seen. */
+  readonly stopped?: 'collapse' | 'gassing' | null;
+  /** Voltage, and current where an instrument gave it, over the seconds of the test. */
+  readonly trace?: Trace | null;
 }
+
+/** A recorded load: seconds, volts and, where it was recorded, discharge current in A (null where not). */
+export type Trace = readonly (readonly [seconds: number, volts: number, amps: number | null])[];
 
 export interface RecoveryEvidence {
   /** Minutes after the load. */
@@ -67,6 +93,7 @@ export interface ConductanceEvidence {
   readonly compensated: Compensation;
   readonly temperatureC: number | null;
   readonly forced: boolean;
+  readonly contact?: (typeof CONTACT_STATES)[number];
 }
 
 /** Cranking as a load: the lowest sustained voltage, for how long, and the mean current where one was measured. */
@@ -76,6 +103,9 @@ export interface CrankEvidence {
   readonly amps: number | null;
   readonly temperatureC: number | null;
   readonly forced: boolean;
+  readonly engine?: (typeof ENGINES)[number];
+  /** The dip of the first moments, where it was sampled fast enough. */
+  readonly inrushVolts?: number | null;
 }
 
 /** A charge of three minutes: the current, and the voltage at its end. */
@@ -83,6 +113,24 @@ export interface ThreeMinuteEvidence {
   readonly amps: number;
   readonly volts: number;
   readonly forced: boolean;
+}
+
+/** A battery left alone after charge and rest: what it showed then and hours later. */
+export interface StandEvidence {
+  readonly hours: number;
+  readonly startVolts: number;
+  readonly volts: number;
+  readonly temperatureC: number | null;
+  readonly forced: boolean;
+}
+
+/** One measurement on the vehicle: a voltage drop, the regulated voltage, V, or the parasitic draw, A. */
+export interface VehicleEvidence {
+  readonly check: VehicleCheck;
+  readonly value: number;
+  /** The vehicle's own regulated voltage, where the house goes by it. */
+  readonly ownFrom: number | null;
+  readonly ownTo: number | null;
 }
 
 /** All that is known of one battery in one run: the only input of the judgement besides the house rules. */
@@ -97,6 +145,10 @@ export interface Evidence {
   readonly recovery: RecoveryEvidence | null;
   readonly crank: CrankEvidence | null;
   readonly threeMinute: ThreeMinuteEvidence | null;
+  readonly stand: StandEvidence | null;
+  readonly vehicle: VehicleEvidence | null;
+  /** Put on charge for hours and took none. */
+  readonly chargeRefused: boolean;
   /** Full charges given in this visit. */
   readonly chargesGiven: number;
   /** Steps that the technician passed over, with a reason in the record. */
@@ -116,7 +168,33 @@ export function noEvidence(battery: BatterySpec): Evidence {
     recovery: null,
     crank: null,
     threeMinute: null,
+    stand: null,
+    vehicle: null,
+    chargeRefused: false,
     chargesGiven: 0,
     skipped: [],
+  };
+}
+
+/** The points of an inspection that nobody looked at. */
+export const NOTHING_INSPECTED: InspectionEvidence = {
+  case: null,
+  smell: null,
+  terminals: null,
+  level: null,
+  holdDown: null,
+  topVolts: null,
+  eye: null,
+  belt: null,
+  fuse: null,
+};
+
+/** Evidence as it was stored, with everything that was not asked for at the time said to be unknown. */
+export function evidenceAsOfToday(stored: Evidence): Evidence {
+  const { inspection } = stored;
+  return {
+    ...noEvidence(stored.battery),
+    ...stored,
+    inspection: inspection && { ...NOTHING_INSPECTED, ...inspection },
   };
 }

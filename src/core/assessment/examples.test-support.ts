@@ -2,12 +2,18 @@ import type { BatterySpec } from '../battery/battery';
 import { isRatingStandard } from '../battery/rating-standard';
 import type { ConductanceUnit } from '../correction/conductance';
 import {
+  type CONTACT_STATES,
+  type ENGINES,
   type Evidence,
   type InspectionEvidence,
   type LoadEvidence,
+  NOTHING_INSPECTED,
   noEvidence,
   type OpenCircuitEvidence,
+  type Trace,
+  type VehicleEvidence,
 } from './evidence';
+import type { StepId } from './step-id';
 
 /** A battery for worked examples: flooded, 12 V, 570 A SAE, 60 Ah. */
 export const EXAMPLE_BATTERY: BatterySpec = {
@@ -18,7 +24,13 @@ export const EXAMPLE_BATTERY: BatterySpec = {
   rcMinutes: null,
 };
 
-const SOUND: InspectionEvidence = { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' };
+const SOUND: InspectionEvidence = {
+  ...NOTHING_INSPECTED,
+  case: 'ok',
+  smell: 'none',
+  terminals: 'ok',
+  level: 'ok',
+};
 
 /** Evidence as it is written in worked examples: only what matters, the rest in order. */
 export interface ExampleCase {
@@ -42,8 +54,21 @@ export interface ExampleCase {
   readonly crank?: number;
   readonly crankAmps?: number;
   readonly crankSeconds?: number;
+  readonly crankEngine?: (typeof ENGINES)[number];
+  readonly crankInrush?: number;
   readonly charging?: number;
   readonly charges?: number;
+  readonly chargeRefused?: boolean;
+  readonly loadStopped?: 'collapse' | 'gassing';
+  readonly trace?: Trace;
+  readonly stand?: number;
+  readonly standHours?: number;
+  readonly standForced?: boolean;
+  readonly conductanceContact?: (typeof CONTACT_STATES)[number];
+  readonly vehicle?: VehicleEvidence;
+  readonly threeMinuteForced?: boolean;
+  readonly cellsForced?: boolean;
+  readonly skipped?: readonly StepId[];
 }
 
 /** The whole evidence of an example. */
@@ -59,6 +84,10 @@ export function exampleEvidence(example: ExampleCase): Evidence {
     recovery: recovery === undefined ? null : { minutes: recoveryMinutes, volts: recovery, forced: false },
     ...otherTestsOf(example),
     chargesGiven: charges,
+    chargeRefused: example.chargeRefused ?? false,
+    skipped: example.skipped ?? [],
+    vehicle: example.vehicle ?? null,
+    stand: standOf(example),
   };
 }
 
@@ -74,10 +103,19 @@ function loadOf({
   amps = 285,
   seconds = 15,
   loadForced = false,
+  ...rest
 }: ExampleCase): LoadEvidence | null {
   return load === undefined
     ? null
-    : { amps, seconds, volts: load, temperatureC: celsius, forced: loadForced };
+    : {
+        ...{ amps, seconds, volts: load, temperatureC: celsius, forced: loadForced },
+        ...{ stopped: rest.loadStopped ?? null, trace: rest.trace ?? null },
+      };
+}
+
+function standOf({ stand, standHours = 20, standForced = false, ocv = 12.7, celsius = 25 }: ExampleCase) {
+  if (stand === undefined) return null;
+  return { hours: standHours, startVolts: ocv, volts: stand, temperatureC: celsius, forced: standForced };
 }
 
 function otherTestsOf(example: ExampleCase): Partial<Evidence> {
@@ -90,18 +128,24 @@ function otherTestsOf(example: ExampleCase): Partial<Evidence> {
     charging,
     celsius = 25,
   } = example;
-  const { crankAmps = null, crankSeconds = null } = example;
+  const { crankAmps = null, crankSeconds = null, crankEngine = 'unknown', crankInrush = null } = example;
+  const { conductanceContact: contact = 'clean', cellsForced = false, threeMinuteForced = false } = example;
   const compensated = isRatingStandard(conductanceUnit) ? 'both' : 'none';
   const condition = { temperatureC: celsius, forced: false };
   return {
-    hydrometer: gravities ? { gravities, compensated: false, ...condition } : null,
-    cellVolts: cellVolts ? { volts: cellVolts, forced: false } : null,
+    hydrometer: gravities ? { gravities, compensated: false, ...condition, forced: cellsForced } : null,
+    cellVolts: cellVolts ? { volts: cellVolts, forced: cellsForced } : null,
     conductance:
       conductance === undefined
         ? null
-        : { value: conductance, unit: conductanceUnit, compensated, ...condition },
+        : { value: conductance, unit: conductanceUnit, compensated, contact, ...condition },
     crank:
-      crank === undefined ? null : { volts: crank, amps: crankAmps, seconds: crankSeconds, ...condition },
-    threeMinute: charging === undefined ? null : { volts: charging, amps: 40, forced: false },
+      crank === undefined
+        ? null
+        : {
+            ...{ volts: crank, amps: crankAmps, seconds: crankSeconds, ...condition },
+            ...{ engine: crankEngine, inrushVolts: crankInrush },
+          },
+    threeMinute: charging === undefined ? null : { volts: charging, amps: 40, forced: threeMinuteForced },
   };
 }

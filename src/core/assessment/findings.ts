@@ -1,14 +1,18 @@
 import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
+import { slotFit } from '../battery/slot-needs';
 import { stratificationVolts } from './cells-result';
 import { type Finding, finding, heldAgainst } from './finding';
+import { readTrace } from './load-trace';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
-import { type Case, dangerOf, deepDischargeCode } from './rule-table';
+import { type Case, dangerOf, deepDischargeCode, weakUnderLoad } from './rule-table';
 
 /** Everything that the evidence says, whatever decides: each reading against its limit, and what was assumed. */
 export function collectFindings(known: Case): Finding[] {
   return [
     ...inspectionFindings(known),
+    ...slotFindings(known),
+    ...vehicleFindings(known),
     ...cellFindings(known),
     ...chargeFindings(known),
     ...loadFindings(known),
@@ -31,11 +35,45 @@ function inspectionFindings(known: Case): Finding[] {
   if (inspection?.level === 'low' || inspection?.level === 'exposed') {
     found.push(finding(isSealed(battery.construction) ? 'sealed_dry' : 'level_low'));
   }
+  const { topVolts } = inspection ?? {};
+  if (topVolts != null && topVolts > rules.inspection.surfaceLeakVolts) {
+    const limit = rules.inspection.surfaceLeakVolts;
+    found.push(
+      finding('surface_leakage', { ...heldAgainst(topVolts, limit, 'V'), margin: limit - topVolts }),
+    );
+  }
+  if (inspection?.holdDown === 'loose' || inspection?.holdDown === 'missing')
+    found.push(finding('hold_down_loose'));
+  if (inspection?.belt === 'worn') found.push(finding('belt_worn'));
+  if (inspection?.fuse === 'blown') found.push(finding('fuse_blown'));
+  if (inspection?.eye === 'low_charge') found.push(finding('eye_low_charge'));
+  if (inspection?.eye === 'low_level') found.push(finding('eye_low_level'));
   const { temperatureC } = estimates;
   if (temperatureC !== null && temperatureC < rules.temperature.lowestC) {
     found.push(finding('too_cold', heldAgainst(temperatureC, rules.temperature.lowestC, '°C', 1)));
   }
   return found;
+}
+
+function slotFindings({ evidence }: Case): Finding[] {
+  const fit = slotFit(evidence.battery);
+  const found: Finding[] = [];
+  if (fit?.typeFits === false) found.push(finding('wrong_type_for_slot'));
+  if (fit?.rating && !fit.rating.fits) {
+    found.push(finding('rating_below_slot', heldAgainst(fit.rating.hasSaeAmps, fit.rating.asksSaeAmps, 'A')));
+  }
+  return found;
+}
+
+function vehicleFindings({ estimates }: Case): Finding[] {
+  const { vehicle } = estimates;
+  if (!vehicle) return [];
+  const { check, value, limit, margin, state } = vehicle;
+  const measured = { value, limit, margin, sd: 0, unit: check === 'draw' ? ('A' as const) : ('V' as const) };
+  if (state === 'within') return [finding('vehicle_within', measured)];
+  if (check === 'draw') return [finding('draw_high', measured)];
+  if (check !== 'regulated') return [finding('drop_high', measured)];
+  return [finding(state === 'low' ? 'regulated_low' : 'regulated_high', measured)];
 }
 
 function cellFindings({ estimates, rules }: Case): Finding[] {
@@ -84,7 +122,8 @@ function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
   return found;
 }
 
-function loadFindings({ evidence, estimates, rules }: Case): Finding[] {
+function loadFindings(known: Case): Finding[] {
+  const { evidence, estimates, rules } = known;
   const { load, task, recovery } = estimates;
   if (!load || !task) return [];
   const { nominalVolts } = evidence.battery;
@@ -103,6 +142,14 @@ function loadFindings({ evidence, estimates, rules }: Case): Finding[] {
     ),
   ];
   if (load.standing === 'pass_only') found.push(finding('load_below_gate'));
+  if (fails && evidence.load?.stopped === 'collapse')
+    found.push(finding('load_collapsed', measured, indicative));
+  if (evidence.load?.stopped === 'gassing') found.push(finding('cell_gasses', null, indicative));
+  const weak = weakUnderLoad(known);
+  if (weak) found.push(finding('load_weak', weak));
+  if (task.setBasis === 'capacity' && crankingRating(evidence.battery)?.basis !== 'capacity')
+    found.push(finding('load_limit_lax'));
+  found.push(...traceFindings(known));
   if (evidence.load?.forced) found.push(finding('load_forced'));
   if (load.scaled)
     found.push(finding(load.ratio > rules.load.trustedRatio ? 'load_scaled_far' : 'load_scaled'));
@@ -118,8 +165,22 @@ function loadFindings({ evidence, estimates, rules }: Case): Finding[] {
   return found;
 }
 
-function otherPowerFindings({ estimates }: Case): Finding[] {
-  const { conductance, crank, threeMinute, health } = estimates;
+/** Share by which a bank may sag before it is said. Rule of the trade. */
+const SAG_TOLD = 0.05;
+
+function traceFindings({ evidence }: Case): Finding[] {
+  const { load, openCircuit, battery } = evidence;
+  const read = load?.trace && openCircuit && readTrace(load.trace, openCircuit.volts, battery.nominalVolts);
+  if (!read) return [];
+  const found: Finding[] = [];
+  if (read.shape === 'capacity') found.push(finding('falls_late'));
+  if (read.shape === 'resistance') found.push(finding('drops_at_once'));
+  if (read.sag !== null && read.sag > SAG_TOLD) found.push(finding('bank_sagged'));
+  return found;
+}
+
+function otherPowerFindings({ evidence, estimates, rules }: Case): Finding[] {
+  const { conductance, crank, threeMinute, health, stand } = estimates;
   const found: Finding[] = [];
   if (conductance && !conductance.conclusive) found.push(finding('conductance_inconclusive', null, true));
   if (health?.methodsDisagree) found.push(finding('methods_disagree'));
@@ -127,6 +188,17 @@ function otherPowerFindings({ estimates }: Case): Finding[] {
     const measured = { ...heldAgainst(crank.volts, crank.limitVolts, 'V'), margin: crank.marginVolts };
     found.push(finding(crank.marginVolts < 0 ? 'crank_low' : 'crank_holds', measured, crank.indicative));
   }
+  const { inrushVolts } = evidence.crank ?? {};
+  if (inrushVolts != null) {
+    const least = ownVolt(rules.crank.inrushVolts, evidence.battery.nominalVolts);
+    if (inrushVolts < least) found.push(finding('inrush_deep', heldAgainst(inrushVolts, least, 'V')));
+  }
+  if (stand) {
+    const measured = heldAgainst(stand.volts25, stand.healthyVolts, 'V');
+    const code = stand.leaks ? 'internal_leak' : stand.marginVolts < 0 ? 'stand_low' : 'stand_holds';
+    found.push(finding(code, measured, stand.forced));
+  }
+  if (evidence.chargeRefused) found.push(finding('takes_no_charge'));
   if (threeMinute && !threeMinute.usable) found.push(finding('three_minute_not_usable', null, true));
   if (threeMinute?.usable) {
     // A ceiling: below it is in hand.

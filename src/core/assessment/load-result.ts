@@ -1,5 +1,5 @@
 import { crankingRating, workingCapacity } from '../battery/cranking-rating';
-import { loadToSet } from '../battery/load-to-set';
+import { type LoadSettingName, type LoadToSet, ratedLoad } from '../battery/load-to-set';
 import {
   healthFromLoad,
   type LoadConditions,
@@ -16,8 +16,12 @@ import { ASSUMED_TEMPERATURE_C, ownVolt, twelveVolt } from './reference';
 
 /** What a load test of this battery asks for, before anyone has made one. Volts are the battery's own. */
 export interface LoadTask {
+  /** What to set on the bank. */
   readonly setAmps: number;
-  readonly setBasis: 'half_rating' | 'capacity';
+  /** The load that the limit is meant for; a reading under another one is brought to it. */
+  readonly ratedAmps: number;
+  readonly ratedBasis: LoadToSet['basis'];
+  readonly setBasis: LoadSettingName;
   readonly holdSeconds: number;
   readonly limitVolts: number;
   readonly temperatureC: number;
@@ -46,6 +50,8 @@ export interface LoadResult {
 
 /** A load within this share of the set one counts as set: banks are not finer. Rule of the trade. */
 const SAME_LOAD = 0.02;
+/** The hold that the limit table was written for, s. Standard practice. */
+export const LIMIT_SECONDS = 15;
 /** A hold within this many seconds of the asked one counts as held. */
 const SAME_SECONDS = 0.5;
 
@@ -64,14 +70,18 @@ export function loadTaskAt(
   measuredC: number | null,
   rules: HouseRules,
 ): LoadTask | null {
-  const set = loadToSet(battery);
-  if (!set) return null;
   const temperatureC = measuredC ?? ASSUMED_TEMPERATURE_C;
+  const { setting, fixedAmps, holdSeconds, cold, coldStepBelowC, coldStepAmps } = rules.load;
+  const step = cold === 'rating_step' && temperatureC < coldStepBelowC ? coldStepAmps : 0;
+  const rated = ratedLoad(battery, rules.load, step);
+  if (!rated) return null;
   return {
-    setAmps: set.amps,
-    setBasis: set.basis,
-    holdSeconds: rules.load.holdSeconds,
-    limitVolts: ownVolt(loadLimit(temperatureC, rules.load.limitVoltsByCelsius), battery.nominalVolts),
+    setAmps: setting === 'fixed' ? fixedAmps : rated.amps,
+    ratedAmps: rated.amps,
+    ratedBasis: rated.basis,
+    setBasis: setting === 'fixed' ? 'fixed' : rated.basis,
+    holdSeconds,
+    limitVolts: ownVolt(loadLimit(temperatureC, rules.load.limitVoltsByCelsius, cold), battery.nominalVolts),
     temperatureC,
     temperatureAssumed: measuredC === null,
   };
@@ -87,8 +97,11 @@ export function judgeLoad(
   const { load, openCircuit, battery } = evidence;
   if (!load || !task) return null;
   const conditions = openCircuit && charge && loadConditions(evidence, charge, task);
-  const ratio = task.setAmps / load.amps;
-  const scaled = Math.abs(ratio - 1) > SAME_LOAD || Math.abs(load.seconds - task.holdSeconds) > SAME_SECONDS;
+  const ratio = task.ratedAmps / load.amps;
+  // A battery that collapsed cannot be brought to a longer hold: it has failed as it is.
+  const collapsed = load.stopped === 'collapse';
+  const scaled =
+    !collapsed && (Math.abs(ratio - 1) > SAME_LOAD || Math.abs(load.seconds - LIMIT_SECONDS) > SAME_SECONDS);
   const volts12 =
     scaled && conditions
       ? scaledVolts(evidence, load, conditions, task)
@@ -122,8 +135,9 @@ export function loadConditions(
     voltsBefore: twelveVolt(evidence.openCircuit.volts, nominalVolts),
     chargePct: charge.pct,
     limitVolts: twelveVolt(task.limitVolts, nominalVolts),
-    saeAmps: rating.saeAmps,
-    loadAmps: task.setAmps,
+    // Where the house takes the rating a step lower for cold, the limit is meant for that step.
+    saeAmps: task.ratedBasis === 'half_rating' ? 2 * task.ratedAmps : rating.saeAmps,
+    loadAmps: task.ratedAmps,
   };
 }
 
@@ -151,7 +165,7 @@ function scaledVolts(
     seconds: load.seconds,
   };
   const c20Ah = workingCapacity(evidence.battery);
-  return c20Ah === undefined ? held.volts : normaliseLoadVolts(held, task.setAmps, task.holdSeconds, c20Ah);
+  return c20Ah === undefined ? held.volts : normaliseLoadVolts(held, task.ratedAmps, LIMIT_SECONDS, c20Ah);
 }
 
 interface Circumstances {

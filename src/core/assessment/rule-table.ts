@@ -2,7 +2,7 @@ import { isSealed } from '../battery/construction';
 import type { HouseRules } from '../rules/house-rules';
 import type { Estimates } from './estimates';
 import type { Evidence } from './evidence';
-import type { FindingCode } from './finding';
+import { type FindingCode, heldAgainst, type Measured } from './finding';
 import type { StepId } from './step-id';
 import type { Verdict } from './verdict';
 
@@ -35,7 +35,7 @@ const undecided = (code: FindingCode, next: StepId): Decision => ({ verdict: 'un
 export const RULE_TABLE: readonly Rule[] = [
   { number: '1', about: 'unsafe to handle', decide: unsafe },
   { number: '2', about: 'post loose in the case or damaged', decide: postDamaged },
-  { number: '3', about: 'terminals corroded or loose', decide: dirtyTerminals },
+  { number: '3', about: 'terminals corroded or loose, top leaking', decide: dirtyTerminals },
   { number: '3a', about: 'too cold to judge', decide: tooCold },
   { number: '4', about: 'electrolyte level', decide: level },
   {
@@ -46,7 +46,13 @@ export const RULE_TABLE: readonly Rule[] = [
   { number: '6', about: 'charge unknown or not to be believed', decide: chargeUnknown },
   { number: '7', about: 'charge below the load-test gate', decide: chargeLow },
   { number: '8', about: 'three-minute charge above its limit', decide: sulphated },
+  { number: '8a', about: 'charge lost within a day', decide: leaks },
   { number: '9', about: 'load test failed at a valid gate', decide: unlessMethodsDisagree(loadFailed) },
+  {
+    number: '9a',
+    about: 'load test passed, but weak by a house of two lines',
+    decide: unlessMethodsDisagree(loadWeak),
+  },
   { number: '10', about: 'health below the limit', decide: unlessMethodsDisagree(worn) },
   { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
   { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
@@ -83,14 +89,16 @@ function postDamaged({ evidence }: Case): Decision | null {
   return evidence.inspection?.terminals === 'damaged' ? retire('post_damaged') : null;
 }
 
-function dirtyTerminals({ evidence }: Case): Decision | null {
+function dirtyTerminals({ evidence, rules }: Case): Decision | null {
+  const { topVolts } = evidence.inspection ?? {};
+  const leaking = topVolts != null && topVolts > rules.inspection.surfaceLeakVolts;
   switch (evidence.inspection?.terminals) {
     case 'corroded':
       return undecided('terminals_corroded', 'clean');
     case 'loose':
       return undecided('terminals_loose', 'clean');
     default:
-      return null;
+      return leaking ? undecided('surface_leakage', 'clean') : null;
   }
 }
 
@@ -115,7 +123,12 @@ export function deepDischargeCode(volts25: number, rules: HouseRules): FindingCo
 }
 
 function badCell(known: Case): Decision | null {
-  return cellSpread(known) ?? deepDischarge(known);
+  return cellSpread(known) ?? takesNoCharge(known) ?? deepDischarge(known);
+}
+
+/** Hours on the charger without taking any: nothing is left to charge. */
+function takesNoCharge({ evidence }: Case): Decision | null {
+  return evidence.chargeRefused ? retire('takes_no_charge') : null;
 }
 
 function cellSpread({ evidence, estimates }: Case): Decision | null {
@@ -156,6 +169,14 @@ function sulphated({ evidence, estimates }: Case): Decision | null {
   return threeMinute.forced ? undecided('repeat_three_minute', 'three_minute') : retire('sulphated');
 }
 
+/** A charge that is gone within a day has leaked away inside; one charge given in this visit rules out a mistake. */
+function leaks({ evidence, estimates }: Case): Decision | null {
+  const { stand } = estimates;
+  if (!stand?.leaks) return null;
+  if (evidence.chargesGiven === 0) return charge('internal_leak');
+  return stand.forced ? undecided('charge_unknown', 'stand') : retire('internal_leak');
+}
+
 /**
  * While two methods that count tell different stories, health decides nothing but that a charge is needed: one of
  * them is repeated first, the cheaper one.
@@ -180,6 +201,18 @@ function loadFailed({ evidence, estimates, rules }: Case): Decision | null {
   return evidence.chargesGiven === 0 ? charge('recovers_low') : retire('fails_charged');
 }
 
+/** The load margin against the upper of two lines, where the house has two and this battery lies between them. */
+export function weakUnderLoad({ evidence, estimates, rules }: Case): Measured | null {
+  const { load, task } = estimates;
+  const band = (rules.load.weakBandVolts * evidence.battery.nominalVolts) / 12;
+  if (!task || load?.standing !== 'counts' || load.marginVolts < 0 || load.marginVolts >= band) return null;
+  return heldAgainst(load.volts, task.limitVolts + band, 'V');
+}
+
+function loadWeak(known: Case): Decision | null {
+  return weakUnderLoad(known) && known.evidence.chargesGiven === 0 ? charge('load_weak') : null;
+}
+
 function worn({ estimates, rules }: Case): Decision | null {
   const { health, charge: known } = estimates;
   if (!health || !known || health.indicative || health.pct >= rules.health.retirePct) return null;
@@ -188,7 +221,7 @@ function worn({ estimates, rules }: Case): Decision | null {
   if (only && only.method !== 'load' && health.pct + health.sdPct >= rules.health.retirePct) {
     return undecided('worn_unconfirmed', 'load');
   }
-  return known.pct >= rules.charge.servicePct ? retire('worn') : charge('weak_undercharged');
+  return known.pct >= rules.charge.condemnPct ? retire('worn') : charge('weak_undercharged');
 }
 
 /**

@@ -1,7 +1,9 @@
 /** The steps of a run, in working order. */
 export const STEP_IDS = [
   'identify',
+  'complaint',
   'inspect',
+  'vehicle',
   'clean',
   'top_up',
   'settle',
@@ -11,7 +13,9 @@ export const STEP_IDS = [
   'conductance',
   'load',
   'recovery',
+  'crank',
   'three_minute',
+  'stand',
   'verdict',
 ] as const;
 

@@ -25,7 +25,7 @@ export function judgeThreeMinute(
     volts: threeMinute.volts,
     limitVolts,
     marginVolts: tidy(limitVolts - threeMinute.volts),
-    usable: battery.construction === 'flooded' && warm && threeMinute.amps >= rules.leastAmps,
+    usable: rules.used && battery.construction === 'flooded' && warm && threeMinute.amps >= rules.leastAmps,
     forced: threeMinute.forced,
   };
 }

@@ -57,6 +57,31 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   load_not_usable: 'Load test not usable',
   conductance_inconclusive: 'Conductance not conclusive here',
   three_minute_not_usable: 'Three-minute charge not usable',
+  takes_no_charge: 'Takes no charge',
+  internal_leak: 'Leaks away within a day',
+  load_collapsed: 'Collapsed under load',
+  cell_gasses: 'A cell gassed violently under load',
+  surface_leakage: 'Current leaks across the top',
+  load_weak: 'Weak under load',
+  stand_low: 'Rested voltage below that of a sound battery',
+  stand_holds: 'Holds its voltage standing',
+  wrong_type_for_slot: 'Not the construction that its slot asks for',
+  rating_below_slot: 'Rated below what its slot asks for',
+  drop_high: 'Voltage drop above the limit',
+  regulated_low: 'Regulated voltage low',
+  regulated_high: 'Regulated voltage high',
+  draw_high: 'Parasitic draw above the limit',
+  vehicle_within: 'Vehicle check within its limit',
+  belt_worn: 'Belt worn',
+  fuse_blown: 'Fuse blown',
+  hold_down_loose: 'Not held down',
+  load_limit_lax: 'Against 3 × C20 the limit is lax',
+  falls_late: 'Still falling at the end of the load: points at capacity',
+  drops_at_once: 'Dropped at once, then flat: points at a resistance',
+  bank_sagged: 'The bank sagged: its current at the end counts',
+  inrush_deep: 'Deep dip as the starter bit',
+  eye_low_charge: 'Indicator eye: low charge, one cell only',
+  eye_low_level: 'Indicator eye: low level, one cell only',
 };
 
 /** Why the verdict is what it is, in a sentence that a customer can be told, by the finding that decides. */
@@ -97,6 +122,11 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   repeat_three_minute: 'The three-minute charge was forced and cannot condemn a battery.',
   power_unknown: 'Nothing has shown yet what it can deliver.',
   rating_unknown: 'Without a rating or a capacity there is nothing to hold a load test against.',
+  takes_no_charge: 'It was put on charge for hours and took none.',
+  internal_leak: 'Charged and left alone, it lost its charge within a day.',
+  surface_leakage: 'Dirt on the top carries current. Clean it, then read again.',
+  load_weak:
+    'It stays above the line for retiring but below the one for sound: charge it, then test it again.',
   sound: 'It is charged and holds its voltage under load.',
 };
 

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox';
 import { possibleRange } from '../quantity/entry';
-import { type BatteryType, CONSTRUCTIONS, OTHER_CHEMISTRIES } from './construction';
+import { type BatteryType, CONSTRUCTIONS, type Construction, OTHER_CHEMISTRIES } from './construction';
 import { RATING_STANDARDS, type RatingStandard } from './rating-standard';
 
 const bounded = (quantity: Parameters<typeof possibleRange>[0], description: string) => {
@@ -24,6 +24,17 @@ const RatingSchema = Type.Object(
   { additionalProperties: false },
 );
 
+/** What the vehicle or slot asks for, as its plate or handbook says. */
+const SlotSchema = Type.Object(
+  {
+    type: Type.Unsafe<Construction | null>(
+      Type.Union([...CONSTRUCTIONS.map((name) => Type.Literal(name)), Type.Null()]),
+    ),
+    rating: Type.Union([RatingSchema, Type.Null()]),
+  },
+  { additionalProperties: false },
+);
+
 /** One cranking rating as printed on a label. */
 export type Rating = Static<typeof RatingSchema>;
 
@@ -42,6 +53,9 @@ export const BatteryLabelSchema = Type.Object(
     fittedOn: Type.Union([Type.String({ format: 'date' }), Type.Null()], {
       description: 'day it was fitted',
     }),
+    group: Type.Optional(Type.String({ maxLength: TAG_LENGTH, description: 'group or size as printed' })),
+    slot: Type.Optional(Type.Union([SlotSchema, Type.Null()])),
+    baselineSiemens: Type.Optional(Type.Union([bounded('siemens', 'conductance when new, S'), Type.Null()])),
   },
   { additionalProperties: false },
 );

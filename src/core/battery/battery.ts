@@ -1,5 +1,6 @@
 import type { BatteryLabel, Rating } from './battery-label';
 import { type Construction, isLeadAcid } from './construction';
+import type { SlotNeeds } from './slot-needs';
 
 /** What the judgement needs to know of a battery, and nothing else. */
 export interface BatterySpec {
@@ -8,12 +9,17 @@ export interface BatterySpec {
   readonly ratings: readonly Rating[];
   readonly c20Ah: number | null;
   readonly rcMinutes: number | null;
+  /** What its vehicle or slot asks for. */
+  readonly slot?: SlotNeeds | null;
+  /** Its conductance when new, S: where it is known it replaces the construction's usual figure. */
+  readonly baselineSiemens?: number | null;
 }
 
 /** The spec of a lead-acid battery; undefined for another chemistry, which is recorded but never graded. */
 export function specOf(label: BatteryLabel): BatterySpec | undefined {
-  const { type, nominalVolts, ratings, c20Ah, rcMinutes } = label;
-  return isLeadAcid(type) ? { construction: type, nominalVolts, ratings, c20Ah, rcMinutes } : undefined;
+  const { type, nominalVolts, ratings, c20Ah, rcMinutes, slot = null, baselineSiemens = null } = label;
+  if (!isLeadAcid(type)) return undefined;
+  return { construction: type, nominalVolts, ratings, c20Ah, rcMinutes, slot, baselineSiemens };
 }
 
 /** How tags are compared: scanners and people disagree about case and stray blanks. */

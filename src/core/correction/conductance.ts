@@ -33,16 +33,23 @@ export function resistanceAtTemperature(temperatureC: number): number {
  */
 export function crankingAmpsFromConductance(
   reading: { readonly value: number; readonly unit: ConductanceUnit; readonly compensated: Compensation },
-  battery: { readonly construction: Construction; readonly temperatureC: number; readonly chargePct: number },
+  battery: {
+    readonly construction: Construction;
+    readonly temperatureC: number;
+    readonly chargePct: number;
+    /** Cranking current per siemens of this unit, V; else the construction's usual one. */
+    readonly voltsPerSiemens?: number | undefined;
+  },
 ): number {
-  const raw = rawCrankingAmps(requirePositive('value', reading.value), reading.unit, battery.construction);
+  const perSiemens = battery.voltsPerSiemens ?? CONSTRUCTION_FACTS[battery.construction].crankingVolts;
+  const raw = rawCrankingAmps(requirePositive('value', reading.value), reading.unit, perSiemens);
   const forTemperature = reading.compensated === 'none' ? resistanceAtTemperature(battery.temperatureC) : 1;
   const forCharge = reading.compensated === 'both' ? 1 : resistanceRise(battery.chargePct);
   return raw * forTemperature * forCharge;
 }
 
-function rawCrankingAmps(value: number, unit: ConductanceUnit, construction: Construction): number {
+function rawCrankingAmps(value: number, unit: ConductanceUnit, perSiemens: number): number {
   if (isRatingStandard(unit)) return convertRating(value, unit, 'SAE').amps;
   const siemens = unit === 'S' ? value : 1000 / value;
-  return CONSTRUCTION_FACTS[construction].crankingVolts * siemens;
+  return perSiemens * siemens;
 }

@@ -154,7 +154,7 @@ describe('graded cells', () => {
       grade: 'A',
       next_step: '',
       reasons: 'sound;load_passes',
-      rules: 'integra-standard/2',
+      rules: 'integra-standard/3',
     });
   });
 });

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { fail, problem, type Result, succeed } from '../quantity/result';
+import { contradictionsIn } from '../rules/check-rules';
 import { type HouseRules, HouseRulesSchema } from '../rules/house-rules';
 import { checkShape } from './check-shape';
 
@@ -32,16 +33,6 @@ export function readRulesFile(text: string): Result<HouseRules> {
   const checked = checkShape(RulesFileSchema, parsed);
   if (!checked.ok) return checked;
   const { rules } = checked.value;
-  return risingTable(rules) ? succeed(rules) : fail(TABLE_PROBLEM);
-}
-
-const TABLE_PROBLEM = problem(
-  'rules/load/limitVoltsByCelsius',
-  'rows out of order',
-  'temperatures rising from row to row',
-);
-
-function risingTable({ load }: HouseRules): boolean {
-  const celsius = load.limitVoltsByCelsius.map(([temperature]) => temperature);
-  return celsius.every((temperature, row) => row === 0 || temperature > (celsius[row - 1] ?? 0));
+  const contradictions = contradictionsIn(rules);
+  return contradictions.length === 0 ? succeed(rules) : fail(...contradictions);
 }

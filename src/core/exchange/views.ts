@@ -3,6 +3,7 @@ import type { Assessment } from '../assessment/assess';
 import type { Evidence } from '../assessment/evidence';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
+import type { VerdictOverride } from '../procedure/override';
 import type { Reading } from '../procedure/reading';
 import type { RunState } from '../procedure/run-sheet';
 import type { HouseRules } from '../rules/house-rules';
@@ -45,6 +46,8 @@ export interface AssessmentRecord {
   readonly chargePct: number | null;
   readonly evidence: Evidence;
   readonly assessment: Assessment;
+  /** Set over the computed verdict when the run was finished. */
+  readonly override: VerdictOverride | null;
 }
 
 /** A run with everything that belongs to it. */
@@ -93,4 +96,35 @@ export interface FloorView {
   readonly onBench: readonly BenchRow[];
   readonly doneToday: readonly RunSummary[];
   readonly batteries: number;
+}
+
+/** One version of the house rules, with who made it and why. */
+export interface RulesVersion {
+  readonly rules: HouseRules;
+  readonly reason: string;
+  readonly authorId: string | null;
+  readonly madeAtMs: number | null;
+}
+
+export interface RulesView {
+  /** In force now. */
+  readonly current: HouseRules;
+  /** Every version there is, the newest first; the last is the one that Integra began with. */
+  readonly versions: readonly RulesVersion[];
+  /** Finished runs with evidence to compare on. */
+  readonly runs: number;
+}
+
+/** A finished run as the comparison of rules needs it. */
+export interface HistoryRun {
+  readonly runId: string;
+  readonly tag: string;
+  readonly atMs: number;
+  readonly evidence: Evidence;
+}
+
+/** One stretch of the history; `next` leads to the one after it, null at its end. */
+export interface HistoryPage {
+  readonly runs: readonly HistoryRun[];
+  readonly next: string | null;
 }

@@ -8,6 +8,13 @@ export const CAUTIONS: Readonly<Partial<Record<StepId, string>>> = {
   inspect:
     'Goggles, acid-proof gloves, apron; eyewash within reach. No flame, spark or smoking. Frozen, cracked, bulged, ' +
     'leaking, hot or smelling of rotten eggs: do not test, charge or jump it; air the room and keep away.',
+  vehicle:
+    'Running engine: nobody in front, hands and leads off belts and fans, exhaust outside, brake and chocks. The ' +
+    'alternator’s output stud is live: disconnect before spanners.',
+  crank:
+    'Keep the engine from starting by pulling the fuel rather than the ignition, and reconnect it afterwards. Brake and chocks, ' +
+    'hands and leads off belts and fans. 15 s at most.',
+  stand: 'Nothing connected, no flame: it may still give off gas after the charge.',
   clean:
     'Goggles and gloves: the deposit is acid. Negative clamp off first and on last. No rings, insulated tools. ' +
     'Keep the caps on while brushing.',

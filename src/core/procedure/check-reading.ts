@@ -25,7 +25,21 @@ function voltageProblems(reading: Reading, nominalVolts: number): Problem[] {
     case 'three_minute':
       return outOfRange('chargingVolts', reading.data.volts, nominalVolts);
     case 'hydrometer':
-      return cellCount(reading.data.gravities.length, nominalVolts);
+      return cellCount('gravity', reading.data.gravities.length, nominalVolts);
+    case 'cell_probe':
+      return cellCount('cell voltage', reading.data.volts.length, nominalVolts);
+    case 'inspection':
+      return reading.data.levelsMm ? cellCount('level', reading.data.levelsMm.length, nominalVolts) : [];
+    case 'crank':
+      return outOfRange('crankVolts', reading.data.volts, nominalVolts);
+    case 'stand':
+      return [
+        ...outOfRange('openCircuitVolts', reading.data.startVolts, nominalVolts),
+        ...outOfRange('openCircuitVolts', reading.data.volts, nominalVolts),
+      ];
+    case 'charge_start':
+    case 'charge_log':
+      return outOfRange('chargingVolts', reading.data.volts, nominalVolts);
     case 'recovery':
       return outOfRange('recoveryVolts', reading.data.volts, nominalVolts);
     default:
@@ -34,11 +48,11 @@ function voltageProblems(reading: Reading, nominalVolts: number): Problem[] {
 }
 
 /** One reading a cell: a battery has a cell for every two volts. */
-function cellCount(readings: number, nominalVolts: number): Problem[] {
+function cellCount(field: string, readings: number, nominalVolts: number): Problem[] {
   const cells = nominalVolts / 2;
   return readings === cells
     ? []
-    : [problem('gravity', `${readings} cells`, `${cells} cells on a ${nominalVolts} V battery`)];
+    : [problem(field, `${readings} cells`, `${cells} cells on a ${nominalVolts} V battery`)];
 }
 
 function outOfRange(quantity: Quantity, value: number, nominalVolts: number): Problem[] {
@@ -48,8 +62,12 @@ function outOfRange(quantity: Quantity, value: number, nominalVolts: number): Pr
 }
 
 function loadProblems(reading: Reading, { openCircuit }: CurrentReadings): Problem[] {
-  if (reading.kind !== 'load' || !openCircuit) return [];
-  return loadAboveOpen(quantityLabel('loadVolts'), reading.data.volts, openCircuit.data.volts);
+  if ((reading.kind !== 'load' && reading.kind !== 'crank') || !openCircuit) return [];
+  return loadAboveOpen(
+    quantityLabel(reading.kind === 'load' ? 'loadVolts' : 'crankVolts'),
+    reading.data.volts,
+    openCircuit.data.volts,
+  );
 }
 
 /** A battery under load falls: a voltage at or above the open one is a misreading. `field` is the caller's word. */

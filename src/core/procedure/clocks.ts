@@ -1,15 +1,56 @@
 import type { ReadingOf } from './reading';
+import type { SettleMethod } from './settle-method';
 
 const MS_PER_MINUTE = 60_000;
 
-/** Ways to settle that the Bench offers, with the minutes that their clock runs. Rules of the trade. */
-export const SETTLE_CLOCKS = {
-  /** Rest until a surface charge has faded by itself. */
-  restMinutes: 60,
-  /** Headlamps or 10 to 20 A, then a wait: takes a surface charge off. Not below 12.4 V, where it only discharges. */
-  surfaceLoadMinutes: 3,
-  surfaceWaitMinutes: 10,
-} as const;
+/** Headlamps or 10 to 20 A for 2 to 5 min. Rule of the trade. */
+const HEADLAMP_MINUTES = 3;
+/** Half the cranking rating for 15 s. Rule of the trade. */
+const BANK_MINUTES = 0.25;
+/** Some 1 % of C20, drawn with as much as headlamps draw. Rule of the trade. */
+const SHARE_OF_C20 = 0.01;
+const DRAWN_AMPS = 10;
+/** A frozen battery thaws a day indoors. Rule of the trade. */
+const THAW_MINUTES = 1440;
+/** Under this a load only discharges; 12 V battery, as read. Rule of the trade. */
+export const LEAST_VOLTS_TO_LOAD = 12.4;
+
+/** How long a load that takes a surface charge off is put on, min; 0 for ways without one. */
+export function surfaceLoadMinutes(method: SettleMethod, c20Ah: number | undefined): number {
+  switch (method) {
+    case 'headlamps':
+    case 'surface_load':
+      return HEADLAMP_MINUTES;
+    case 'bank':
+      return BANK_MINUTES;
+    case 'one_percent':
+      return ((c20Ah ?? 0) * SHARE_OF_C20 * 60) / DRAWN_AMPS;
+    default:
+      return 0;
+  }
+}
+
+/** Minutes that the clock of a way to settle runs, by the house's rest and wait. */
+export function settleMinutes(
+  method: SettleMethod,
+  surface: { readonly restMinutes: number; readonly waitMinutes: number },
+  c20Ah: number | undefined,
+): number {
+  if (method === 'rested') return 0;
+  if (method === 'rest') return surface.restMinutes;
+  if (method === 'thaw') return THAW_MINUTES;
+  return surfaceLoadMinutes(method, c20Ah) + surface.waitMinutes;
+}
+
+/** True for the ways that take the surface charge off with a load. */
+export function removesSurfaceCharge(method: SettleMethod): boolean {
+  return method === 'headlamps' || method === 'bank' || method === 'one_percent' || method === 'surface_load';
+}
+
+/** When a charge that is on is due to be full, ms UTC. */
+export function chargeDueMs({ takenAtMs, data }: ReadingOf<'charge_start'>): number {
+  return takenAtMs + data.hours * 60 * MS_PER_MINUTE;
+}
 
 /** Minutes after a failed load at which the open voltage is looked at. Rule of the trade. */
 export const RECOVERY_MARKS_MINUTES = [1, 5, 10] as const;
@@ -38,6 +79,6 @@ export function restAt(
   const known = restMinutes === null ? null : restMinutes + minutesBetween(settle.takenAtMs, atMs);
   return {
     restMinutes: known,
-    surfaceRemoved: method === 'surface_load' ? atMs >= settleEndsAtMs(settle) : null,
+    surfaceRemoved: removesSurfaceCharge(method) ? atMs >= settleEndsAtMs(settle) : null,
   };
 }

@@ -14,18 +14,28 @@ export function standingReadings(readings: readonly Reading[]): Reading[] {
 /** The readings that say how things are now: the latest of each kind that no later treatment has made stale. */
 export interface CurrentReadings {
   readonly identify: ReadingOf<'identify'> | undefined;
+  readonly complaint: ReadingOf<'complaint'> | undefined;
+  readonly vehicleCheck: ReadingOf<'vehicle_check'> | undefined;
   readonly inspection: ReadingOf<'inspection'> | undefined;
   readonly clean: ReadingOf<'clean'> | undefined;
   readonly topUp: ReadingOf<'top_up'> | undefined;
   readonly settle: ReadingOf<'settle'> | undefined;
   readonly openCircuit: ReadingOf<'open_circuit'> | undefined;
   readonly hydrometer: ReadingOf<'hydrometer'> | undefined;
+  readonly cellProbe: ReadingOf<'cell_probe'> | undefined;
   readonly conductance: ReadingOf<'conductance'> | undefined;
   readonly threeMinute: ReadingOf<'three_minute'> | undefined;
   readonly load: ReadingOf<'load'> | undefined;
   /** Load tests made since the last charge, oldest first. */
   readonly loads: readonly ReadingOf<'load'>[];
   readonly recovery: ReadingOf<'recovery'> | undefined;
+  readonly crank: ReadingOf<'crank'> | undefined;
+  readonly stand: ReadingOf<'stand'> | undefined;
+  /** The charge that is on now. */
+  readonly charging: ReadingOf<'charge_start'> | undefined;
+  /** What was read on the charger since it was put on, oldest first. */
+  readonly chargeLog: readonly ReadingOf<'charge_log'>[];
+  readonly override: ReadingOf<'override'> | undefined;
   readonly lastCharge: ReadingOf<'charge'> | undefined;
   readonly fullCharges: number;
   /** Steps that were passed over, each with its reason. */
@@ -41,6 +51,7 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   const charges = ofKind(standing, 'charge');
   const lastCharge = charges.at(-1);
   const sinceCharge = after(standing, lastCharge);
+  const charging = ofKind(sinceCharge, 'charge_start').at(-1);
   const settle = ofKind(sinceCharge, 'settle').at(-1);
   const loads = ofKind(sinceCharge, 'load');
   const load = loads.at(-1);
@@ -48,17 +59,25 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   const sinceInspection = after(standing, inspection);
   return {
     identify: ofKind(standing, 'identify').at(-1),
+    complaint: ofKind(standing, 'complaint').at(-1),
+    vehicleCheck: ofKind(standing, 'vehicle_check').at(-1),
     inspection,
     clean: ofKind(sinceInspection, 'clean').at(-1),
     topUp: ofKind(sinceInspection, 'top_up').at(-1),
     settle,
     openCircuit: ofKind(after(sinceCharge, settle), 'open_circuit').at(-1),
     hydrometer: ofKind(sinceCharge, 'hydrometer').at(-1),
+    cellProbe: ofKind(sinceCharge, 'cell_probe').at(-1),
     conductance: ofKind(sinceCharge, 'conductance').at(-1),
     threeMinute: ofKind(sinceCharge, 'three_minute').at(-1),
     load,
     loads,
     recovery: load && ofKind(after(sinceCharge, load), 'recovery').at(-1),
+    crank: ofKind(sinceCharge, 'crank').at(-1),
+    stand: ofKind(sinceCharge, 'stand').at(-1),
+    charging,
+    chargeLog: charging ? ofKind(after(sinceCharge, charging), 'charge_log') : [],
+    override: ofKind(standing, 'override').at(-1),
     lastCharge,
     fullCharges: charges.filter(({ data }) => data.full).length,
     skips: ofKind(standing, 'skip'),

@@ -3,7 +3,7 @@ import type { StepId } from '../assessment/step-id';
 import { FINDING_TITLES } from '../assessment/wording';
 import { formatNumber } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
-import { settleEndsAtMs } from './clocks';
+import { chargeDueMs, settleEndsAtMs } from './clocks';
 import type { CurrentReadings } from './current-readings';
 
 /** A condition that must hold before a step's result means anything. */
@@ -39,27 +39,47 @@ export function gateOf(
 ): Gate {
   switch (step) {
     case 'identify':
-    case 'inspect':
+    case 'complaint':
     case 'verdict':
       return OPEN;
+    case 'inspect':
+      return thawGate(current, nowMs);
     case 'clean':
     case 'top_up':
     case 'charge':
+    case 'vehicle':
       return safetyGate(current, assessment);
     case 'settle':
-      return firstBarred(safetyGate(current, assessment));
+      // Thawing is the one thing that a frozen battery is left to do.
+      return isFrozen(assessment) ? OPEN : safetyGate(current, assessment);
     case 'open_circuit':
-      return firstBarred(handlingGate(current, assessment), settleGate(current, nowMs));
+      return firstBarred(handlingGate(current, assessment), chargerGate(current), settleGate(current, nowMs));
     case 'hydrometer':
-      return safetyGate(current, assessment);
+      return firstBarred(safetyGate(current, assessment), chargerGate(current), mixingGate(current, nowMs));
     case 'conductance':
-      return firstBarred(handlingGate(current, assessment), conductanceGate(assessment, rules));
+      return firstBarred(
+        handlingGate(current, assessment),
+        chargerGate(current),
+        conductanceGate(assessment, rules),
+      );
     case 'three_minute':
       return firstBarred(handlingGate(current, assessment), threeMinuteGate(assessment, rules));
     case 'load':
-      return firstBarred(handlingGate(current, assessment), loadGate(current, assessment, rules, nowMs));
+      return firstBarred(
+        handlingGate(current, assessment),
+        chargerGate(current),
+        loadGate(current, assessment, rules, nowMs),
+      );
     case 'recovery':
       return current.load ? handlingGate(current, assessment) : barred('load test first', false);
+    case 'crank':
+      return firstBarred(
+        handlingGate(current, assessment),
+        chargerGate(current),
+        crankGate(assessment, rules),
+      );
+    case 'stand':
+      return firstBarred(handlingGate(current, assessment), chargerGate(current), standGate(current));
   }
 }
 
@@ -74,6 +94,49 @@ function safetyGate(current: CurrentReadings, { verdict, decidedBy }: Assessment
     ? barred(`unsafe: ${FINDING_TITLES[decidedBy].toLowerCase()}`, false)
     : OPEN;
 }
+
+/** Frozen, seen or computed. */
+export function isFrozen({ decidedBy }: Assessment): boolean {
+  return decidedBy === 'case_frozen' || decidedBy === 'frozen_likely';
+}
+
+/** Put to thaw, and not looked at since. */
+export function isThawing({ settle, inspection }: CurrentReadings): boolean {
+  return settle?.data.method === 'thaw' && !!inspection && inspection.takenAtMs <= settle.takenAtMs;
+}
+
+function thawGate(current: CurrentReadings, nowMs: number): Gate {
+  const endsAtMs = current.settle && isThawing(current) ? settleEndsAtMs(current.settle) : 0;
+  return nowMs < endsAtMs ? barred('thawing indoors', true, endsAtMs) : OPEN;
+}
+
+function chargerGate({ charging }: CurrentReadings): Gate {
+  return charging ? barred('on charge: take it off first', true, chargeDueMs(charging)) : OPEN;
+}
+
+/** Water that has just been added has not mixed yet. Rule of the trade. */
+const MIXING_MINUTES = 720;
+
+function mixingGate({ topUp }: CurrentReadings, nowMs: number): Gate {
+  const mixedAtMs = topUp ? topUp.takenAtMs + MIXING_MINUTES * MS_PER_MINUTE : 0;
+  return nowMs < mixedAtMs ? barred('water has not mixed yet', true, mixedAtMs) : OPEN;
+}
+
+function crankGate({ estimates }: Assessment, rules: HouseRules): Gate {
+  const { charge } = estimates;
+  if (!charge) return barred('open-circuit voltage first');
+  return charge.pct < rules.charge.loadGatePct
+    ? barred(chargeFirst(charge.pct, rules.charge.loadGatePct))
+    : OPEN;
+}
+
+function standGate({ lastCharge, openCircuit }: CurrentReadings): Gate {
+  if (!lastCharge) return barred('charge first');
+  return openCircuit ? OPEN : barred('rested voltage first', false);
+}
+
+const chargeFirst = (pct: number, needsPct: number) =>
+  `charge first: ${formatNumber(pct, '%')} %, needs ${formatNumber(needsPct, '%')} %`;
 
 function handlingGate(current: CurrentReadings, assessment: Assessment): Gate {
   const safety = safetyGate(current, assessment);
@@ -93,9 +156,7 @@ function conductanceGate({ estimates }: Assessment, rules: HouseRules): Gate {
   const { leastChargePct, lowestC } = rules.conductance;
   if (!charge) return barred('open-circuit voltage first');
   if (charge.pct < leastChargePct) {
-    return barred(
-      `charge first: ${formatNumber(charge.pct, '%')} %, needs ${formatNumber(leastChargePct, '%')} %`,
-    );
+    return barred(chargeFirst(charge.pct, leastChargePct));
   }
   if (charge.surfaceSuspected) return barred('surface charge: settle first');
   return temperatureC !== null && temperatureC < lowestC
@@ -129,9 +190,7 @@ function loadGate(
   if (loads.length >= rules.load.mostTests) return barred(`${loads.length} load tests made: charge first`);
   if (!charge) return barred('open-circuit voltage first');
   if (charge.pct < loadGatePct) {
-    return barred(
-      `charge first: ${formatNumber(charge.pct, '%')} %, needs ${formatNumber(loadGatePct, '%')} %`,
-    );
+    return barred(chargeFirst(charge.pct, loadGatePct));
   }
   if (charge.surfaceSuspected) return barred('surface charge: settle first');
   const lastLoad = loads.at(-1);

@@ -63,7 +63,8 @@ describe('the order of a run', () => {
   it('goes from the label to the verdict', () => {
     const run = new WrittenRun();
     expect(run.at().nextStep).toBe('identify');
-    expect(run.add('identify', { confirmed: true }).at().nextStep).toBe('inspect');
+    expect(run.add('identify', { confirmed: true }).at().nextStep).toBe('complaint');
+    expect(run.add('complaint', { symptom: 'new_unit' }).at().nextStep).toBe('inspect');
     expect(run.add('inspection', ok).at().nextStep).toBe('settle');
     expect(run.add('settle', rested).at().nextStep).toBe('open_circuit');
     expect(run.add('open_circuit', { volts: 12.65, temperatureC: 25 }).at().nextStep).toBe('conductance');
@@ -74,6 +75,7 @@ describe('the order of a run', () => {
     expect(loaded.assessment.verdict).toBe('serve');
     expect(loaded.sheet.map(({ id }) => id)).toEqual([
       'identify',
+      'complaint',
       'inspect',
       'settle',
       'open_circuit',

@@ -1,8 +1,23 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
-import { CASE_STATES, LEVEL_STATES, SMELL_STATES, TERMINAL_STATES } from '../assessment/evidence';
+import {
+  BELT_STATES,
+  CASE_STATES,
+  CONTACT_STATES,
+  ENGINES,
+  EYE_STATES,
+  FUSE_STATES,
+  HOLD_DOWN_STATES,
+  LEVEL_STATES,
+  SMELL_STATES,
+  TERMINAL_STATES,
+  VEHICLE_CHECKS,
+} from '../assessment/evidence';
 import { STEP_IDS } from '../assessment/step-id';
+import { VERDICTS } from '../assessment/verdict';
 import { RATING_STANDARDS } from '../battery/rating-standard';
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
+import { SYMPTOMS } from './complaint';
+import { SETTLE_METHODS } from './settle-method';
 
 /** Volts are checked against what a 12 V battery can show; a 6 V battery's own range is held by `checkReading`. */
 const measured = (quantity: Quantity) => {
@@ -22,8 +37,25 @@ const oneOf = <const T extends string>(values: readonly T[], description: string
 
 const Uuid = Type.String({ format: 'uuid' });
 
-/** How a battery came to rest before its voltage is read. */
-const SETTLE_METHODS = ['rested', 'rest', 'surface_load'] as const;
+/** Longest trace that a reading keeps; a longer one is thinned first, so that no spike is lost. */
+export const LONGEST_TRACE = 400;
+
+const CHARGE_MODES = ['normal', 'slow', 'deep', 'equalise'] as const;
+
+/** Seconds, volts and, where it was recorded, amperes. */
+const TraceSchema = Type.Array(
+  Type.Unsafe<readonly [number, number, number | null]>({
+    type: 'array',
+    prefixItems: [
+      { type: 'number', minimum: 0, maximum: 600 },
+      { type: 'number', minimum: 0, maximum: 20 },
+      { type: ['number', 'null'], minimum: -100, maximum: 5000 },
+    ],
+    items: false,
+    minItems: 3,
+  }),
+  { minItems: 1, maxItems: LONGEST_TRACE, description: 'trace' },
+);
 
 /** What each kind of reading holds, one schema a kind. */
 export const READING_DATA = {
@@ -34,6 +66,25 @@ export const READING_DATA = {
       smell: oneOf(SMELL_STATES, 'smell'),
       terminals: oneOf(TERMINAL_STATES, 'terminals'),
       level: oneOf(LEVEL_STATES, 'level'),
+      holdDown: Type.Optional(optional(oneOf(HOLD_DOWN_STATES, 'hold-down'))),
+      topVolts: Type.Optional(optional(measured('topVolts'))),
+      /** Electrolyte over the plates, mm a cell. */
+      levelsMm: Type.Optional(
+        optional(Type.Array(measured('levelMm'), { minItems: 3, maxItems: 6, description: 'level a cell' })),
+      ),
+      eye: Type.Optional(optional(oneOf(EYE_STATES, 'indicator eye'))),
+      belt: Type.Optional(optional(oneOf(BELT_STATES, 'belt'))),
+      fuse: Type.Optional(optional(oneOf(FUSE_STATES, 'fuse'))),
+    },
+    { additionalProperties: false },
+  ),
+  complaint: Type.Object({ symptom: oneOf(SYMPTOMS, 'complaint') }, { additionalProperties: false }),
+  vehicle_check: Type.Object(
+    {
+      check: oneOf(VEHICLE_CHECKS, 'what was measured'),
+      value: measured('vehicleReading'),
+      ownFrom: optional(measured('chargingVolts')),
+      ownTo: optional(measured('chargingVolts')),
     },
     { additionalProperties: false },
   ),
@@ -65,12 +116,25 @@ export const READING_DATA = {
     },
     { additionalProperties: false },
   ),
+  cell_probe: Type.Object(
+    {
+      /** Single cells, whatever way they were entered. */
+      volts: Type.Array(measured('cellVolts'), {
+        minItems: 3,
+        maxItems: 6,
+        description: 'one reading a cell',
+      }),
+      entered: oneOf(['single', 'cumulative'], 'way of entry'),
+    },
+    { additionalProperties: false },
+  ),
   conductance: Type.Object(
     {
       value: Type.Number({ minimum: 0.1, maximum: 20_000, description: 'conductance tester’s reading' }),
       unit: oneOf(['S', 'mohm', ...RATING_STANDARDS], 'unit'),
       compensated: oneOf(['none', 'temp', 'both'], 'what the tester has corrected for'),
       temperatureC: optional(measured('temperatureC')),
+      contact: Type.Optional(oneOf(CONTACT_STATES, 'contact and circuit')),
     },
     { additionalProperties: false },
   ),
@@ -86,8 +150,30 @@ export const READING_DATA = {
     },
     { additionalProperties: false },
   ),
+  charge_start: Type.Object(
+    {
+      mode: oneOf(CHARGE_MODES, 'way of charging'),
+      volts: measured('chargingVolts'),
+      amps: measured('smallChargingAmps'),
+      hours: Type.Number({ minimum: 0.1, maximum: 200, description: 'planned hours' }),
+    },
+    { additionalProperties: false },
+  ),
+  charge_log: Type.Object(
+    {
+      volts: measured('chargingVolts'),
+      amps: measured('smallChargingAmps'),
+      temperatureC: optional(measured('temperatureC')),
+      gravity: optional(measured('gravity')),
+    },
+    { additionalProperties: false },
+  ),
   charge: Type.Object(
-    { full: Type.Boolean({ description: 'charged until full' }) },
+    {
+      full: Type.Boolean({ description: 'charged until full' }),
+      refused: Type.Optional(Type.Boolean({ description: 'took no charge' })),
+      ampHours: Type.Optional(optional(measured('returnedAh'))),
+    },
     { additionalProperties: false },
   ),
   load: Type.Object(
@@ -96,11 +182,41 @@ export const READING_DATA = {
       seconds: measured('loadSeconds'),
       volts: measured('loadVolts'),
       temperatureC: optional(measured('temperatureC')),
+      stopped: Type.Optional(optional(oneOf(['collapse', 'gassing'], 'why it was stopped'))),
+      trace: Type.Optional(optional(TraceSchema)),
     },
     { additionalProperties: false },
   ),
   recovery: Type.Object(
     { minutes: measured('recoveryMinutes'), volts: measured('recoveryVolts') },
+    { additionalProperties: false },
+  ),
+  crank: Type.Object(
+    {
+      volts: measured('crankVolts'),
+      seconds: optional(measured('crankSeconds')),
+      amps: optional(measured('loadAmps')),
+      temperatureC: optional(measured('temperatureC')),
+      engine: oneOf(ENGINES, 'engine'),
+      inrushVolts: optional(measured('crankVolts')),
+    },
+    { additionalProperties: false },
+  ),
+  stand: Type.Object(
+    {
+      hours: measured('standHours'),
+      startVolts: measured('openCircuitVolts'),
+      volts: measured('openCircuitVolts'),
+      temperatureC: optional(measured('temperatureC')),
+    },
+    { additionalProperties: false },
+  ),
+  /** Another verdict than the computed one, set by the technician; both stay in the record. */
+  override: Type.Object(
+    {
+      verdict: oneOf(VERDICTS, 'verdict'),
+      why: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'why' }),
+    },
     { additionalProperties: false },
   ),
   /** Takes back the reading that it supersedes and puts nothing in its place. */
@@ -132,18 +248,26 @@ const envelope = <K extends ReadingKind>(kind: K) =>
 /** The schema of a whole reading of one kind. */
 export const READING_SCHEMAS = {
   identify: envelope('identify'),
+  complaint: envelope('complaint'),
   inspection: envelope('inspection'),
+  vehicle_check: envelope('vehicle_check'),
   clean: envelope('clean'),
   top_up: envelope('top_up'),
   settle: envelope('settle'),
   open_circuit: envelope('open_circuit'),
   hydrometer: envelope('hydrometer'),
+  cell_probe: envelope('cell_probe'),
   conductance: envelope('conductance'),
   three_minute: envelope('three_minute'),
   skip: envelope('skip'),
+  charge_start: envelope('charge_start'),
+  charge_log: envelope('charge_log'),
   charge: envelope('charge'),
   load: envelope('load'),
   recovery: envelope('recovery'),
+  crank: envelope('crank'),
+  stand: envelope('stand'),
+  override: envelope('override'),
   withdrawal: envelope('withdrawal'),
 } as const;
 

@@ -1,11 +1,14 @@
 import { type Assessment, assess } from '../assessment/assess';
 import type { Evidence } from '../assessment/evidence';
 import { STEP_IDS, type StepId } from '../assessment/step-id';
+import type { Verdict } from '../assessment/verdict';
 import type { BatterySpec } from '../battery/battery';
 import type { HouseRules } from '../rules/house-rules';
+import { COMPLAINTS } from './complaint';
 import { type CurrentReadings, currentReadings } from './current-readings';
 import { evidenceFromCurrent } from './evidence-from-readings';
-import { type Gate, gateOf } from './gates';
+import { type Gate, gateOf, isFrozen, isThawing } from './gates';
+import { bestOf, type OpenTest, testsThatCanChange } from './next-step';
 import type { Reading } from './reading';
 
 /** A step on the run sheet, as it stands at a moment. */
@@ -23,6 +26,8 @@ export interface JudgedRun {
   readonly evidence: Evidence;
   readonly assessment: Assessment;
   readonly nextStep: StepId;
+  /** Tests that can still change the verdict, the cheapest first. */
+  readonly openTests: readonly OpenTest[];
 }
 
 /** A run as it stands: what is known, what it comes to, and what is to be done. */
@@ -46,7 +51,9 @@ export function judgeRun(battery: BatterySpec, readings: readonly Reading[], rul
   const current = currentReadings(readings);
   const evidence = evidenceFromCurrent(battery, current);
   const assessment = assess(evidence, rules);
-  return { current, evidence, assessment, nextStep: nextOf(current, assessment) };
+  const openTests = testsThatCanChange(current, evidence, assessment, rules);
+  const nextStep = nextOf(current, assessment, bestOf(openTests, assessment));
+  return { current, evidence, assessment, nextStep, openTests };
 }
 
 /** The part that time changes too: the steps with their gates, some of which a clock opens. */
@@ -60,21 +67,54 @@ export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): Sh
   }));
 }
 
-/** The step to do next: what the judgement asks for, in working order. */
-function nextOf(current: CurrentReadings, { verdict, next }: Assessment): StepId {
+/** The step to do next: first what the complaint and the eye ask for, then what the judgement does. */
+function nextOf(current: CurrentReadings, assessment: Assessment, best: StepId | null): StepId {
+  const { verdict, next } = assessment;
   if (!current.identify) return 'identify';
+  if (!current.complaint && !current.inspection) return 'complaint';
   if (!current.inspection) return 'inspect';
+  if (verdict === 'quarantine') return afterQuarantine(current, assessment);
+  if (vehicleComesFirst(current)) return 'vehicle';
+  if (current.charging) return 'charge';
+  if (standIsAsked(current, verdict)) return 'stand';
   if (next === null || verdict === 'watch') return 'verdict';
-  return next === 'open_circuit' && !current.settle ? 'settle' : next;
+  const step = best ?? next;
+  return step === 'open_circuit' && !current.settle ? 'settle' : step;
+}
+
+/** Frozen, it thaws a day and is looked at again; anything else unsafe ends the run. */
+function afterQuarantine(current: CurrentReadings, assessment: Assessment): StepId {
+  if (!isFrozen(assessment)) return 'verdict';
+  return isThawing(current) ? 'inspect' : 'settle';
+}
+
+function vehicleComesFirst({ complaint, vehicleCheck, skips }: CurrentReadings): boolean {
+  const first = complaint && COMPLAINTS[complaint.data.symptom].vehicleFirst;
+  return !!first && !vehicleCheck && !skips.some(({ data }) => data.step === 'vehicle');
+}
+
+/** A battery that is said not to hold its charge stands for a day before it goes back. */
+function standIsAsked({ complaint, lastCharge, stand, skips }: CurrentReadings, verdict: Verdict): boolean {
+  if (!complaint || !COMPLAINTS[complaint.data.symptom].stands || !lastCharge || stand) return false;
+  const passedOver = skips.some(({ data }) => data.step === 'stand');
+  return !passedOver && (verdict === 'serve' || verdict === 'watch');
 }
 
 /** Remedies are shown once they are called for; the rest of the procedure always is. */
-function belongsOnSheet(id: StepId, { current, evidence, assessment }: JudgedRun): boolean {
+function belongsOnSheet(id: StepId, { current, evidence, assessment, nextStep }: JudgedRun): boolean {
   const { next, verdict } = assessment;
   const { construction } = evidence.battery;
+  const plan = current.complaint && COMPLAINTS[current.complaint.data.symptom];
+  if (id === nextStep) return true;
   switch (id) {
     case 'hydrometer':
       return construction === 'flooded' || construction === 'calcium';
+    case 'vehicle':
+      return !!plan?.vehicleFirst || current.vehicleCheck !== undefined;
+    case 'crank':
+      return plan?.cranks === true || current.crank !== undefined;
+    case 'stand':
+      return current.stand !== undefined || (current.lastCharge !== undefined && plan?.stands !== false);
     case 'three_minute':
       return (
         construction === 'flooded' &&
@@ -85,7 +125,7 @@ function belongsOnSheet(id: StepId, { current, evidence, assessment }: JudgedRun
     case 'top_up':
       return next === 'top_up' || current.topUp !== undefined;
     case 'charge':
-      return next === 'charge' || verdict === 'charge' || current.lastCharge !== undefined;
+      return next === 'charge' || verdict === 'charge' || !!current.charging || !!current.lastCharge;
     case 'recovery':
       return next === 'recovery' || current.recovery !== undefined;
     default:
@@ -97,6 +137,14 @@ function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
   switch (id) {
     case 'identify':
       return current.identify;
+    case 'complaint':
+      return current.complaint;
+    case 'vehicle':
+      return current.vehicleCheck;
+    case 'crank':
+      return current.crank;
+    case 'stand':
+      return current.stand;
     case 'inspect':
       return current.inspection;
     case 'clean':
@@ -108,13 +156,13 @@ function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
     case 'open_circuit':
       return current.openCircuit;
     case 'hydrometer':
-      return current.hydrometer;
+      return laterOf(current.hydrometer, current.cellProbe);
     case 'conductance':
       return current.conductance;
     case 'three_minute':
       return current.threeMinute;
     case 'charge':
-      return current.lastCharge;
+      return current.charging ?? current.lastCharge;
     case 'load':
       return current.load;
     case 'recovery':
@@ -122,4 +170,9 @@ function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
     case 'verdict':
       return undefined;
   }
+}
+
+function laterOf(one: Reading | undefined, other: Reading | undefined): Reading | undefined {
+  if (!one || !other) return one ?? other;
+  return one.takenAtMs >= other.takenAtMs ? one : other;
 }

@@ -15,6 +15,26 @@ export const STEPS: Readonly<Record<StepId, StepFacts>> = {
     task: 'Is this the battery in front of you? Compare the label.',
     minutes: 1,
   },
+  complaint: {
+    label: 'Complaint',
+    task: 'Why did it come in? The answer changes what is measured first.',
+    minutes: 1,
+  },
+  vehicle: {
+    label: 'Vehicle check',
+    task: 'The complaint points beside the battery. Measure there first.',
+    minutes: 4,
+  },
+  crank: {
+    label: 'Crank it',
+    task: 'Keep the engine from starting and crank, 15 s at most. Read the lowest voltage that lasts.',
+    minutes: 3,
+  },
+  stand: {
+    label: 'Stand',
+    task: 'Charged and rested: leave it alone for a day, nothing connected. Read it again.',
+    minutes: 1440,
+  },
   inspect: {
     label: 'Inspect',
     task: 'Look at the case, the posts and clamps, the level. Smell.',
@@ -41,13 +61,13 @@ export const STEPS: Readonly<Record<StepId, StepFacts>> = {
     minutes: 1,
   },
   hydrometer: {
-    label: 'Hydrometer',
-    task: 'Draw acid from each cell in turn, read at eye level, put it back into the same cell.',
+    label: 'Hydrometer or cell probe',
+    task: 'Each cell in turn: draw acid and read at eye level, put it back into the same cell; or probe its voltage.',
     minutes: 4,
   },
   charge: {
     label: 'Charge',
-    task: 'Put it on charge until it is full. Come back here when it is.',
+    task: 'Put it on charge as planned, read it now and then, and come back when it is full and rested.',
     minutes: 480,
   },
   conductance: {

@@ -2,7 +2,21 @@
 const MINUS = '\u2212';
 
 /** Decimals that a quantity is shown with: as fine as the instrument that gives it, no finer. */
-const DECIMALS = { V: 2, A: 0, Ah: 0, min: 0, s: 0, '%': 0, '°C': 1, '°F': 1, mΩ: 1, '': 3 } as const;
+const DECIMALS = {
+  V: 2,
+  A: 0,
+  Ah: 0,
+  min: 0,
+  s: 0,
+  '%': 0,
+  '°C': 1,
+  '°F': 1,
+  mΩ: 1,
+  S: 0,
+  h: 0,
+  'mV/day': 0,
+  '': 3,
+} as const;
 
 /** Units that interface text uses. */
 export type Unit = keyof typeof DECIMALS;

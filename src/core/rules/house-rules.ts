@@ -1,5 +1,6 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { LOAD_SETTINGS } from '../battery/load-to-set';
 
 const percent = (description: string) => Type.Number({ minimum: 0, maximum: 100, description });
 const volts = (description: string) => Type.Number({ minimum: 0, maximum: 20, description });
@@ -18,6 +19,15 @@ const pair = (first: TSchema, second: TSchema, description: string) =>
     description,
   });
 
+const oneOf = <const T extends string>(values: readonly T[], description: string) =>
+  Type.Unsafe<T>({ enum: [...values], description });
+
+/** One voltage a construction. */
+const voltsByConstruction = (what: string) =>
+  Type.Unsafe<Record<Construction, number>>(
+    record(Object.fromEntries(CONSTRUCTIONS.map((name) => [name, volts(`${what}, ${name}`)]))),
+  );
+
 /** A shop's versioned choice between the schools of practice. Volts are for 12 V and halve for 6 V. */
 export const HouseRulesSchema = record({
   id: Type.String({ minLength: 1, maxLength: 64, pattern: '^[a-z0-9-]+$', description: 'lower-case id' }),
@@ -32,29 +42,48 @@ export const HouseRulesSchema = record({
       volts('to'),
       'rested voltage at 25 °C that one shorted cell leaves',
     ),
-    fullChargesBeforeRetiring: Type.Integer({ minimum: 1, maximum: 5 }),
+    fullChargesBeforeRetiring: Type.Integer({
+      minimum: 1,
+      maximum: 5,
+      description: 'full charges before a battery that stays low is retired',
+    }),
+    condemnPct: percent('least charge at which low health retires a battery'),
   }),
   surface: record({
     restMinutes: minutes('least rest for a surface charge to fade'),
-    ceilingVolts25: Type.Unsafe<Record<Construction, number>>(
-      record(
-        Object.fromEntries(CONSTRUCTIONS.map((name) => [name, volts(`highest settled voltage, ${name}`)])),
-      ),
-    ),
+    ceilingVolts25: voltsByConstruction('highest settled voltage at 25 °C'),
+    removalCounts: Type.Boolean({
+      description: 'a load that takes the surface charge off stands for the rest',
+    }),
+    waitMinutes: minutes('wait after such a load'),
   }),
   load: record({
-    holdSeconds: Type.Number({ minimum: 1, maximum: 60 }),
+    setting: oneOf(LOAD_SETTINGS, 'load to set'),
+    fixedAmps: Type.Number({ minimum: 20, maximum: 500, description: 'load of a fixed bank, A' }),
+    holdSeconds: Type.Number({ minimum: 1, maximum: 60, description: 'load held, s' }),
+    cold: oneOf(['table', 'rating_step', 'none'], 'allowance for cold'),
+    coldStepBelowC: celsius('under it the rating is taken a step lower, where that is the allowance'),
+    coldStepAmps: Type.Number({ minimum: 0, maximum: 300, description: 'a rating step, A' }),
+    weakBandVolts: volts('band above the limit that counts as weak: recharge'),
     limitVoltsByCelsius: Type.Array(pair(celsius('temperature'), volts('limit'), 'temperature and limit'), {
       minItems: 1,
       maxItems: 40,
     }),
-    trustedRatio: Type.Number({ exclusiveMinimum: 1, maximum: 10 }),
-    leastAmps: Type.Number({ minimum: 0, maximum: 1000 }),
-    leastSeconds: Type.Number({ minimum: 0, maximum: 60 }),
-    mostTests: Type.Integer({ minimum: 1, maximum: 10 }),
+    trustedRatio: Type.Number({
+      exclusiveMinimum: 1,
+      maximum: 10,
+      description: 'largest rated load over load held that is trusted',
+    }),
+    leastAmps: Type.Number({ minimum: 0, maximum: 1000, description: 'least load that says anything, A' }),
+    leastSeconds: Type.Number({ minimum: 0, maximum: 60, description: 'least hold that says anything, s' }),
+    mostTests: Type.Integer({ minimum: 1, maximum: 10, description: 'load tests between two charges' }),
     pauseMinutes: minutes('rest between two load tests'),
     failsChargedPct: percent('charge from which a clear failure needs no recovery'),
-    failsChargedMarginVolts: Type.Number({ minimum: -5, maximum: 0 }),
+    failsChargedMarginVolts: Type.Number({
+      minimum: -5,
+      maximum: 0,
+      description: 'margin under which a failure is clear, V',
+    }),
   }),
   recovery: record({
     volts: volts('open voltage that shows the charge is there'),
@@ -82,7 +111,25 @@ export const HouseRulesSchema = record({
       description: 'open voltage above what gravity accounts for',
     }),
   }),
+  inspection: record({
+    surfaceLeakVolts: volts('probe voltage across the top above which it leaks'),
+  }),
+  crank: record({
+    judgedBy: oneOf(['floor', 'near_load'], 'cranking voltage is held against'),
+    floorVolts: volts('lowest sustained cranking voltage at 21 °C and above'),
+    largeEngineVolts: volts('cranking may lie below the load-test voltage by, engines of 3 l and more'),
+    smallEngineVolts: volts('cranking may lie below the load-test voltage by, engines of 2 l'),
+    motorcycleFloodedVolts: volts('lowest sustained voltage, motorcycle, flooded'),
+    motorcycleSealedVolts: volts('lowest sustained voltage, motorcycle, maintenance-free'),
+    inrushVolts: volts('inrush dip that is unremarkable'),
+  }),
+  stand: record({
+    healthyVolts25: voltsByConstruction('rested voltage of a sound battery at 25 °C'),
+    leakVolts: volts('voltage under which a battery has leaked within a day'),
+    leakHours: Type.Number({ minimum: 1, maximum: 240, description: 'the day of that rule, h' }),
+  }),
   threeMinute: record({
+    used: Type.Boolean({ description: 'the three-minute charge is used' }),
     limitVolts: volts('highest voltage of sound plates while charging'),
     leastAmps: Type.Number({ minimum: 1, maximum: 200, description: 'least charging current' }),
     lowestC: celsius('under it the test says nothing'),
@@ -101,10 +148,23 @@ export const HouseRulesSchema = record({
     gradeBPct: percent('least health for grade B'),
     gradeCPct: percent('least health for grade C'),
   }),
+  vehicle: record({
+    sideDropVolts: volts('voltage drop along a side of the charging path'),
+    jointDropVolts: volts('voltage drop across a joint or a conductor'),
+    clampDropVolts: volts('voltage drop from post to clamp'),
+    dropJudgedBy: oneOf(['side', 'conductor'], 'voltage drop is held against'),
+    regulatedVolts: pair(volts('from'), volts('to'), 'regulated voltage at 1500 to 2500 rpm, no load'),
+    regulatedByVehicle: Type.Boolean({ description: 'the vehicle’s own regulated voltage is used' }),
+    drawAmps: Type.Number({ minimum: 0, maximum: 5, description: 'parasitic draw, modules asleep, A' }),
+  }),
   temperature: record({
     lowestC: celsius('under it nothing is judged'),
     highestC: celsius('above it the battery is too hot to be near'),
-    freezingReserveK: Type.Number({ minimum: 0, maximum: 30 }),
+    freezingReserveK: Type.Number({
+      minimum: 0,
+      maximum: 30,
+      description: 'reserve over the freezing point, K',
+    }),
   }),
 });
 

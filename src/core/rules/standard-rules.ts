@@ -6,7 +6,7 @@ import type { HouseRules } from './house-rules';
  */
 export const STANDARD_RULES: HouseRules = {
   id: 'integra-standard',
-  version: 2,
+  version: 3,
   name: 'Integra standard',
   charge: {
     loadGatePct: 65,
@@ -14,13 +14,22 @@ export const STANDARD_RULES: HouseRules = {
     deepVolts25: 11,
     shortedCellVolts25: [10, 10.9],
     fullChargesBeforeRetiring: 2,
+    condemnPct: 75,
   },
   surface: {
     restMinutes: 60,
     ceilingVolts25: { flooded: 12.8, calcium: 12.9, efb: 12.9, agm: 13.05, gel: 13.05 },
+    removalCounts: true,
+    waitMinutes: 10,
   },
   load: {
+    setting: 'half_rating',
+    fixedAmps: 125,
     holdSeconds: 15,
+    cold: 'table',
+    coldStepBelowC: -7,
+    coldStepAmps: 50,
+    weakBandVolts: 0,
     limitVoltsByCelsius: [
       [-18, 8.5],
       [-12, 8.7],
@@ -42,8 +51,32 @@ export const STANDARD_RULES: HouseRules = {
   recovery: { volts: 12.4, minutes: 5 },
   conductance: { leastChargePct: 60, lowestC: 0, highestC: 50 },
   cells: { evenSpread: 0.025, faultySpread: 0.05, stratifiedVolts: 0.1 },
-  threeMinute: { limitVolts: 15.5, leastAmps: 25, lowestC: 16 },
+  inspection: { surfaceLeakVolts: 0.5 },
+  crank: {
+    judgedBy: 'floor',
+    floorVolts: 9.6,
+    largeEngineVolts: 1,
+    smallEngineVolts: 0.5,
+    motorcycleFloodedVolts: 9,
+    motorcycleSealedVolts: 10,
+    inrushVolts: 8.5,
+  },
+  stand: {
+    healthyVolts25: { flooded: 12.6, calcium: 12.65, efb: 12.65, agm: 12.75, gel: 12.75 },
+    leakVolts: 12.2,
+    leakHours: 24,
+  },
+  threeMinute: { used: true, limitVolts: 15.5, leastAmps: 25, lowestC: 16 },
   fusion: { disagreeSigmas: 2.5 },
   health: { servePct: 80, retirePct: 65, gradeAPct: 90, gradeBPct: 80, gradeCPct: 65 },
+  vehicle: {
+    sideDropVolts: 0.2,
+    jointDropVolts: 0.1,
+    clampDropVolts: 0.05,
+    dropJudgedBy: 'side',
+    regulatedVolts: [13.5, 14.7],
+    regulatedByVehicle: false,
+    drawAmps: 0.05,
+  },
   temperature: { lowestC: -18, highestC: 50, freezingReserveK: 5 },
 };

@@ -67,6 +67,8 @@ function Identity({ battery }: { readonly battery: BatteryRecord }) {
     ['Reserve', battery.rcMinutes === null ? '–' : formatQuantity(battery.rcMinutes, 'min')],
     ['Load to set', load ? formatQuantity(load.amps, 'A') : '–'],
     ['Model', battery.model || '–'],
+    ['Group', battery.group || '–'],
+    ['Slot asks for', slotWords(battery)],
     ['Date code', battery.dateCode || '–'],
     ['Fitted on', battery.fittedOn ?? '–'],
   ];
@@ -83,6 +85,13 @@ function Identity({ battery }: { readonly battery: BatteryRecord }) {
       {spec && <Ratings battery={battery} />}
     </section>
   );
+}
+
+function slotWords({ slot }: BatteryRecord): string {
+  if (!slot) return '–';
+  const { type, rating } = slot;
+  const words = [type && batteryTypeLabel(type), rating && `${rating.amps} A ${rating.standard}`];
+  return words.filter((word) => word !== null).join(', ');
 }
 
 /** The label's own ratings, and what they are about in the other standards. */

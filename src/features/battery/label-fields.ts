@@ -1,6 +1,7 @@
 import type { BatteryLabel } from '@/core/battery/battery-label';
-import type { BatteryType } from '@/core/battery/construction';
+import type { BatteryType, Construction } from '@/core/battery/construction';
 import type { RatingStandard } from '@/core/battery/rating-standard';
+import type { SlotNeeds } from '@/core/battery/slot-needs';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { checkEntry, type Quantity } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';
@@ -18,6 +19,11 @@ export interface LabelFields {
   place: string;
   dateCode: string;
   fittedOn: string;
+  group: string;
+  baselineSiemens: string;
+  slotType: Construction | '';
+  slotStandard: RatingStandard;
+  slotAmps: string;
 }
 
 /** An empty form, with the tag that was scanned. */
@@ -33,6 +39,11 @@ export function emptyFields(tag: string): LabelFields {
     place: '',
     dateCode: '',
     fittedOn: '',
+    group: '',
+    baselineSiemens: '',
+    slotType: '',
+    slotStandard: 'SAE',
+    slotAmps: '',
   };
 }
 
@@ -53,6 +64,11 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
     place,
     dateCode,
     fittedOn: fittedOn ?? '',
+    group: battery.group ?? '',
+    baselineSiemens: battery.baselineSiemens == null ? '' : String(battery.baselineSiemens),
+    slotType: battery.slot?.type ?? '',
+    slotStandard: battery.slot?.rating?.standard ?? 'SAE',
+    slotAmps: battery.slot?.rating ? String(battery.slot.rating.amps) : '',
   };
 }
 
@@ -72,6 +88,19 @@ export function labelOf(fields: LabelFields): BatteryLabel {
     place: fields.place.trim(),
     dateCode: fields.dateCode.trim(),
     fittedOn: fields.fittedOn === '' ? null : fields.fittedOn,
+    group: fields.group.trim(),
+    baselineSiemens: typedNumber(fields.baselineSiemens),
+    slot: slotOf(fields),
+  };
+}
+
+/** What the slot asks for; null where nothing of it was noted. */
+function slotOf({ slotType, slotStandard, slotAmps }: LabelFields): SlotNeeds | null {
+  const amps = typedNumber(slotAmps);
+  if (slotType === '' && amps === null) return null;
+  return {
+    type: slotType === '' ? null : slotType,
+    rating: amps === null ? null : { standard: slotStandard, amps },
   };
 }
 

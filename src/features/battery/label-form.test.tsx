@@ -30,6 +30,9 @@ const battery: BatteryRecord = {
     place: 'Workboat Tern',
     dateCode: '04/24',
     fittedOn: '2024-04-30',
+    group: 'H6',
+    baselineSiemens: 182,
+    slot: { type: 'calcium' as const, rating: { standard: 'CA' as const, amps: 700 } },
   },
 };
 
@@ -82,6 +85,7 @@ describe('registering a battery', () => {
         c20Ah: 70.5,
       },
       ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
+      ...{ group: '', baselineSiemens: null, slot: null },
     });
   });
 

@@ -162,6 +162,29 @@ export function LabelForm({
           <Field label="Fitted on" error={errors.fittedOn?.message}>
             {(control) => <input {...control} type="date" {...register('fittedOn')} className={INPUT} />}
           </Field>
+          <Field label="Group or size" error={errors.group?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('group')}
+                maxLength={32}
+                className={INPUT}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <Field label="Conductance when new, S" error={errors.baselineSiemens?.message}>
+            {(control) => (
+              <input
+                {...control}
+                {...register('baselineSiemens', { validate: (text) => numberComplaint('siemens', text) })}
+                inputMode="decimal"
+                className={`${INPUT} figures`}
+                autoComplete="off"
+              />
+            )}
+          </Field>
+          <SlotFields form={form} />
         </div>
         <Problems problems={problems} />
         <div className="flex justify-end gap-3">
@@ -174,6 +197,51 @@ export function LabelForm({
         </div>
       </form>
     </main>
+  );
+}
+
+/** What the vehicle or slot asks for, so that the Bench can say whether this is the right battery for it. */
+function SlotFields({ form }: { readonly form: ReturnType<typeof useForm<LabelFields>> }) {
+  const { register, formState } = form;
+  return (
+    <fieldset className="grid gap-2 sm:col-span-2">
+      <legend className="heading mb-1">What its vehicle or slot asks for, as the handbook says</legend>
+      <div className="flex flex-wrap items-start gap-2">
+        <select
+          {...register('slotType')}
+          aria-label="Construction that the slot asks for"
+          className={`${INPUT} max-w-44`}
+        >
+          <option value="">any construction</option>
+          {CONSTRUCTIONS.map((type) => (
+            <option key={type} value={type}>
+              {batteryTypeLabel(type)}
+            </option>
+          ))}
+        </select>
+        <select
+          {...register('slotStandard')}
+          aria-label="Standard of the rating that the slot asks for"
+          className={`${INPUT} max-w-28`}
+        >
+          {RATING_STANDARDS.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+        <Field label="Rating that the slot asks for, A" hideLabel error={formState.errors.slotAmps?.message}>
+          {(control) => (
+            <input
+              {...control}
+              {...register('slotAmps', { validate: (text) => numberComplaint('ratingAmps', text) })}
+              inputMode="decimal"
+              placeholder="A"
+              className={`${INPUT} figures max-w-32`}
+              autoComplete="off"
+            />
+          )}
+        </Field>
+      </div>
+    </fieldset>
   );
 }
 

@@ -26,13 +26,17 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
             </span>
             <span className="font-semibold">
               {assessment ? (
-                <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
+                <VerdictLabel
+                  verdict={assessment.verdict}
+                  grade={assessment.grade}
+                  override={assessment.override}
+                />
               ) : (
                 'On the bench'
               )}
             </span>
             <span className="min-w-0 text-soft">
-              {assessment && because(assessment.assessment.decidedBy)}
+              {assessment && (assessment.override?.why ?? because(assessment.assessment.decidedBy))}
             </span>
             <span className="max-w-64">
               {assessment && <LoadMargin findings={assessment.assessment.findings} />}

@@ -6,6 +6,7 @@ import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
+import { overrideOf } from '@/core/procedure/override';
 import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
 import { BatteryLine } from '@/ui/battery-line';
 import { isTyping } from '@/ui/keyboard';
@@ -46,6 +47,7 @@ function Bench({
   // The clock ticks every second; what the readings come to changes only with a reading.
   const judged = useMemo(() => judgeRun(spec, readings, view.rules), [spec, readings, view.rules]);
   const state = { ...judged, sheet: sheetAt(judged, view.rules, nowMs) };
+  const override = useMemo(() => overrideOf(judged.current), [judged]);
   const finished = view.run.finishedAtMs !== null;
   const home: StepId = finished ? 'verdict' : state.nextStep;
   const step = stepAt(state.sheet, chosen ?? home);
@@ -76,6 +78,8 @@ function Bench({
           assessment={state.assessment}
           rules={view.rules}
           nextStep={finished ? null : state.nextStep}
+          openTests={state.openTests}
+          override={override}
         />
       </div>
     </main>

@@ -15,6 +15,8 @@ function shownLedger(...readings: readonly Written[]) {
       assessment={state.assessment}
       rules={STANDARD_RULES}
       nextStep={state.nextStep}
+      openTests={state.openTests}
+      override={null}
     />,
   );
   return screen.getByRole('complementary', { name: 'Ledger' });
@@ -41,7 +43,11 @@ describe('the ledger', () => {
   });
 
   it('tells what each outcome of the next step would mean', () => {
-    const ledger = shownLedger(...UP_TO_OPEN, ['open_circuit', { volts: 12.65, temperatureC: 25 }]);
+    const ledger = shownLedger(
+      ...UP_TO_OPEN,
+      ['open_circuit', { volts: 12.65, temperatureC: 25 }],
+      ['skip', { step: 'conductance', reason: 'no tester' }],
+    );
     const change = within(ledger).getByRole('region', { name: 'What would change it' });
     expect(plain(change)).toContain('Load test from 10.17 VReturn to service');
     expect(plain(change)).toContain('Load test 9.60 V to 10.17 VServe and watch');

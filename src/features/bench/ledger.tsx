@@ -1,17 +1,20 @@
-import { ChevronDown } from 'lucide-react';
 import { memo } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import { type Finding, type FindingCode, heldAgainst, type Measured } from '@/core/assessment/finding';
-import { type LedgerEntry, ledgerOf } from '@/core/assessment/ledger';
+import { ledgerOf } from '@/core/assessment/ledger';
+import type { LedgerEntry } from '@/core/assessment/ledger-entry';
 import type { StepId } from '@/core/assessment/step-id';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
-import { because, FINDING_TITLES } from '@/core/assessment/wording';
+import { because } from '@/core/assessment/wording';
+import { type OpenTest, reasonFor } from '@/core/procedure/next-step';
+import type { VerdictOverride } from '@/core/procedure/override';
 import { STEPS } from '@/core/procedure/steps';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { MarginRule } from '@/ui/margin-rule';
 import { VerdictMark } from '@/ui/verdict-mark';
+import { AllWorking, FindingLine, Opens, WorkingOf } from './finding-line';
 import { WhatWouldChange } from './what-would-change';
 
 interface Props {
@@ -20,11 +23,23 @@ interface Props {
   readonly rules: HouseRules;
   /** The step to do next on the run sheet; null once the run is finished. */
   readonly nextStep: StepId | null;
+  readonly openTests: readonly OpenTest[];
+  /** What the technician set over the computed verdict. */
+  readonly override: VerdictOverride | null;
 }
 
 /** The evidence so far: the verdict and why, charge and health, findings with their margins, what would change it. */
-export const Ledger = memo(function Ledger({ evidence, assessment, rules, nextStep }: Props) {
-  const { verdict, grade, decidedBy, next, findings } = assessment;
+export const Ledger = memo(function Ledger({
+  evidence,
+  assessment,
+  rules,
+  nextStep,
+  openTests,
+  override,
+}: Props) {
+  const { verdict, grade, decidedBy, findings } = assessment;
+  const entries = ledgerOf(evidence, assessment, rules);
+  const nextTest = openTests.find(({ step }) => step === nextStep) ?? null;
   const measured = findings.filter(
     (finding) =>
       finding.measured !== null && !SHOWN_ABOVE.has(finding.code) && !isBorrowed(finding, findings),
@@ -44,29 +59,39 @@ export const Ledger = memo(function Ledger({ evidence, assessment, rules, nextSt
           </p>
         </div>
       </section>
-      <Estimates assessment={assessment} rules={rules} />
+      {override && (
+        <p className="rounded-md border border-warn bg-warn-wash px-3 py-2 text-warn">
+          Set by the technician: <span className="font-semibold">{VERDICT_LABELS[override.verdict]}</span>.{' '}
+          {override.why}
+        </p>
+      )}
+      <Estimates assessment={assessment} rules={rules} entries={entries} />
       {measured.length + plain.length > 0 && (
         <section aria-label="Findings" className="grid gap-2">
           <h3 className="heading">Findings</h3>
-          {measured.map((finding) => (
-            <MeasuredFinding key={finding.code} finding={finding} />
-          ))}
-          {plain.map(({ code, severity }) => (
-            <p key={code} className={severity === 'note' ? 'text-sm text-soft' : ''}>
-              {FINDING_TITLES[code]}
-            </p>
+          {[...measured, ...plain].map((finding) => (
+            <FindingLine key={finding.code} finding={finding} ledger={entries} rules={rules} />
           ))}
         </section>
       )}
-      <WhatWouldChange evidence={evidence} rules={rules} next={next} />
       {nextStep && nextStep !== 'verdict' && (
-        <p className="border-t pt-3">
-          <span className="heading">Next </span>
-          <span className="font-semibold">{STEPS[nextStep].label}</span>
-          <span className="text-soft">, about {formatMinutes(STEPS[nextStep].minutes)}</span>
-        </p>
+        <section aria-label="Next best step" className="border-t pt-3">
+          <p>
+            <span className="heading">Next </span>
+            <span className="font-semibold">{STEPS[nextStep].label}</span>
+            <span className="text-soft">, about {formatMinutes(STEPS[nextStep].minutes)}</span>
+          </p>
+          {nextTest && <p className="text-sm text-soft">{reasonFor(nextTest, evidence)}</p>}
+        </section>
       )}
-      <Working entries={ledgerOf(evidence, assessment, rules)} />
+      <WhatWouldChange
+        evidence={evidence}
+        rules={rules}
+        verdict={verdict}
+        openTests={nextStep === null ? [] : openTests}
+        next={nextTest}
+      />
+      <AllWorking entries={entries} />
       <p className="text-sm text-soft">
         Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
       </p>
@@ -90,7 +115,15 @@ function isBorrowed(conclusion: Finding, findings: readonly Finding[]): boolean 
   );
 }
 
-function Estimates({ assessment, rules }: { readonly assessment: Assessment; readonly rules: HouseRules }) {
+function Estimates({
+  assessment,
+  rules,
+  entries,
+}: {
+  readonly assessment: Assessment;
+  readonly rules: HouseRules;
+  readonly entries: readonly LedgerEntry[];
+}) {
   const { charge, health } = assessment.estimates;
   const healthLimit =
     health && health.pct < rules.health.retirePct ? rules.health.retirePct : rules.health.servePct;
@@ -101,13 +134,21 @@ function Estimates({ assessment, rules }: { readonly assessment: Assessment; rea
         measured={charge && heldAgainst(charge.pct, rules.charge.loadGatePct, '%', charge.sdPct)}
         against="load gate"
         indicative={charge?.indicative === true || charge?.surfaceSuspected === true}
-      />
+      >
+        <WorkingOf code="charge_low" ledger={entries} rules={rules} />
+      </Estimate>
       <Estimate
         name="Health"
         measured={health && heldAgainst(health.pct, healthLimit, '%', health.sdPct)}
         against={healthLimit === rules.health.retirePct ? 'retire' : 'serve'}
         indicative={health?.indicative === true}
-      />
+      >
+        <WorkingOf
+          code={healthLimit === rules.health.retirePct ? 'worn' : 'ageing'}
+          ledger={entries}
+          rules={rules}
+        />
+      </Estimate>
     </div>
   );
 }
@@ -117,11 +158,13 @@ interface EstimateProps {
   readonly measured: Measured | null;
   readonly against: string;
   readonly indicative: boolean;
+  /** Its working. */
+  readonly children: React.ReactNode;
 }
 
-function Estimate({ name, measured, against, indicative }: EstimateProps) {
-  return (
-    <section aria-label={name}>
+function Estimate({ name, measured, against, indicative, children }: EstimateProps) {
+  const head = (
+    <>
       <h3 className="flex items-baseline gap-2">
         <span className="heading">{name}</span>
         {measured ? (
@@ -137,52 +180,7 @@ function Estimate({ name, measured, against, indicative }: EstimateProps) {
         )}
       </h3>
       {measured && <MarginRule label={name} measured={measured} indicative={indicative} />}
-    </section>
+    </>
   );
-}
-
-function MeasuredFinding({ finding }: { readonly finding: Finding }) {
-  const { code, measured, indicative } = finding;
-  if (!measured) return null;
-  const title = FINDING_TITLES[code];
-  return (
-    <div>
-      <p className="flex flex-wrap items-baseline gap-x-2">
-        <span>{title}</span>
-        <span className="figures ml-auto">{formatQuantity(measured.value, measured.unit)}</span>
-        {indicative && <span className="text-sm text-warn">indicative</span>}
-      </p>
-      <MarginRule label={title} measured={measured} indicative={indicative} />
-    </div>
-  );
-}
-
-/** Every reading with its corrections and the numbers put in. */
-function Working({ entries }: { readonly entries: readonly LedgerEntry[] }) {
-  if (entries.length === 0) return null;
-  return (
-    <details className="group border-t pt-2">
-      <summary className="flex min-h-11 list-none items-center gap-2">
-        <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
-        Show the working
-      </summary>
-      <ol className="grid gap-3 pt-1">
-        {entries.map(({ step, reading, working, standing }) => (
-          <li key={`${step} ${reading}`} className="text-sm">
-            <p className="font-semibold">{STEPS[step].label}</p>
-            <p>{reading}</p>
-            {working.map(({ what, how, value }) => (
-              <p key={what} className="grid grid-cols-[1fr_auto] gap-x-3 text-soft">
-                <span>
-                  {what}: <span className="figures">{how}</span>
-                </span>
-                <span className="figures text-ink">{value}</span>
-              </p>
-            ))}
-            {standing && <p className="text-warn">{standing}</p>}
-          </li>
-        ))}
-      </ol>
-    </details>
-  );
+  return <section aria-label={name}>{measured ? <Opens head={head}>{children}</Opens> : head}</section>;
 }

@@ -1,5 +1,9 @@
+import type { VehicleCheck } from '@/core/assessment/evidence';
+import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { isRatingStandard } from '@/core/battery/rating-standard';
+import { COMPLAINTS } from '@/core/procedure/complaint';
 import type { Reading } from '@/core/procedure/reading';
+import type { SettleMethod } from '@/core/procedure/settle-method';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { fahrenheitFromCelsius } from '@/core/quantity/temperature';
 import type { TemperatureUnit } from '@/ui/site';
@@ -10,19 +14,45 @@ export function temperatureWords(celsius: number | null, unit: TemperatureUnit):
   return unit === '°C' ? formatQuantity(celsius, '°C') : formatQuantity(fahrenheitFromCelsius(celsius), '°F');
 }
 
-const SETTLE_WORDS = { rested: 'had rested', rest: 'rests', surface_load: 'surface charge removed' } as const;
+const VEHICLE_WORDS: Readonly<Record<VehicleCheck, string>> = {
+  side_drop: 'side drop',
+  joint_drop: 'joint drop',
+  clamp_drop: 'clamp drop',
+  regulated: 'regulated',
+  draw: 'draw',
+};
+
+const SETTLE_WORDS: Readonly<Record<SettleMethod, string>> = {
+  rested: 'had rested',
+  rest: 'rests',
+  headlamps: 'surface charge removed with headlamps',
+  bank: 'surface charge removed with the bank',
+  one_percent: '1 % of its capacity taken off',
+  thaw: 'thaws indoors',
+  surface_load: 'surface charge removed',
+};
 
 /** What a reading says, in a few words for the run sheet. */
 export function readingWords(reading: Reading, unit: TemperatureUnit): string {
   switch (reading.kind) {
     case 'identify':
       return 'label agrees';
+    case 'complaint':
+      return COMPLAINTS[reading.data.symptom].label;
+    case 'vehicle_check': {
+      const { check, value } = reading.data;
+      const words =
+        check === 'draw' ? formatQuantity(value, 'A', { decimals: 3 }) : formatQuantity(value, 'V');
+      return `${VEHICLE_WORDS[check]} ${words}`;
+    }
     case 'inspection': {
-      const { case: body, smell, terminals, level } = reading.data;
+      const { case: body, smell, terminals, level, topVolts, holdDown } = reading.data;
       const odd = [
         body === 'ok' ? '' : `case ${body}`,
         smell === 'none' ? '' : 'rotten eggs',
         terminals === 'ok' ? '' : `terminals ${terminals}`,
+        topVolts != null && topVolts > 0 ? `top ${formatQuantity(topVolts, 'V')}` : '',
+        holdDown === 'loose' || holdDown === 'missing' ? `hold-down ${holdDown}` : '',
         level === 'ok' || level === 'sealed' ? '' : level === 'exposed' ? 'plates bare' : 'level low',
       ].filter((word) => word !== '');
       return odd.length === 0 ? 'all in order' : odd.join(', ');
@@ -42,6 +72,10 @@ export function readingWords(reading: Reading, unit: TemperatureUnit): string {
       const { gravities } = reading.data;
       return `${Math.min(...gravities).toFixed(3)} to ${Math.max(...gravities).toFixed(3)}`;
     }
+    case 'cell_probe': {
+      const { volts } = reading.data;
+      return `${formatQuantity(Math.min(...volts), 'V')} to ${formatQuantity(Math.max(...volts), 'V')}`;
+    }
     case 'conductance': {
       const { value, unit } = reading.data;
       return isRatingStandard(unit) ? `${value} A ${unit}` : `${value} ${unit === 'S' ? 'S' : 'mΩ'}`;
@@ -51,7 +85,18 @@ export function readingWords(reading: Reading, unit: TemperatureUnit): string {
     case 'skip':
       return `passed over: ${reading.data.reason}`;
     case 'charge':
+      if (reading.data.refused) return 'took no charge';
       return reading.data.full ? 'full charge given' : 'part charge given';
+    case 'charge_start':
+      return `on charge, ${formatQuantity(reading.data.amps, 'A', { decimals: 1 })}`;
+    case 'charge_log':
+      return `${formatQuantity(reading.data.volts, 'V')}, ${formatQuantity(reading.data.amps, 'A', { decimals: 1 })}`;
+    case 'crank':
+      return `${formatQuantity(reading.data.volts, 'V')} lowest`;
+    case 'stand':
+      return `${formatQuantity(reading.data.volts, 'V')} after ${formatQuantity(reading.data.hours, 'h')}`;
+    case 'override':
+      return `set to ${VERDICT_LABELS[reading.data.verdict]}`;
     case 'load':
       return `${formatQuantity(reading.data.volts, 'V')} at ${formatQuantity(reading.data.amps, 'A')}`;
     case 'recovery':

@@ -17,7 +17,7 @@ import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import { RecoveryStage } from './stages/recovery-stage';
-import { ChargeStage, CleanStage, TopUpStage } from './stages/remedy-stages';
+import { CleanStage, TopUpStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import type { StageProps } from './stages/stage-props';
 import { VerdictStage } from './stages/verdict-stage';
@@ -45,12 +45,23 @@ const HydrometerStage = dynamic(() =>
 const ConductanceStage = dynamic(() =>
   import('./stages/conductance-stage').then((stage) => stage.ConductanceStage),
 );
+const ComplaintStage = dynamic(() =>
+  import('./stages/complaint-stage').then((stage) => stage.ComplaintStage),
+);
+const VehicleStage = dynamic(() => import('./stages/vehicle-stage').then((stage) => stage.VehicleStage));
+const CrankStage = dynamic(() => import('./stages/crank-stage').then((stage) => stage.CrankStage));
+const StandStage = dynamic(() => import('./stages/stand-stage').then((stage) => stage.StandStage));
+const ChargeStage = dynamic(() => import('./stages/charge-stage').then((stage) => stage.ChargeStage));
 const ThreeMinuteStage = dynamic(() =>
   import('./stages/three-minute-stage').then((stage) => stage.ThreeMinuteStage),
 );
 
 const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   identify: IdentifyStage,
+  complaint: ComplaintStage,
+  vehicle: VehicleStage,
+  crank: CrankStage,
+  stand: StandStage,
   inspect: InspectStage,
   clean: CleanStage,
   top_up: TopUpStage,
@@ -74,7 +85,10 @@ export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
   const [again, setAgain] = useState(false);
   const [correction, setCorrection] = useState<Correction | null>(null);
   const showsDone =
-    id !== 'verdict' && reading !== undefined && ((!next && !again && !correction) || finished);
+    id !== 'verdict' &&
+    reading !== undefined &&
+    (reading.kind !== 'charge_start' || finished) &&
+    ((!next && !again && !correction) || finished);
   const barred = !showsDone && !gate.open && !forced && !correction && id !== 'verdict';
   const mayForce = barred && gate.forceable && !finished;
   useForceKey(mayForce, () => setForced(true));

@@ -1,11 +1,12 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { renderOnSite, stageProps, UP_TO_OPEN, writtenReadings } from './bench.test-support';
+import { ChargeStage } from './stages/charge-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import { RecoveryStage } from './stages/recovery-stage';
-import { ChargeStage, CleanStage } from './stages/remedy-stages';
+import { CleanStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import { VerdictStage } from './stages/verdict-stage';
 
@@ -46,7 +47,13 @@ describe('inspect', () => {
     await choose('Rotten eggs');
     await userEvent.click(capture);
     expect(captured).toEqual([
-      ['inspection', { case: 'bulged', terminals: 'corroded', level: 'low', smell: 'rotten_egg' }],
+      [
+        'inspection',
+        {
+          ...{ case: 'bulged', terminals: 'corroded', level: 'low', smell: 'rotten_egg' },
+          ...{ topVolts: null, levelsMm: null },
+        },
+      ],
     ]);
   });
 });
@@ -69,11 +76,14 @@ describe('settle', () => {
     const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN.slice(0, 2)));
     renderOnSite(<SettleStage {...props} />);
     await choose('Less than 1 h');
-    await click(/Start 60 min/);
-    await click(/Start 3 \+ 10 min/);
+    await click(/Start 60.min/);
+    for (const start of screen.getAllByRole('button', { name: /Start/ }).slice(1)) await userEvent.click(start);
     expect(captured.map(([, data]) => data)).toEqual([
       { method: 'rest', restMinutes: 10, clockMinutes: 60 },
-      { method: 'surface_load', restMinutes: 10, clockMinutes: 13 },
+      { method: 'headlamps', restMinutes: 10, clockMinutes: 13 },
+      { method: 'bank', restMinutes: 10, clockMinutes: 10.25 },
+      // 0.6 Ah at 10 A, and the wait.
+      { method: 'one_percent', restMinutes: 10, clockMinutes: 13.6 },
     ]);
   });
 
@@ -108,7 +118,12 @@ describe('load test', () => {
     expect(textOf()).toContain('Set the load to285 A');
     expect(textOf()).toContain('Limit at −10.0 °C8.78 V');
     await userEvent.type(screen.getByLabelText('Voltage at the end, load on'), '9.2{Enter}');
-    expect(captured).toEqual([['load', { volts: 9.2, amps: 285, seconds: 15, temperatureC: -10 }]]);
+    expect(captured).toEqual([
+      [
+        'load',
+        { ...{ volts: 9.2, amps: 285, seconds: 15, temperatureC: -10 }, stopped: null, trace: null },
+      ],
+    ]);
   });
 
   it('moves the limit in the picture with the temperature typed', async () => {
@@ -162,7 +177,7 @@ describe('remedies', () => {
       </>,
     );
     await choose('Post damaged');
-    await click(/Full charge given/);
+    await click(/full charge given/);
     expect(captured).toEqual([
       ['clean', { terminals: 'damaged' }],
       ['charge', { full: true }],
@@ -199,7 +214,7 @@ describe('verdict', () => {
         healthSdPct: null,
         chargePct: null,
       },
-      ...{ evidence, assessment },
+      ...{ evidence, assessment, override: null },
     };
     const run = { ...now.run.view.run, finishedAtMs: Date.UTC(2026, 0, 12, 9), assessmentId: 'a' };
     renderOnSite(

@@ -1,56 +1,56 @@
 import type { Evidence } from '@/core/assessment/evidence';
-import type { StepId } from '@/core/assessment/step-id';
+import { LEVERS, type Lever } from '@/core/assessment/levers';
 import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
-import { type Flip, flipsOf, type Lever, type Outcome, outcomesOf } from '@/core/assessment/what-if';
+import { type Flip, flipsOf, type Outcome } from '@/core/assessment/what-if';
+import { couldBecome, type OpenTest } from '@/core/procedure/next-step';
 import { STEPS } from '@/core/procedure/steps';
-import { formatQuantity } from '@/core/quantity/format';
+import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { VerdictMark } from '@/ui/verdict-mark';
 
 interface Props {
   readonly evidence: Evidence;
   readonly rules: HouseRules;
-  readonly next: StepId | null;
+  readonly verdict: Verdict;
+  readonly openTests: readonly OpenTest[];
+  /** The test whose outcomes are told one by one; null where the next step is none. */
+  readonly next: OpenTest | null;
 }
 
-/** What would change this verdict: the readings at which it flips, and what each outcome of the next step would mean. */
-export function WhatWouldChange({ evidence, rules, next }: Props) {
+/** What would change this verdict: the readings at which it flips, what the next test would mean, what else is open. */
+export function WhatWouldChange({ evidence, rules, verdict, openTests, next }: Props) {
   const flips = flipsOf(evidence, rules);
-  const lever = leverOf(next);
-  const outcomes = lever ? outcomesOf(evidence, rules, lever) : [];
-  if (flips.length === 0 && outcomes.length === 0) return null;
+  const others = openTests.filter((test) => test !== next);
+  if (flips.length === 0 && openTests.length === 0) return null;
   return (
     <section aria-label="What would change it" className="grid gap-1.5">
       <h3 className="heading">What would change it</h3>
       <ul className="grid gap-1 text-[0.95rem]">
         {flips.map((flip) => (
           <Line key={`${flip.lever} ${flip.direction}`} verdict={flip.verdict}>
-            {flipWords(flip)}
+            {flipWords(flip, evidence)}
           </Line>
         ))}
-        {lever &&
-          outcomes.map((outcome) => (
-            <Line key={outcome.fromVolts} verdict={outcome.verdict}>
-              {outcomeWords(outcome, outcomes, lever)}
-            </Line>
-          ))}
+        {next?.outcomes.map((outcome) => (
+          <Line key={outcome.from} verdict={outcome.verdict}>
+            {outcomeWords(outcome, next.outcomes, next.lever, evidence)}
+          </Line>
+        ))}
       </ul>
+      {others.length > 0 && (
+        <p className="text-sm text-soft">
+          Open too:{' '}
+          {others
+            .map(
+              (test) =>
+                `${STEPS[test.step].label.toLowerCase()}, ${formatMinutes(test.minutes)} (${couldBecome(test, verdict).join(', ').toLowerCase()})`,
+            )
+            .join('; ')}
+          .
+        </p>
+      )}
     </section>
   );
-}
-
-/** The reading whose outcomes are told. Where any test of power would do, the load test is told: it decides by itself. */
-function leverOf(step: StepId | null): Lever | null {
-  switch (step) {
-    case 'conductance':
-    case 'load':
-      return 'load';
-    case 'open_circuit':
-    case 'recovery':
-      return step;
-    default:
-      return null;
-  }
 }
 
 function Line({ verdict, children }: { readonly verdict: Verdict; readonly children: string }) {
@@ -65,16 +65,27 @@ function Line({ verdict, children }: { readonly verdict: Verdict; readonly child
   );
 }
 
-function flipWords({ lever, at, direction }: Flip): string {
+/** Decimals that a flip is told with: finer than these no instrument reads. */
+const TOLD_STEP: Readonly<Record<string, number>> = { V: 0.01, '': 0.001, A: 1, S: 1, mΩ: 0.1, '°C': 0.5 };
+
+function flipWords({ lever, at, direction }: Flip, evidence: Evidence): string {
+  const unit = LEVERS[lever].unit(evidence);
+  const step = TOLD_STEP[unit] ?? 1;
   // Rounded away from what was read, so that the figure shown flips the verdict too.
-  const shown = direction === 'below' ? Math.floor(at * 100) / 100 : Math.ceil(at * 100) / 100;
-  return `${STEPS[lever].label} at ${formatQuantity(shown, 'V')} or ${direction === 'below' ? 'less' : 'more'}`;
+  const shown = (direction === 'below' ? Math.floor(at / step + 1e-9) : Math.ceil(at / step - 1e-9)) * step;
+  return `${LEVERS[lever].label} at ${formatQuantity(shown, unit)} or ${direction === 'below' ? 'less' : 'more'}`;
 }
 
-function outcomeWords({ fromVolts, toVolts }: Outcome, all: readonly Outcome[], lever: Lever): string {
-  const name = STEPS[lever].label;
+function outcomeWords(
+  { from, to }: Outcome,
+  all: readonly Outcome[],
+  lever: Lever,
+  evidence: Evidence,
+): string {
+  const unit = LEVERS[lever].unit(evidence);
+  const name = LEVERS[lever].label;
   if (all.length === 1) return `${name}, whatever it shows`;
-  if (all[0]?.fromVolts === fromVolts) return `${name} below ${formatQuantity(toVolts, 'V')}`;
-  if (all.at(-1)?.toVolts === toVolts) return `${name} from ${formatQuantity(fromVolts, 'V')}`;
-  return `${name} ${formatQuantity(fromVolts, 'V')} to ${formatQuantity(toVolts, 'V')}`;
+  if (all[0]?.from === from) return `${name} below ${formatQuantity(to, unit)}`;
+  if (all.at(-1)?.to === to) return `${name} from ${formatQuantity(from, unit)}`;
+  return `${name} ${formatQuantity(from, unit)} to ${formatQuantity(to, unit)}`;
 }

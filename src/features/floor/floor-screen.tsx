@@ -3,7 +3,7 @@
 import { CirclePlus } from 'lucide-react';
 import Link from 'next/link';
 import type { BenchRow, FloorView, RunSummary } from '@/core/exchange/views';
-import { settleEndsAtMs } from '@/core/procedure/clocks';
+import { chargeDueMs, settleEndsAtMs } from '@/core/procedure/clocks';
 import { STEPS } from '@/core/procedure/steps';
 import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
@@ -70,20 +70,25 @@ interface BenchGroup {
 
 /** What waits for hands comes first, what only waits for time after it. */
 function groupsOf(rows: readonly BenchRow[], nowMs: number): BenchGroup[] {
-  const resting = rows.filter((row) => (readyAtMs(row) ?? 0) > nowMs);
-  const charging = rows.filter((row) => row.state.nextStep === 'charge');
-  const ready = rows.filter((row) => !resting.includes(row) && !charging.includes(row));
+  const resting = rows.filter((row) => !row.state.current.charging && (readyAtMs(row) ?? 0) > nowMs);
+  const charging = rows.filter((row) => row.state.current.charging && !resting.includes(row));
+  const toCharge = rows.filter((row) => row.state.nextStep === 'charge' && !row.state.current.charging);
+  const waiting = [...resting, ...charging, ...toCharge];
+  const ready = rows.filter((row) => !waiting.includes(row));
   return [
     { title: 'Ready for your hands', rows: ready },
     { title: 'Resting', rows: resting },
-    { title: 'To charge, or on charge', rows: charging },
+    { title: 'On charge', rows: charging },
+    { title: 'To charge', rows: toCharge },
   ];
 }
 
-/** When the settle clock that the next step waits on runs out. */
+/** When the clock that the next step waits on runs out: of settling, of thawing, of a charge. */
 function readyAtMs({ state }: BenchRow): number | null {
-  const { settle, openCircuit } = state.current;
-  return settle && !openCircuit && state.nextStep === 'open_circuit' ? settleEndsAtMs(settle) : null;
+  const { settle, openCircuit, charging } = state.current;
+  if (charging) return chargeDueMs(charging);
+  const waits = (state.nextStep === 'open_circuit' && !openCircuit) || state.nextStep === 'inspect';
+  return settle && waits ? settleEndsAtMs(settle) : null;
 }
 
 function Group({ title, rows, nowMs }: BenchGroup & { readonly nowMs: number }) {
@@ -155,7 +160,13 @@ function DoneToday({ runs }: { readonly runs: readonly RunSummary[] }) {
                   <span className="block truncate text-sm text-soft">{battery.place}</span>
                 </span>
                 <span className="text-right">
-                  {assessment && <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />}
+                  {assessment && (
+                    <VerdictLabel
+                      verdict={assessment.verdict}
+                      grade={assessment.grade}
+                      override={assessment.override}
+                    />
+                  )}
                   <span className="block text-sm text-soft">
                     {run.finishedAtMs !== null && <Moment atMs={run.finishedAtMs} as="time" />}
                   </span>

@@ -33,7 +33,11 @@ function Known({ battery, newest }: NonNullable<FoundBattery['exact']>) {
         <BatteryLine battery={battery} />
         {newest?.assessment && newest.run.finishedAtMs !== null && (
           <p className="mt-1 flex flex-wrap items-center gap-2 text-sm">
-            <VerdictLabel verdict={newest.assessment.verdict} grade={newest.assessment.grade} />
+            <VerdictLabel
+              verdict={newest.assessment.verdict}
+              grade={newest.assessment.grade}
+              override={newest.assessment.override}
+            />
             <Moment atMs={newest.run.finishedAtMs} as="day" />
           </p>
         )}

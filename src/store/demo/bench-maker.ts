@@ -1,11 +1,14 @@
 import { assess } from '@/core/assessment/assess';
+import type { VehicleCheck } from '@/core/assessment/evidence';
 import { expectedLoadVolts } from '@/core/assessment/load-result';
 import { ownVolt } from '@/core/assessment/reference';
 import type { StepId } from '@/core/assessment/step-id';
+import type { Verdict } from '@/core/assessment/verdict';
 import { type BatterySpec, specOf } from '@/core/battery/battery';
 import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
 import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-circuit';
 import { gravityFromCharge } from '@/core/correction/freezing';
+import type { Symptom } from '@/core/procedure/complaint';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
@@ -54,9 +57,11 @@ export class BenchMaker {
     return this;
   }
 
-  lookOver(seen: Partial<ReadingData<'inspection'>> = {}): this {
+  lookOver(seen: Partial<ReadingData<'inspection'>> = {}, symptom: Symptom = 'routine'): this {
     this.capture('identify', { confirmed: true });
-    this.wait(1);
+    this.wait(0.5);
+    this.capture('complaint', { symptom });
+    this.wait(0.5);
     const level = CONSTRUCTION_FACTS[this.spec.construction].opens === 'always' ? 'ok' : 'sealed';
     return this.capture('inspection', { case: 'ok', smell: 'none', terminals: 'ok', level, ...seen });
   }
@@ -129,6 +134,31 @@ export class BenchMaker {
       minutes,
       volts: rounded(ownVolt(volts, this.spec.nominalVolts), 0.01),
     });
+  }
+
+  vehicle(check: VehicleCheck, value: number): this {
+    this.wait(3);
+    return this.capture('vehicle_check', { check, value, ownFrom: null, ownTo: null });
+  }
+
+  /** Put on the charger as planned; the log follows. */
+  chargeStart(amps: number, volts: number, hours: number): this {
+    this.wait(2);
+    return this.capture('charge_start', { mode: 'normal', amps, volts, hours });
+  }
+
+  chargeLog(amps: number, volts: number, temperatureC: number): this {
+    return this.capture('charge_log', { amps, volts, temperatureC, gravity: null });
+  }
+
+  stand(hours: number, startVolts: number, volts: number, temperatureC: number): this {
+    this.wait(hours * 60);
+    return this.capture('stand', { hours, startVolts, volts, temperatureC });
+  }
+
+  override(verdict: Verdict, why: string): this {
+    this.wait(1);
+    return this.capture('override', { verdict, why });
   }
 
   charge(hours: number): this {

@@ -104,6 +104,13 @@ function storyRuns(nowMs: number, stage: Stage): DemoRun[] {
   const rescued = begin(find(107), day(9), stage).lookOver();
   rescued.settle('rested', 900).openCircuit(cold).load(cold, true).charge(7).settle('rested', 780);
   const odd: Truth = { healthPct: 84, chargePct: 76, temperatureC: 7 };
+  const leaker = begin(find(103), day(14), stage).lookOver({}, 'does_not_hold').vehicle('draw', 0.032);
+  leaker.settle('rested', 700).openCircuit({ healthPct: 80, chargePct: 52, temperatureC: 9 }).charge(6);
+  leaker.settle('rested', 780).openCircuit({ healthPct: 80, chargePct: 96, temperatureC: 14 });
+  leaker.load({ healthPct: 80, chargePct: 96, temperatureC: 14 }).stand(22, 12.71, 12.68, 14).wait(1);
+  const kept = begin(find(117), day(7), stage).lookOver({}, 'slow_crank').settle('rested', 760);
+  finishTest(kept, { healthPct: 60, chargePct: 92, temperatureC: 10 });
+  kept.override('watch', 'Spare for the shore pump only; a new one is ordered for Friday.');
   const badCell = begin(find(102), day(8), stage)
     .lookOver()
     .settle('rested', 800)
@@ -124,6 +131,8 @@ function storyRuns(nowMs: number, stage: Stage): DemoRun[] {
       finished: true,
     },
     { tag: 'FH-0102', bench: badCell, finished: true },
+    { tag: 'FH-0103', bench: leaker, finished: true },
+    { tag: 'FH-0117', bench: kept, finished: true },
     {
       tag: 'FH-0116',
       bench: begin(find(116), day(4), stage).lookOver({ level: 'low' }).wait(1),
@@ -166,7 +175,11 @@ function openRuns(nowMs: number, stage: Stage): DemoRun[] {
   const onCharge = open(108, 190)
     .lookOver()
     .settle('rested', 300)
-    .openCircuit({ ...truth, chargePct: 46 });
+    .openCircuit({ ...truth, chargePct: 46 })
+    .chargeStart(17.5, 14.4, 5.4)
+    .chargeLog(17.2, 13.6, 12)
+    .wait(70)
+    .chargeLog(16.8, 14.1, 16);
   const readyForLoad = open(111, 12).lookOver().settle('rested', 780).openCircuit(truth);
   readyForLoad.passOver('conductance', 'tester lent to the yard');
   const failing = open(118, 9)
@@ -174,7 +187,13 @@ function openRuns(nowMs: number, stage: Stage): DemoRun[] {
     .settle('rested', 800)
     .openCircuit(truth)
     .load({ ...truth, healthPct: 57 });
+  const cold = open(110, 6)
+    .lookOver({}, 'stood_long')
+    .vehicle('draw', 0.21)
+    .settle('rested', 780)
+    .openCircuit({ ...truth, chargePct: 38 });
   return [
+    { tag: 'FH-0110', bench: cold, finished: false },
     { tag: 'FH-0104', bench: open(104, 28).lookOver().settle('rest', 0, 60), finished: false },
     { tag: 'FH-0111', bench: readyForLoad, finished: false },
     { tag: 'FH-0118', bench: failing, finished: false },

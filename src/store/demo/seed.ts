@@ -1,6 +1,8 @@
 import { assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
+import { currentReadings } from '@/core/procedure/current-readings';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
+import { overrideOf } from '@/core/procedure/override';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { addBattery, countBatteries } from '../batteries';
 import type { Store, Transaction } from '../open';
@@ -62,6 +64,7 @@ async function storeRun(
     madeAtMs: bench.atMs,
     evidence,
     assessment,
+    override: overrideOf(currentReadings(bench.readings)),
   });
   await finishWith(transaction, record, { atMs: bench.atMs, byId: technicianId });
 }

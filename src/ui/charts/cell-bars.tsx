@@ -4,8 +4,9 @@ import { scaleBand, scaleLinear } from 'd3-scale';
 import { useWidth } from './use-width';
 
 interface Props {
-  /** Gravity of each cell, positive end first; null where it has not been read yet. */
-  readonly gravities: readonly (number | null)[];
+  readonly quantity: 'gravity' | 'volts';
+  /** What each cell reads, positive end first; null where it has not been read yet. Gravities at 25 °C. */
+  readonly values: readonly (number | null)[];
   /** Spread from which a cell is faulty. */
   readonly faultySpread: number;
 }
@@ -14,19 +15,26 @@ interface Props {
 const FIRST_WIDTH = 660;
 const HEIGHT = 130;
 const MARGIN = { top: 20, right: 8, bottom: 22, left: 8 } as const;
-const SCALE = [1.08, 1.3] as const;
+const SCALES = { gravity: [1.08, 1.3], volts: [1.85, 2.2] } as const;
+const DECIMALS = { gravity: 3, volts: 2 } as const;
 
 /** The cells side by side: what each reads, and the band below the best in which a cell is still one of them. */
-export function CellBars({ gravities, faultySpread }: Props) {
+export function CellBars({ quantity, values, faultySpread }: Props) {
   const [frame, width] = useWidth(FIRST_WIDTH);
-  const cells = gravities.map((_, index) => String(index + 1));
+  const cells = values.map((_, index) => String(index + 1));
   const x = scaleBand(cells, [MARGIN.left, width - MARGIN.right]).padding(0.35);
-  const y = scaleLinear(SCALE, [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
-  const read = gravities.filter((gravity) => gravity !== null);
+  const y = scaleLinear(SCALES[quantity], [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
+  const read = values.filter((value) => value !== null);
   const best = read.length > 0 ? Math.max(...read) : null;
+  const spread = best === null || read.length < 2 ? null : best - Math.min(...read);
   return (
     <div ref={frame}>
-      <svg viewBox={`0 0 ${width} ${HEIGHT}`} className="w-full" role="img" aria-label="Gravity of each cell">
+      <svg
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        className="w-full"
+        role="img"
+        aria-label={quantity === 'gravity' ? 'Gravity of each cell' : 'Voltage of each cell'}
+      >
         {best !== null && (
           <rect
             x={MARGIN.left}
@@ -37,30 +45,30 @@ export function CellBars({ gravities, faultySpread }: Props) {
             opacity="0.14"
           />
         )}
-        {gravities.map((gravity, index) => {
+        {values.map((value, index) => {
           const cell = String(index + 1);
           const left = x(cell) ?? 0;
-          const far = gravity !== null && best !== null && best - gravity >= faultySpread;
+          const far = value !== null && best !== null && best - value >= faultySpread;
           return (
             <g key={cell} textAnchor="middle">
               <text x={left + x.bandwidth() / 2} y={HEIGHT - 6} className="fill-soft text-[13px]">
                 cell {cell}
               </text>
-              {gravity !== null && (
+              {value !== null && (
                 <g className={far ? 'text-retire' : 'text-harbour'}>
                   <rect
                     x={left}
                     width={x.bandwidth()}
-                    y={y(gravity)}
-                    height={HEIGHT - MARGIN.bottom - y(gravity)}
+                    y={y(value)}
+                    height={HEIGHT - MARGIN.bottom - y(value)}
                     fill="currentColor"
                   />
                   <text
                     x={left + x.bandwidth() / 2}
-                    y={y(gravity) - 5}
+                    y={y(value) - 5}
                     className="figures fill-current text-[13px]"
                   >
-                    {gravity.toFixed(3)}
+                    {value.toFixed(DECIMALS[quantity])}
                   </text>
                 </g>
               )}
@@ -75,6 +83,13 @@ export function CellBars({ gravities, faultySpread }: Props) {
           className="stroke-line-strong"
         />
       </svg>
+      {spread !== null && (
+        <p className={spread >= faultySpread ? 'text-retire' : 'text-soft'}>
+          Spread <span className="figures font-semibold">{spread.toFixed(DECIMALS[quantity])}</span>
+          {quantity === 'gravity' ? ' at 25 °C' : ' V'}; a cell is faulty from{' '}
+          <span className="figures">{faultySpread.toFixed(DECIMALS[quantity])}</span>.
+        </p>
+      )}
     </div>
   );
 }

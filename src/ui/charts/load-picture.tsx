@@ -1,6 +1,7 @@
 'use client';
 
 import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
 import { useWidth } from './use-width';
 
 interface Props {
@@ -10,6 +11,8 @@ interface Props {
   /** Voltages at the end of the load between which a healthy battery would lie. */
   readonly healthyVolts: readonly [low: number, high: number];
   readonly readVolts: number | null;
+  /** The voltage as it went, where it was recorded. */
+  readonly trace: readonly (readonly [seconds: number, volts: number, amps: number | null])[];
   /** Seconds that the clock has run; null while it has not been started. */
   readonly elapsedSeconds: number | null;
 }
@@ -20,6 +23,8 @@ const HEIGHT = 150;
 const MARGIN = { top: 14, right: 74, bottom: 24, left: 46 } as const;
 /** The band begins once the first dip of any load is over. */
 const BAND_FROM_SECONDS = 1;
+/** Points up to this many are drawn one by one. */
+const FEW_POINTS = 20;
 
 /** A load test: the open voltage, the corrected limit, where a healthy battery would end, and where this one did. */
 export function LoadPicture({
@@ -28,12 +33,18 @@ export function LoadPicture({
   holdSeconds,
   healthyVolts,
   readVolts,
+  trace,
   elapsedSeconds,
 }: Props) {
   const [frame, width] = useWidth(FIRST_WIDTH);
   const [healthyLow, healthyHigh] = healthyVolts;
   const span = Math.max(openVolts - limitVolts, 0.5);
-  const least = Math.min(limitVolts - 0.28 * span, readVolts ?? limitVolts);
+  const lowest = Math.min(readVolts ?? limitVolts, ...trace.map(([, volts]) => volts));
+  const least = Math.min(limitVolts - 0.28 * span, lowest);
+  const course = line<readonly [number, number, number | null]>(
+    ([seconds]) => x(Math.min(seconds, holdSeconds)),
+    ([, volts]) => y(volts),
+  );
   const x = scaleLinear([0, holdSeconds], [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([least, openVolts + 0.08 * span], [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
   const fails = readVolts !== null && readVolts < limitVolts;
@@ -102,6 +113,19 @@ export function LoadPicture({
           {limitVolts.toFixed(2)}
         </text>
         <circle cx={x(0)} cy={y(openVolts)} r="5" className="fill-harbour" />
+        {trace.length > 1 && (
+          <path
+            d={course([[0, openVolts, null], ...trace.filter(([seconds]) => seconds > 0)]) ?? ''}
+            fill="none"
+            className="stroke-harbour"
+            strokeWidth="2.5"
+          />
+        )}
+        {trace.length > 1 &&
+          trace.length <= FEW_POINTS &&
+          trace.map(([seconds, volts]) => (
+            <circle key={seconds} cx={x(seconds)} cy={y(volts)} r="3.5" className="fill-harbour" />
+          ))}
         {elapsedSeconds !== null && elapsedSeconds < holdSeconds && (
           <line
             x1={x(elapsedSeconds)}

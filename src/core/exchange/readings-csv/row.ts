@@ -67,6 +67,9 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
     recovery: readRecovery(row, battery),
     crank: readCrank(row, battery, temperatureC),
     threeMinute: readThreeMinute(row, battery, leftOut),
+    stand: null,
+    vehicle: null,
+    chargeRefused: false,
     chargesGiven: readCharges(row),
     skipped: [],
   };
@@ -107,6 +110,11 @@ function readInspection(row: RowCells): InspectionEvidence {
     smell: null,
     terminals: row.word('terminals', TERMINAL_STATES),
     level: row.word('level', LEVEL_STATES),
+    holdDown: null,
+    topVolts: null,
+    eye: null,
+    belt: null,
+    fuse: null,
   };
 }
 

@@ -1,15 +1,41 @@
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
+import { singleCells } from '@/core/correction/cell-probe';
+import { gravityCorrectedTwice } from '@/core/correction/double-correction';
+import { gravityAt25 } from '@/core/correction/gravity';
 import { CellBars } from '@/ui/charts/cell-bars';
 import { NumberEntry } from '../number-entry';
 import type { NumberField } from '../number-fields';
+import { Choices } from './choices';
 import type { StageProps } from './stage-props';
 
-/** The gravity of every cell, drawn side by side, with the electrolyte's temperature. */
-export function HydrometerStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
+const WAYS = [
+  { value: 'gravity', label: 'Hydrometer' },
+  { value: 'single', label: 'Cell probe, cell by cell' },
+  { value: 'cumulative', label: 'Cell probe, from one end' },
+] as const;
+
+type WayOfReading = (typeof WAYS)[number]['value'];
+
+/** Every cell side by side: its gravity at 25 °C, or its voltage. */
+export function HydrometerStage(props: StageProps) {
+  const { correcting } = props;
+  const [way, setWay] = useState<WayOfReading>(correcting?.kind === 'cell_probe' ? 'single' : 'gravity');
+  return (
+    <div className="grid gap-3">
+      <Choices legend="Read with" name="way" choices={WAYS} chosen={way} onChoose={setWay} />
+      {way === 'gravity' ? <Gravities {...props} /> : <CellVolts key={way} {...props} way={way} />}
+    </div>
+  );
+}
+
+const cellNames = (nominalVolts: number) =>
+  Array.from({ length: nominalVolts / 2 }, (_, index) => `cell ${index + 1}`);
+
+function Gravities({ run, spec, state, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'hydrometer' ? correcting.data : null;
   const [compensated, setCompensated] = useState(before?.compensated ?? false);
-  const cells = Array.from({ length: spec.nominalVolts / 2 }, (_, index) => `cell ${index + 1}`);
+  const cells = cellNames(spec.nominalVolts);
   const fields: NumberField[] = [
     ...cells.map(
       (name, index): NumberField => ({
@@ -54,12 +80,73 @@ export function HydrometerStage({ run, spec, state, correcting, onTyping, captur
           compensated,
         })
       }
-      picture={(values) => (
-        <CellBars
-          gravities={cells.map((name) => usable(values[name] ?? null))}
-          faultySpread={run.view.rules.cells.faultySpread}
-        />
-      )}
+      picture={(values) => {
+        const celsius = usable(values.temperatureC ?? null);
+        const at25 = (read: number) =>
+          compensated ? read : gravityAt25(read, celsius ?? ASSUMED_TEMPERATURE_C);
+        const warning = gravityCorrectedTwice(compensated, celsius);
+        return (
+          <>
+            {warning && <p className="text-sm text-warn">{warning}</p>}
+            <CellBars
+              quantity="gravity"
+              values={cells.map((name) => {
+                const read = usable(values[name] ?? null);
+                return read === null ? null : at25(read);
+              })}
+              faultySpread={run.view.rules.cells.faultySpread}
+            />
+          </>
+        );
+      }}
+    />
+  );
+}
+
+function CellVolts({
+  run,
+  spec,
+  correcting,
+  onTyping,
+  capture,
+  way,
+}: StageProps & { readonly way: 'single' | 'cumulative' }) {
+  const before = correcting?.kind === 'cell_probe' && way === 'single' ? correcting.data : null;
+  const cells = cellNames(spec.nominalVolts);
+  const fields = cells.map(
+    (name, index): NumberField => ({
+      name,
+      label: way === 'single' ? `Cell ${index + 1}` : `To cell ${index + 1}`,
+      quantity: way === 'single' ? 'cellVolts' : 'cumulativeCellVolts',
+      unit: 'V',
+      initial: before?.volts[index] ?? null,
+    }),
+  );
+  const inSingle = (values: readonly number[]) => (way === 'single' ? [...values] : singleCells(values));
+  return (
+    <NumberEntry
+      nominalVolts={spec.nominalVolts}
+      captureLabel="Capture"
+      onTyping={onTyping}
+      fields={fields}
+      manyAlike
+      before={
+        <p className="text-soft">
+          {way === 'single'
+            ? 'Both probes in neighbouring cells, one cell at a time.'
+            : 'One probe stays on the negative end, the other goes on from cell to cell; each cell is the difference.'}
+        </p>
+      }
+      onCapture={(values) =>
+        capture('cell_probe', { volts: inSingle(cells.map((name) => values[name] ?? 0)), entered: way })
+      }
+      picture={(values) => {
+        const read = cells.map((name) => usable(values[name] ?? null));
+        const upTo = read.indexOf(null);
+        const known = (upTo < 0 ? read : read.slice(0, upTo)).map((value) => value ?? 0);
+        const single = way === 'single' ? read : cells.map((_, cell) => inSingle(known)[cell] ?? null);
+        return <CellBars quantity="volts" values={single} faultySpread={run.view.rules.cells.faultySpread} />;
+      }}
     />
   );
 }

@@ -1,6 +1,8 @@
 import Link from 'next/link';
+import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
+import { slotFit } from '@/core/battery/slot-needs';
 import { formatNumber } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
 import type { StageProps } from './stage-props';
@@ -9,10 +11,9 @@ import type { StageProps } from './stage-props';
 export function IdentifyStage({ run, spec, capture }: StageProps) {
   const { battery } = run.view;
   const rating = crankingRating(spec);
-  const printed = battery.ratings.map(({ standard, amps }) => `${amps} A ${standard}`).join(', ');
   return (
     <div className="grid gap-5">
-      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2 text-2xl">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5 text-xl sm:text-2xl">
         <dt className="text-soft">Tag</dt>
         <dd className="figures font-semibold break-all">{battery.tag}</dd>
         <dt className="text-soft">Type</dt>
@@ -21,7 +22,12 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
         </dd>
         <dt className="text-soft">Rating</dt>
         <dd>
-          {printed || 'not printed'}
+          {battery.ratings.length === 0 && 'not printed'}
+          {battery.ratings.map(({ standard, amps }) => (
+            <span key={standard} className="block">
+              {amps} A {standard}
+            </span>
+          ))}
           {rating?.basis === 'converted' && (
             <span className="block text-lg text-soft">≈ {formatNumber(rating.saeAmps, 'A')} A SAE, ±7 %</span>
           )}
@@ -30,6 +36,30 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
           <>
             <dt className="text-soft">Capacity</dt>
             <dd>{battery.c20Ah} Ah</dd>
+          </>
+        )}
+        {battery.rcMinutes !== null && (
+          <>
+            <dt className="text-soft">Reserve</dt>
+            <dd>{battery.rcMinutes} min</dd>
+          </>
+        )}
+        {battery.group && (
+          <>
+            <dt className="text-soft">Group</dt>
+            <dd>{battery.group}</dd>
+          </>
+        )}
+        {battery.dateCode !== '' && (
+          <>
+            <dt className="text-soft">Date code</dt>
+            <dd>{battery.dateCode}</dd>
+          </>
+        )}
+        {battery.fittedOn !== null && (
+          <>
+            <dt className="text-soft">Fitted on</dt>
+            <dd>{battery.fittedOn}</dd>
           </>
         )}
         {battery.model !== '' && (
@@ -41,6 +71,7 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
         <dt className="text-soft">Place</dt>
         <dd className="break-words">{battery.place || 'not noted'}</dd>
       </dl>
+      <SlotSays spec={spec} />
       <div className="flex flex-wrap gap-3">
         <Button
           tone="main"
@@ -57,5 +88,37 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
         </Link>
       </div>
     </div>
+  );
+}
+
+/** Whether it is the right one for its vehicle or slot, where somebody noted what that asks for. */
+function SlotSays({ spec }: { readonly spec: BatterySpec }) {
+  const fit = slotFit(spec);
+  if (!fit || !spec.slot) {
+    return (
+      <p className="text-soft">
+        What its slot asks for is not noted. Is it the right construction and rating for the vehicle? Note it
+        on the label, and it is checked here.
+      </p>
+    );
+  }
+  const { type, rating } = spec.slot;
+  const asks = [type && batteryTypeLabel(type), rating && `${rating.amps} A ${rating.standard}`].filter(
+    Boolean,
+  );
+  const wrong = [
+    fit.typeFits === false ? 'not that construction' : '',
+    fit.rating && !fit.rating.fits ? `rated for ${formatNumber(fit.rating.hasSaeAmps, 'A')} A SAE only` : '',
+  ].filter((word) => word !== '');
+  return (
+    <p
+      className={
+        wrong.length > 0
+          ? 'rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn'
+          : 'rounded-md border border-line px-4 py-2'
+      }
+    >
+      Its slot asks for {asks.join(', ')}: {wrong.length > 0 ? wrong.join(', ') : 'this one fits'}.
+    </p>
   );
 }

@@ -1,8 +1,12 @@
+import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
 import type { ReadingData } from '@/core/procedure/reading';
+import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
+import { Problems } from '@/ui/problems';
 import { type Choice, Choices } from './choices';
+import { MeasuredFields, type MeasuredPoints, measuredPoints, readPoints } from './inspect-measured';
 import type { StageProps } from './stage-props';
 
 type Inspection = ReadingData<'inspection'>;
@@ -26,15 +30,35 @@ const LEVEL: readonly Choice<Inspection['level']>[] = [
   { value: 'exposed', label: 'Plates bare', bad: true },
   { value: 'sealed', label: 'Sealed' },
 ];
+const HOLD_DOWN: readonly Choice<NonNullable<Inspection['holdDown']>>[] = [
+  { value: 'ok', label: 'Tight' },
+  { value: 'loose', label: 'Loose', bad: true },
+  { value: 'missing', label: 'Missing', bad: true },
+];
+const EYE: readonly Choice<NonNullable<Inspection['eye']>>[] = [
+  { value: 'charged', label: 'Charged' },
+  { value: 'low_charge', label: 'Low charge' },
+  { value: 'low_level', label: 'Low level', bad: true },
+];
+const BELT: readonly Choice<NonNullable<Inspection['belt']>>[] = [
+  { value: 'ok', label: 'Sound' },
+  { value: 'worn', label: 'Worn or slack', bad: true },
+];
+const FUSE: readonly Choice<NonNullable<Inspection['fuse']>>[] = [
+  { value: 'ok', label: 'Sound' },
+  { value: 'blown', label: 'Blown', bad: true },
+];
 const SMELL: readonly Choice<Inspection['smell']>[] = [
   { value: 'none', label: 'None' },
   { value: 'rotten_egg', label: 'Rotten eggs', bad: true },
 ];
 
 /** Each point by itself, or all in order with one key. */
-export function InspectStage({ spec, capture, correcting }: StageProps) {
+export function InspectStage({ spec, capture, correcting, onTyping }: StageProps) {
   const before = correcting?.kind === 'inspection' ? correcting.data : {};
   const [seen, setSeen] = useState<Partial<Inspection>>(before);
+  const [measured, setMeasured] = useState<MeasuredPoints>(() => measuredPoints(seen, spec.nominalVolts / 2));
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
   const usualLevel = CONSTRUCTION_FACTS[spec.construction].opens === 'always' ? 'ok' : 'sealed';
   const { case: body, terminals, level, smell } = seen;
   const complete = body && terminals && level && smell;
@@ -43,7 +67,13 @@ export function InspectStage({ spec, capture, correcting }: StageProps) {
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        if (complete) capture('inspection', { case: body, terminals, level, smell });
+        if (!complete) return;
+        const read = readPoints(measured);
+        setProblems(
+          read.ok
+            ? capture('inspection', { ...seen, case: body, terminals, level, smell, ...read.value })
+            : read.problems,
+        );
       }}
     >
       <Choices
@@ -74,6 +104,54 @@ export function InspectStage({ spec, capture, correcting }: StageProps) {
         chosen={smell ?? null}
         onChoose={(value) => setSeen({ ...seen, smell: value })}
       />
+      <details className="group" open={correcting !== null || undefined}>
+        <summary className="flex min-h-11 list-none items-center gap-2">
+          <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
+          Hold-down, top, level a cell, indicator eye, belt, fuse
+        </summary>
+        <div className="grid gap-3 pt-1">
+          <Choices
+            legend="Hold-down"
+            name="holdDown"
+            choices={HOLD_DOWN}
+            chosen={seen.holdDown ?? null}
+            onChoose={(holdDown) => setSeen({ ...seen, holdDown })}
+          />
+          <MeasuredFields
+            points={measured}
+            opens={CONSTRUCTION_FACTS[spec.construction].opens !== 'never'}
+            onChange={(points) => {
+              setMeasured(points);
+              setProblems([]);
+              onTyping();
+            }}
+          />
+          <Choices
+            legend="Indicator eye: it looks into one cell only"
+            name="eye"
+            choices={EYE}
+            chosen={seen.eye ?? null}
+            onChoose={(eye) => setSeen({ ...seen, eye })}
+          />
+          <div className="flex flex-wrap gap-x-8 gap-y-3">
+            <Choices
+              legend="Belt, in a vehicle"
+              name="belt"
+              choices={BELT}
+              chosen={seen.belt ?? null}
+              onChoose={(belt) => setSeen({ ...seen, belt })}
+            />
+            <Choices
+              legend="Main fuse, in a vehicle"
+              name="fuse"
+              choices={FUSE}
+              chosen={seen.fuse ?? null}
+              onChoose={(fuse) => setSeen({ ...seen, fuse })}
+            />
+          </div>
+        </div>
+      </details>
+      <Problems problems={problems} />
       <div className="flex flex-wrap gap-3 pt-1">
         <Button
           tone={complete ? 'plain' : 'main'}

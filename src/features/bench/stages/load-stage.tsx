@@ -1,13 +1,19 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Trace } from '@/core/assessment/evidence';
 import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
+import { LOAD_CORRECTED_ONCE } from '@/core/correction/double-correction';
+import { LONGEST_TRACE } from '@/core/procedure/reading';
+import { thinTrace } from '@/core/procedure/thin-trace';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { isTyping } from '@/ui/keyboard';
 import { useSite } from '@/ui/site';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
+import { type Choice, Choices } from './choices';
 import { LoadPicture } from './pictures';
 import type { StageProps } from './stage-props';
+import { TraceEntry } from './trace-entry';
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
 const AS_NEW_PCT = 105;
@@ -22,68 +28,106 @@ export function LoadStage({ run, spec, state, correcting, onTyping, capture }: S
   const { charge } = state.assessment.estimates;
   const known = before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null);
   const set = loadTaskAt(state.evidence, known, rules);
+  const [trace, setTrace] = useState<Trace>(before?.trace ?? []);
+  const [stopped, setStopped] = useState<Stopped>(before?.stopped ?? 'no');
   if (!set) return null;
+  const end = trace.at(-1);
   return (
-    <NumberEntry
-      nominalVolts={spec.nominalVolts}
-      captureLabel="Capture"
-      onTyping={onTyping}
-      before={<LoadHeader task={set} clock={clock} />}
-      fields={[
-        {
-          name: 'volts',
-          label: 'Voltage at the end, load on',
-          quantity: 'loadVolts',
-          unit: 'V',
-          initial: before?.volts ?? null,
-        },
-        {
-          name: 'amps',
-          label: 'Load',
-          quantity: 'loadAmps',
-          unit: 'A',
-          initial: before?.amps ?? Math.round(set.setAmps),
-        },
-        {
-          name: 'seconds',
-          label: 'Held for',
-          quantity: 'loadSeconds',
-          unit: 's',
-          initial: before?.seconds ?? rules.load.holdSeconds,
-        },
-        {
-          name: 'temperatureC',
-          label: 'Temperature',
-          quantity: 'temperatureC',
-          unit: '°C',
-          initial: known,
-          emptyMeans: '25 °C assumed',
-        },
-      ]}
-      onCapture={({ volts, amps, seconds, temperatureC }) =>
-        capture('load', { volts: volts ?? 0, amps: amps ?? 0, seconds: seconds ?? 0, temperatureC })
-      }
-      picture={({ volts, temperatureC }) => {
-        const celsius = temperatureC !== null && Number.isNaN(temperatureC) ? known : temperatureC;
-        const task = loadTaskAt(state.evidence, celsius, rules);
-        const openVolts = state.evidence.openCircuit?.volts;
-        const low = charge && task && expectedLoadVolts(state.evidence, charge, task, rules.health.servePct);
-        const high = charge && task && expectedLoadVolts(state.evidence, charge, task, AS_NEW_PCT);
-        if (!task || openVolts === undefined || low === null || high === null) return null;
-        return (
-          <LoadPicture
-            openVolts={openVolts}
-            limitVolts={task.limitVolts}
-            holdSeconds={task.holdSeconds}
-            healthyVolts={[low, high]}
-            readVolts={volts === null || Number.isNaN(volts) ? null : volts}
-            elapsedSeconds={clock.elapsedSeconds}
-          />
-        );
-      }}
-    />
+    <div className="grid gap-3">
+      <NumberEntry
+        key={end ? `${trace.length} ${end[1]}` : 'typed'}
+        nominalVolts={spec.nominalVolts}
+        captureLabel="Capture"
+        onTyping={onTyping}
+        before={<LoadHeader task={set} clock={clock} />}
+        fields={[
+          {
+            name: 'volts',
+            label: 'Voltage at the end, load on',
+            quantity: 'loadVolts',
+            unit: 'V',
+            initial: end?.[1] ?? before?.volts ?? null,
+          },
+          {
+            name: 'amps',
+            label: 'Load at the end',
+            quantity: 'loadAmps',
+            unit: 'A',
+            initial: end?.[2] ?? before?.amps ?? Math.round(set.setAmps),
+          },
+          {
+            name: 'seconds',
+            label: 'Held for',
+            quantity: 'loadSeconds',
+            unit: 's',
+            initial: end?.[0] ?? before?.seconds ?? rules.load.holdSeconds,
+          },
+          {
+            name: 'temperatureC',
+            label: 'Temperature',
+            quantity: 'temperatureC',
+            unit: '°C',
+            initial: known,
+            emptyMeans: '25 °C assumed',
+          },
+        ]}
+        onCapture={({ volts, amps, seconds, temperatureC }) =>
+          capture('load', {
+            ...{ volts: volts ?? 0, amps: amps ?? 0, seconds: seconds ?? 0, temperatureC },
+            stopped: stopped === 'no' ? null : stopped,
+            trace: trace.length > 0 ? [...thinTrace(trace, LONGEST_TRACE)] : null,
+          })
+        }
+        picture={({ volts, temperatureC }) => {
+          const celsius = temperatureC !== null && Number.isNaN(temperatureC) ? known : temperatureC;
+          const task = loadTaskAt(state.evidence, celsius, rules);
+          const openVolts = state.evidence.openCircuit?.volts;
+          const low =
+            charge && task && expectedLoadVolts(state.evidence, charge, task, rules.health.servePct);
+          const high = charge && task && expectedLoadVolts(state.evidence, charge, task, AS_NEW_PCT);
+          if (!task || openVolts === undefined || low === null || high === null) return null;
+          return (
+            <LoadPicture
+              openVolts={openVolts}
+              limitVolts={task.limitVolts}
+              holdSeconds={task.holdSeconds}
+              healthyVolts={[low, high]}
+              readVolts={volts === null || Number.isNaN(volts) ? null : volts}
+              elapsedSeconds={clock.elapsedSeconds}
+              trace={trace}
+            />
+          );
+        }}
+      />
+      <p className="text-sm text-soft">{LOAD_CORRECTED_ONCE}</p>
+      <Choices
+        legend="Held to the end?"
+        name="stopped"
+        choices={STOPPED}
+        chosen={stopped}
+        onChoose={(value) => {
+          setStopped(value);
+          onTyping();
+        }}
+      />
+      <TraceEntry
+        trace={trace}
+        onTrace={(entered) => {
+          setTrace(entered);
+          onTyping();
+        }}
+      />
+    </div>
   );
 }
+
+type Stopped = 'no' | 'collapse' | 'gassing';
+
+const STOPPED: readonly Choice<Stopped>[] = [
+  { value: 'no', label: 'Yes' },
+  { value: 'collapse', label: 'Collapsed below 6 V: stopped', bad: true },
+  { value: 'gassing', label: 'A cell gassed violently: stopped', bad: true },
+];
 
 interface HoldClock {
   readonly holdSeconds: number;
@@ -100,7 +144,9 @@ function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: 
   const over = elapsedSeconds !== null && !running;
   return (
     <div className="grid grid-cols-2 items-end gap-x-7 gap-y-3 sm:grid-cols-[auto_auto_auto_1fr]">
-      <Figure name="Set the load to">{formatQuantity(task.setAmps, 'A')}</Figure>
+      <Figure name={task.setBasis === 'fixed' ? 'Fixed load' : 'Set the load to'}>
+        {formatQuantity(task.setAmps, 'A')}
+      </Figure>
       <Figure name={`Limit at ${temperatureWords(task.temperatureC, temperatureUnit)}`}>
         {formatQuantity(task.limitVolts, 'V')}
       </Figure>

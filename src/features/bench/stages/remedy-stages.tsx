@@ -41,21 +41,3 @@ export function TopUpStage({ capture }: StageProps) {
     </Button>
   );
 }
-
-/** The battery goes on charge and comes back full; what was read before no longer says anything. */
-export function ChargeStage({ state, capture }: StageProps) {
-  const { fullCharges } = state.current;
-  return (
-    <div className="grid gap-4">
-      <p className="text-lg">
-        {fullCharges === 0
-          ? 'The run stays open while the battery is on charge, and waits on the Floor.'
-          : `${fullCharges} full ${fullCharges === 1 ? 'charge has' : 'charges have'} been given in this run.`}{' '}
-        Readings from before the charge stay in the record and no longer count.
-      </p>
-      <Button tone="main" large shortcut="Enter" data-first onClick={() => capture('charge', { full: true })}>
-        Full charge given
-      </Button>
-    </div>
-  );
-}

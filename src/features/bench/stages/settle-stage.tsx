@@ -1,8 +1,11 @@
 import { useState } from 'react';
-import { minutesBetween, SETTLE_CLOCKS } from '@/core/procedure/clocks';
-import { formatMinutes } from '@/core/quantity/format';
+import { twelveVolt } from '@/core/assessment/reference';
+import { LEAST_VOLTS_TO_LOAD, minutesBetween, settleMinutes } from '@/core/procedure/clocks';
+import { isFrozen } from '@/core/procedure/gates';
+import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { Choices } from './choices';
+import { settleWays, type Way } from './settle-ways';
 import type { StageProps } from './stage-props';
 
 const RESTED = [
@@ -15,30 +18,58 @@ const RESTED = [
 
 type Rested = (typeof RESTED)[number]['value'];
 
-/** How long the battery has been left alone; where that was too short, a clock or a load that shortens it. */
-export function SettleStage({ state, nowMs, capture }: StageProps) {
+/** How long the battery has been left alone; where that was too short, the ways to shorten it, each with its clock. */
+export function SettleStage(props: StageProps) {
+  return isFrozen(props.state.assessment) ? <Thaw {...props} /> : <Settle {...props} />;
+}
+
+function Thaw({ run, capture }: StageProps) {
+  const clockMinutes = settleMinutes('thaw', run.view.rules.surface, undefined);
+  return (
+    <div className="grid gap-4">
+      <p className="text-lg">
+        Frozen: bring it indoors and leave it alone for {formatMinutes(clockMinutes)}. Then inspect it again:
+        a case that has split leaks once it thaws.
+      </p>
+      <Button
+        tone="main"
+        large
+        shortcut="Enter"
+        data-first
+        onClick={() => capture('settle', { method: 'thaw', restMinutes: 0, clockMinutes })}
+      >
+        It is indoors: start {formatMinutes(clockMinutes)}
+      </Button>
+    </div>
+  );
+}
+
+function Settle({ run, spec, state, nowMs, capture }: StageProps) {
   const { lastCharge, settle } = state.current;
+  const { surface } = run.view.rules;
   const sinceCharge = lastCharge && !settle ? minutesBetween(lastCharge.takenAtMs, nowMs) : null;
   const suspected = state.assessment.estimates.charge?.surfaceSuspected === true;
   const [rested, setRested] = useState<Rested | null>(sinceCharge !== null || suspected ? '10' : null);
   const minutes = rested === null || rested === 'unknown' ? null : Number(rested);
-  const restSoFar = sinceCharge ?? (suspected ? 0 : minutes);
-  const short = rested === '10';
-  const start = () => {
-    if (short)
-      capture('settle', {
-        method: 'rest',
-        restMinutes: restSoFar ?? 0,
-        clockMinutes: SETTLE_CLOCKS.restMinutes,
-      });
-    else if (rested !== null) capture('settle', { method: 'rested', restMinutes: minutes, clockMinutes: 0 });
-  };
+  const restSoFar = sinceCharge ?? (suspected ? 0 : (minutes ?? 0));
+  const short = rested !== null && rested !== 'unknown' && restSoFar < surface.restMinutes;
+  const read = state.evidence.openCircuit?.volts;
+  const tooLow = read !== undefined && twelveVolt(read, spec.nominalVolts) < LEAST_VOLTS_TO_LOAD;
+  const start = ({ method, clockMinutes }: Way) =>
+    capture('settle', {
+      method,
+      restMinutes: restSoFar,
+      clockMinutes,
+    });
+  const [first, ...others] = settleWays(spec, run.view.rules, sinceCharge ?? 0);
   return (
     <form
       className="grid gap-5"
       onSubmit={(event) => {
         event.preventDefault();
-        start();
+        if (short && first) start(first);
+        else if (rested !== null)
+          capture('settle', { method: 'rested', restMinutes: minutes, clockMinutes: 0 });
       }}
     >
       {sinceCharge !== null && (
@@ -55,26 +86,26 @@ export function SettleStage({ state, nowMs, capture }: StageProps) {
         chosen={rested}
         onChoose={setRested}
       />
-      {short ? (
-        <div className="grid gap-3 sm:grid-cols-2">
-          <Way
-            title="Let it rest"
-            text={`Nothing connected for ${SETTLE_CLOCKS.restMinutes} min. The clock goes on when this page is closed.`}
-            label={`Start ${SETTLE_CLOCKS.restMinutes} min`}
-          />
-          <Way
-            title="Take the surface charge off"
-            text={`Headlamps or 10 to 20 A for ${SETTLE_CLOCKS.surfaceLoadMinutes} min, then ${SETTLE_CLOCKS.surfaceWaitMinutes} min of rest. Not below 12.4 V: there it only discharges.`}
-            label={`Start ${SETTLE_CLOCKS.surfaceLoadMinutes} + ${SETTLE_CLOCKS.surfaceWaitMinutes} min`}
-            onStart={() =>
-              capture('settle', {
-                method: 'surface_load',
-                restMinutes: restSoFar ?? 0,
-                clockMinutes: SETTLE_CLOCKS.surfaceLoadMinutes + SETTLE_CLOCKS.surfaceWaitMinutes,
-              })
-            }
-          />
-        </div>
+      {short && first ? (
+        <>
+          <div className="grid gap-3 sm:grid-cols-2">
+            <WayCard way={first} />
+            {others.map((way) => (
+              <WayCard key={way.method} way={way} barred={tooLow} onStart={() => start(way)} />
+            ))}
+          </div>
+          {others.length > 0 && (
+            <p className={tooLow ? 'text-warn' : 'text-sm text-soft'}>
+              {tooLow && read !== undefined
+                ? `It read ${formatQuantity(read, 'V')}. `
+                : 'The ± is what is left uncertain of the charge. '}
+              Never below 12.4 V (6.2 V on a 6 V battery): there a load only discharges.
+            </p>
+          )}
+          {!surface.removalCounts && (
+            <p className="text-sm text-soft">House rules want rest: a load does not stand for it.</p>
+          )}
+        </>
       ) : (
         <Button type="submit" tone="main" large shortcut="Enter" disabled={rested === null}>
           Go on to the voltage
@@ -84,30 +115,32 @@ export function SettleStage({ state, nowMs, capture }: StageProps) {
   );
 }
 
-function Way({
-  title,
-  text,
-  label,
+function WayCard({
+  way,
+  barred = false,
   onStart,
 }: {
-  readonly title: string;
-  readonly text: string;
-  readonly label: string;
+  readonly way: Way;
+  readonly barred?: boolean;
   /** Absent for the way that Enter starts. */
   readonly onStart?: () => void;
 }) {
+  const label = `Start ${formatMinutes(way.clockMinutes)}`;
   return (
     <section className="sheet grid content-between gap-3 p-4">
       <div>
-        <h3 className="font-semibold">{title}</h3>
-        <p className="text-soft">{text}</p>
+        <h3 className="flex items-baseline justify-between gap-2 font-semibold">
+          {way.title}
+          <span className="figures text-sm font-normal text-soft">then ± {way.sdPct} %</span>
+        </h3>
+        <p className="text-soft">{way.text}</p>
       </div>
       {onStart ? (
-        <Button large onClick={onStart}>
+        <Button disabled={barred} onClick={onStart}>
           {label}
         </Button>
       ) : (
-        <Button type="submit" tone="main" large shortcut="Enter">
+        <Button type="submit" tone="main" shortcut="Enter">
           {label}
         </Button>
       )}

@@ -1,12 +1,15 @@
 import Link from 'next/link';
 import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
 import { because } from '@/core/assessment/wording';
+import { overrideOf } from '@/core/procedure/override';
 import { STEPS } from '@/core/procedure/steps';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
+import { OtherRules } from './other-rules';
+import { OverrideForm } from './override-form';
 import type { StageProps } from './stage-props';
 
 /** What to do with the battery, for each verdict. */
@@ -27,16 +30,30 @@ export function VerdictStage({ run, state }: StageProps) {
     record.finishedAtMs === null ? null : (assessments.find(({ id }) => id === record.assessmentId) ?? null);
   const assessment = stored?.assessment ?? state.assessment;
   const { verdict, grade, decidedBy, next, estimates } = assessment;
+  const override = overrideOf(state.current);
   const changed = stored !== null && state.assessment.verdict !== stored.verdict;
   return (
     <div className="grid gap-5">
       <div className="sheet grid items-center gap-5 p-5 sm:grid-cols-[auto_1fr_auto]">
-        <VerdictMark verdict={verdict} size={84} />
-        <div className="min-w-0 grow">
-          <p className="text-3xl leading-tight font-bold">{VERDICT_LABELS[verdict]}</p>
-          <p className="mt-1 text-lg">{because(decidedBy)}</p>
-          <p className="mt-1 text-lg text-soft">{DO[verdict]}</p>
-        </div>
+        <VerdictMark verdict={override?.verdict ?? verdict} size={84} />
+        {override ? (
+          <div className="min-w-0 grow">
+            <p className="text-3xl leading-tight font-bold">{VERDICT_LABELS[override.verdict]}</p>
+            <p className="mt-1 text-lg">
+              Set by {nameOf(override.byId)}: {override.why}
+            </p>
+            <p className="mt-1 flex items-center gap-2 text-lg text-soft">
+              <VerdictMark verdict={verdict} size={20} />
+              Computed: {VERDICT_LABELS[verdict]}. {because(decidedBy)}
+            </p>
+          </div>
+        ) : (
+          <div className="min-w-0 grow">
+            <p className="text-3xl leading-tight font-bold">{VERDICT_LABELS[verdict]}</p>
+            <p className="mt-1 text-lg">{because(decidedBy)}</p>
+            <p className="mt-1 text-lg text-soft">{DO[verdict]}</p>
+          </div>
+        )}
         {grade && (
           <p className="grid justify-items-center max-sm:justify-self-start">
             <span className="heading">Grade</span>
@@ -80,11 +97,12 @@ export function VerdictStage({ run, state }: StageProps) {
       {record.finishedAtMs === null ? (
         <div className="grid gap-2">
           <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
-            Finish the run: {VERDICT_LABELS[verdict]}
+            Finish the run: {VERDICT_LABELS[override?.verdict ?? verdict]}
           </Button>
-          {verdict === 'undecided' && next && (
+          {verdict === 'undecided' && next && !override && (
             <p className="text-soft">It can be finished undecided. {STEPS[next].label} would go on.</p>
           )}
+          <OverrideForm run={run} state={state} computed={verdict} />
         </div>
       ) : (
         <div className="grid gap-3">
@@ -104,6 +122,7 @@ export function VerdictStage({ run, state }: StageProps) {
           </div>
         </div>
       )}
+      <OtherRules evidence={state.evidence} assessment={assessment} own={run.view.rules} />
     </div>
   );
 }

@@ -1,0 +1,216 @@
+import type { BatterySpec } from '../battery/battery';
+import { CONSTRUCTION_FACTS } from '../battery/construction';
+import { crankingRating } from '../battery/cranking-rating';
+import { isRatingStandard, STANDARD_FACTS } from '../battery/rating-standard';
+import { resistanceRise } from '../correction/charge-effect';
+import { resistanceAtTemperature } from '../correction/conductance';
+import { HEALTH_AT_LIMIT_PCT } from '../correction/health-from-load';
+import { formatMinutes, formatQuantity } from '../quantity/format';
+import type { HouseRules } from '../rules/house-rules';
+import type { Assessment } from './assess';
+import type { ConductanceEvidence, Evidence } from './evidence';
+import { type LedgerEntry, percent, temperature, volts, type WorkingLine } from './ledger-entry';
+import type { LoadTask } from './load-result';
+import { ASSUMED_TEMPERATURE_C, ownVolt } from './reference';
+
+const STANDING_WORDS = {
+  counts: null,
+  pass_only: 'below the gate: a pass counts, a fail does not',
+  indicative: 'indicative: never retires a battery',
+  unusable: 'not usable',
+} as const;
+
+export function loadEntry(
+  evidence: Evidence,
+  { estimates }: Assessment,
+  rules: HouseRules,
+): LedgerEntry | null {
+  const { load, task } = estimates;
+  if (!evidence.load || !load || !task) return null;
+  const { amps, seconds, volts: read } = evidence.load;
+  const working: WorkingLine[] = [loadToSetLine(evidence, task, rules)];
+  if (load.scaled && load.standing !== 'unusable') {
+    working.push({
+      what: 'at the rated load and time',
+      how: `from ${formatQuantity(amps, 'A')} for ${formatQuantity(seconds, 's')}`,
+      value: volts(load.volts),
+    });
+  }
+  working.push({
+    what: 'limit',
+    how:
+      rules.load.cold === 'table'
+        ? `table at ${temperature(task.temperatureAssumed ? null : task.temperatureC)}`
+        : 'one line at any temperature',
+    value: volts(task.limitVolts),
+  });
+  working.push({
+    what: 'margin',
+    how: `${load.volts.toFixed(2)} − ${task.limitVolts.toFixed(2)}`,
+    value: formatQuantity(load.marginVolts, 'V', { signed: true }),
+  });
+  if (load.healthPct !== null) {
+    working.push({
+      what: 'health',
+      how: `${HEALTH_AT_LIMIT_PCT} % × resistance at the limit ÷ resistance read, at ${percent(estimates.charge?.pct ?? 0)} charge`,
+      value: `${percent(load.healthPct)} ± ${percent(load.healthSdPct)}`,
+    });
+  }
+  return {
+    step: 'load',
+    reading: `${volts(read)} after ${formatQuantity(seconds, 's')} at ${formatQuantity(amps, 'A')}`,
+    working,
+    standing: STANDING_WORDS[load.standing],
+  };
+}
+
+function loadToSetLine(
+  { battery }: Evidence,
+  { setAmps, setBasis, ratedAmps }: LoadTask,
+  rules: HouseRules,
+): WorkingLine {
+  const rating = crankingRating(battery);
+  const value = formatQuantity(setAmps, 'A');
+  if (setBasis === 'fixed') {
+    return { what: 'load to set', how: `fixed bank; rated load ${formatQuantity(ratedAmps, 'A')}`, value };
+  }
+  if (!rating || setBasis === 'capacity') {
+    return { what: 'load to set', how: '3 × C20: the limit is lax against it', value };
+  }
+  const { printed, saeAmps } = rating;
+  const step =
+    2 * ratedAmps < saeAmps ? `, a step of ${formatQuantity(rules.load.coldStepAmps, 'A')} lower` : '';
+  const converted =
+    printed && rating.basis === 'converted'
+      ? `${printed.amps} A ${printed.standard} ÷ ${STANDARD_FACTS[printed.standard].timesSae} = ${saeAmps.toFixed(0)} A SAE; half`
+      : `half of ${saeAmps.toFixed(0)} A`;
+  return { what: 'load to set', how: `${converted}${step}`, value };
+}
+
+export function recoveryEntry({ recovery, battery }: Evidence, rules: HouseRules): LedgerEntry | null {
+  if (!recovery) return null;
+  const limit = ownVolt(rules.recovery.volts, battery.nominalVolts);
+  return {
+    step: 'recovery',
+    reading: `${volts(recovery.volts)}, ${formatMinutes(recovery.minutes)} after the load`,
+    working: [{ what: 'held against', how: 'recovery voltage', value: volts(limit) }],
+    standing: recovery.forced ? 'indicative: forced' : null,
+  };
+}
+
+export function conductanceEntry(
+  { conductance, battery }: Evidence,
+  { estimates }: Assessment,
+): LedgerEntry | null {
+  const result = estimates.conductance;
+  const rating = crankingRating(battery);
+  if (!conductance || !result || !rating) return null;
+  const corrected = { none: 'nothing', temp: 'temperature', both: 'temperature and charge' }[
+    conductance.compensated
+  ];
+  return {
+    step: 'conductance',
+    reading: `${conductance.value} ${conductance.unit === 'mohm' ? 'mΩ' : conductance.unit}, tester corrected for ${corrected}`,
+    working: [
+      {
+        what: 'cranking current, SAE',
+        how: conductanceHow(conductance, battery, estimates.charge?.pct ?? 0, rating.saeAmps),
+        value: formatQuantity(result.saeAmps, 'A'),
+      },
+      {
+        what: 'health',
+        how: `${result.saeAmps.toFixed(0)} ÷ ${rating.saeAmps.toFixed(0)}`,
+        value: `${percent(result.healthPct)} ± ${percent(result.healthSdPct)}`,
+      },
+    ],
+    standing: result.conclusive ? null : 'not conclusive here',
+  };
+}
+
+/** The formula with the numbers put in: what stands for the unit, then what the tester had not corrected for. */
+function conductanceHow(
+  { value, unit, compensated, temperatureC }: ConductanceEvidence,
+  { construction, baselineSiemens }: BatterySpec,
+  chargePct: number,
+  ratedSaeAmps: number,
+): string {
+  const perSiemens =
+    baselineSiemens == null ? CONSTRUCTION_FACTS[construction].crankingVolts : ratedSaeAmps / baselineSiemens;
+  const raw = isRatingStandard(unit)
+    ? STANDARD_FACTS[unit].timesSae === 1
+      ? `${value}`
+      : `${value} ÷ ${STANDARD_FACTS[unit].timesSae}`
+    : unit === 'S'
+      ? `${perSiemens.toFixed(2)} V × ${value} S`
+      : `${perSiemens.toFixed(2)} V ÷ ${value} mΩ`;
+  const celsius = temperatureC ?? ASSUMED_TEMPERATURE_C;
+  const forTemperature =
+    compensated === 'none'
+      ? ` × ${resistanceAtTemperature(celsius).toFixed(3)} (f at ${temperature(temperatureC)})`
+      : '';
+  const forCharge =
+    compensated === 'both' ? '' : ` × ${resistanceRise(chargePct).toFixed(3)} (m at ${percent(chargePct)})`;
+  return `${raw}${forTemperature}${forCharge}`;
+}
+
+export function threeMinuteEntry({ threeMinute }: Evidence, { estimates }: Assessment): LedgerEntry | null {
+  const result = estimates.threeMinute;
+  if (!threeMinute || !result) return null;
+  return {
+    step: 'three_minute',
+    reading: `${volts(threeMinute.volts)} after 3 min at ${formatQuantity(threeMinute.amps, 'A')}`,
+    working: [
+      { what: 'held against', how: 'highest voltage of sound plates', value: volts(result.limitVolts) },
+    ],
+    standing: result.usable ? null : 'not usable: flooded types only, warm, 25 A at least',
+  };
+}
+
+/** The engine as the load. */
+export function crankEntry(
+  evidence: Evidence,
+  { estimates }: Assessment,
+  rules: HouseRules,
+): LedgerEntry | null {
+  const { crank } = estimates;
+  if (!crank || !evidence.crank) return null;
+  const { seconds, amps, temperatureC, engine } = evidence.crank;
+  const held = seconds === null ? '' : ` over ${formatQuantity(seconds, 's')}`;
+  const current = amps === null ? '' : ` at ${formatQuantity(amps, 'A')}`;
+  const against =
+    engine === 'motorcycle'
+      ? 'motorcycle floor'
+      : rules.crank.judgedBy === 'near_load'
+        ? 'the load test of this run'
+        : `floor ${volts(rules.crank.floorVolts)} at 21 °C, lower with cold, at ${temperature(temperatureC)}`;
+  const working: WorkingLine[] = [{ what: 'held against', how: against, value: volts(crank.limitVolts) }];
+  if (crank.health) {
+    const value = `${percent(crank.health.pct)} ± ${percent(crank.health.sdPct)}`;
+    working.push({ what: 'health', how: 'as a load of that current', value });
+  }
+  return {
+    step: 'crank',
+    reading: `${volts(crank.volts)}, lowest sustained${held}${current}`,
+    working,
+    standing: crank.indicative ? 'indicative: charge low or unknown' : null,
+  };
+}
+
+/** How the methods are brought together, where there are two or more. */
+export function healthEntry({ estimates }: Assessment): LedgerEntry | null {
+  const { health } = estimates;
+  if (!health || health.methods.length < 2) return null;
+  const counting = health.methods.filter(({ indicative }) => !indicative || health.indicative);
+  return {
+    step: 'verdict',
+    reading: `health by ${health.methods.map(({ method }) => method).join(', ')}`,
+    working: [
+      {
+        what: 'fused in logarithms, by inverse variance',
+        how: counting.map(({ pct, sdPct }) => `${percent(pct)} ± ${percent(sdPct)}`).join(', '),
+        value: `${percent(health.pct)} ± ${percent(health.sdPct)}`,
+      },
+    ],
+    standing: health.methodsDisagree ? 'they tell different stories' : null,
+  };
+}

@@ -1,0 +1,62 @@
+import { tidy } from '../quantity/tidy';
+import type { HouseRules } from '../rules/house-rules';
+import type { Evidence, VehicleCheck } from './evidence';
+
+/** What a measurement on the vehicle said, against the house's figure: V, or A for the draw. */
+export interface VehicleResult {
+  readonly check: VehicleCheck;
+  readonly value: number;
+  readonly limit: number;
+  /** Positive is good. */
+  readonly margin: number;
+  readonly state: 'within' | 'high' | 'low';
+}
+
+/** Least rise of the regulated voltage over the resting one, V on a 12 V battery. Rule of the trade. */
+const LEAST_RISE_VOLTS = 0.5;
+
+/** A voltage drop, the regulated voltage or the parasitic draw held against the house's figure. Rules of the trade. */
+export function judgeVehicle(evidence: Evidence, { vehicle: rules }: HouseRules): VehicleResult | null {
+  const { vehicle } = evidence;
+  if (!vehicle) return null;
+  const { check, value } = vehicle;
+  switch (check) {
+    case 'side_drop':
+      return ceiling(
+        check,
+        value,
+        rules.dropJudgedBy === 'side' ? rules.sideDropVolts : rules.jointDropVolts,
+      );
+    case 'joint_drop':
+      return ceiling(check, value, rules.jointDropVolts);
+    case 'clamp_drop':
+      return ceiling(check, value, rules.clampDropVolts);
+    case 'draw':
+      return ceiling(check, value, allowedDraw(evidence, rules.drawAmps));
+    case 'regulated':
+      return regulated(evidence, rules);
+  }
+}
+
+function ceiling(check: VehicleCheck, value: number, limit: number): VehicleResult {
+  const margin = tidy(limit - value);
+  return { check, value, limit, margin, state: margin < 0 ? 'high' : 'within' };
+}
+
+/** The house's figure, or a quarter of the reserve capacity in milliamperes where that is known and more. */
+function allowedDraw({ battery }: Evidence, drawAmps: number): number {
+  return battery.rcMinutes === null ? drawAmps : Math.max(drawAmps, battery.rcMinutes / 4 / 1000);
+}
+
+function regulated({ vehicle, battery, openCircuit }: Evidence, rules: HouseRules['vehicle']): VehicleResult {
+  const value = vehicle?.value ?? 0;
+  const scale = battery.nominalVolts / 12;
+  const own = rules.regulatedByVehicle || vehicle?.ownFrom != null;
+  const from = (own ? vehicle?.ownFrom : null) ?? rules.regulatedVolts[0] * scale;
+  const to = (own ? vehicle?.ownTo : null) ?? rules.regulatedVolts[1] * scale;
+  const least = Math.max(from, openCircuit ? openCircuit.volts + LEAST_RISE_VOLTS * scale : from);
+  const check = 'regulated';
+  if (value > to) return { check, value, limit: to, margin: tidy(to - value), state: 'high' };
+  const margin = tidy(value - least);
+  return { check, value, limit: least, margin, state: margin < 0 ? 'low' : 'within' };
+}

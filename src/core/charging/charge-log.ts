@@ -1,0 +1,93 @@
+import type { ReadingOf } from '../procedure/reading';
+import type { ChargePlan } from './charge-plan';
+
+/** What the readings taken on the charger come to. */
+export type ChargeState =
+  | { readonly kind: 'charging' }
+  | { readonly kind: 'full'; readonly why: string }
+  | { readonly kind: 'too_hot'; readonly temperatureC: number }
+  | { readonly kind: 'awake'; readonly why: string }
+  | { readonly kind: 'takes_none'; readonly hours: number };
+
+type Log = readonly ReadingOf<'charge_log'>[];
+
+const MS_PER_HOUR = 3_600_000;
+/** Full: under this share of C20 at absorption voltage for two hours. Rule of the trade. */
+const FULL_AMPS_PER_AH = 0.02;
+const FULL_HOURS = 2;
+/** Full as well: voltage and gravity unchanged over three hourly readings. Rule of the trade. */
+const HOURLY_READINGS = 3;
+const LEAST_HOURLY_HOURS = 2;
+const SAME_VOLTS = 0.03;
+const SAME_GRAVITY = 0.003;
+/** A reading this close below absorption counts as at it, V on a 12 V battery. */
+const AT_ABSORPTION_VOLTS = 0.2;
+/** A deeply discharged battery is awake from here, 12 V; it may take this long, h. Rules of the trade. */
+const AWAKE_VOLTS = 12;
+const LONGEST_WAKING_HOURS = 16;
+const LEAST_WAKING_HOURS = 4;
+/** Under this share of C20 nothing goes in. A model of ours. */
+const NO_ACCEPTANCE_AMPS_PER_AH = 0.005;
+
+/** Where a charge stands by its log: on, full, too hot, or taking none. Rules of the trade. */
+export function chargeState(
+  start: ReadingOf<'charge_start'>,
+  log: Log,
+  plan: Pick<ChargePlan, 'c20Ah' | 'absorptionVolts' | 'stopC'>,
+  nominalVolts: number,
+): ChargeState {
+  const last = log.at(-1);
+  if (!last) return { kind: 'charging' };
+  const { temperatureC } = last.data;
+  if (temperatureC !== null && temperatureC > plan.stopC) return { kind: 'too_hot', temperatureC };
+  if (start.data.mode === 'deep') return wakingState(start, last, plan.c20Ah, nominalVolts);
+  if (tapered(log, plan, nominalVolts)) {
+    return { kind: 'full', why: `under ${FULL_AMPS_PER_AH} C at absorption for ${FULL_HOURS} h` };
+  }
+  if (unchanged(log)) return { kind: 'full', why: 'unchanged over three hourly readings' };
+  return { kind: 'charging' };
+}
+
+function wakingState(
+  start: ReadingOf<'charge_start'>,
+  last: ReadingOf<'charge_log'>,
+  c20Ah: number,
+  nominalVolts: number,
+): ChargeState {
+  const hours = (last.takenAtMs - start.takenAtMs) / MS_PER_HOUR;
+  const awake = (last.data.volts * 12) / nominalVolts >= AWAKE_VOLTS;
+  const accepts = last.data.amps >= NO_ACCEPTANCE_AMPS_PER_AH * c20Ah;
+  if (awake && accepts) return { kind: 'awake', why: `above ${AWAKE_VOLTS} V: charge it in full now` };
+  const tooLong = hours >= LONGEST_WAKING_HOURS || (hours >= LEAST_WAKING_HOURS && !accepts);
+  return tooLong ? { kind: 'takes_none', hours } : { kind: 'charging' };
+}
+
+function tapered(
+  log: Log,
+  { c20Ah, absorptionVolts }: Pick<ChargePlan, 'c20Ah' | 'absorptionVolts'>,
+  nominalVolts: number,
+): boolean {
+  const least = absorptionVolts - (AT_ABSORPTION_VOLTS * nominalVolts) / 12;
+  const isLow = ({ data }: ReadingOf<'charge_log'>) =>
+    data.amps < FULL_AMPS_PER_AH * c20Ah && data.volts >= least;
+  const lastHigh = log.findLastIndex((reading) => !isLow(reading));
+  const low = log.slice(lastHigh + 1);
+  const [first] = low;
+  const last = low.at(-1);
+  return !!first && !!last && (last.takenAtMs - first.takenAtMs) / MS_PER_HOUR >= FULL_HOURS;
+}
+
+function unchanged(log: Log): boolean {
+  const three = log.slice(-HOURLY_READINGS);
+  const [first] = three;
+  const last = three.at(-1);
+  if (three.length < HOURLY_READINGS || !first || !last) return false;
+  if ((last.takenAtMs - first.takenAtMs) / MS_PER_HOUR < LEAST_HOURLY_HOURS) return false;
+  const gravities = three.map(({ data }) => data.gravity).filter((gravity) => gravity !== null);
+  if (gravities.length < HOURLY_READINGS) return false;
+  return spread(three.map(({ data }) => data.volts)) <= SAME_VOLTS && spread(gravities) <= SAME_GRAVITY;
+}
+
+function spread(values: readonly number[]): number {
+  return Math.max(...values) - Math.min(...values);
+}

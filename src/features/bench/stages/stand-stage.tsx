@@ -1,0 +1,82 @@
+import { ownVolt } from '@/core/assessment/reference';
+import { minutesBetween } from '@/core/procedure/clocks';
+import { formatQuantity } from '@/core/quantity/format';
+import { Button } from '@/ui/button';
+import { NumberEntry } from '../number-entry';
+import type { StageProps } from './stage-props';
+
+const MINUTES_PER_HOUR = 60;
+
+/** Left alone after charge and rest: what it showed then, what it shows now. */
+export function StandStage({ run, spec, state, nowMs, correcting, onTyping, capture }: StageProps) {
+  const before = correcting?.kind === 'stand' ? correcting.data : null;
+  const { openCircuit } = state.current;
+  const { stand } = run.view.rules;
+  const own = (volts: number) => formatQuantity(ownVolt(volts, spec.nominalVolts), 'V');
+  const hours = openCircuit
+    ? Math.round((minutesBetween(openCircuit.takenAtMs, nowMs) / MINUTES_PER_HOUR) * 10) / 10
+    : null;
+  return (
+    <div className="grid gap-4">
+      <NumberEntry
+        nominalVolts={spec.nominalVolts}
+        captureLabel="Capture"
+        onTyping={onTyping}
+        before={
+          <p className="text-lg">
+            A sound one keeps {own(stand.healthyVolts25[spec.construction])}. Under {own(stand.leakVolts)}{' '}
+            within {formatQuantity(stand.leakHours, 'h')} it leaks inside.
+          </p>
+        }
+        fields={[
+          {
+            name: 'volts',
+            label: 'Voltage now',
+            quantity: 'openCircuitVolts',
+            unit: 'V',
+            initial: before?.volts ?? null,
+          },
+          {
+            name: 'startVolts',
+            label: 'At the start',
+            quantity: 'openCircuitVolts',
+            unit: 'V',
+            initial: before?.startVolts ?? openCircuit?.data.volts ?? null,
+          },
+          {
+            name: 'hours',
+            label: 'Left alone',
+            quantity: 'standHours',
+            unit: 'h',
+            initial: before?.hours ?? (hours !== null && hours >= 1 ? hours : null),
+          },
+          {
+            name: 'temperatureC',
+            label: 'Temperature',
+            quantity: 'temperatureC',
+            unit: '°C',
+            initial: before ? before.temperatureC : (openCircuit?.data.temperatureC ?? null),
+            emptyMeans: '25 °C assumed',
+          },
+        ]}
+        onCapture={({ volts, startVolts, hours: left, temperatureC }) =>
+          capture('stand', {
+            volts: volts ?? 0,
+            startVolts: startVolts ?? 0,
+            hours: left ?? 0,
+            temperatureC,
+          })
+        }
+      />
+      {!correcting && (
+        <Button
+          tone="quiet"
+          className="justify-self-start"
+          onClick={() => capture('skip', { step: 'stand', reason: 'no time to let it stand' })}
+        >
+          No time to let it stand: pass it over
+        </Button>
+      )}
+    </div>
+  );
+}

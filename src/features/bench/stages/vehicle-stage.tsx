@@ -1,0 +1,83 @@
+import { useState } from 'react';
+import { VEHICLE_CHECKS, type VehicleCheck } from '@/core/assessment/evidence';
+import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
+import { COMPLAINTS } from '@/core/procedure/complaint';
+import { Button } from '@/ui/button';
+import { Select } from '@/ui/select';
+import { NumberEntry } from '../number-entry';
+import type { NumberField } from '../number-fields';
+import type { StageProps } from './stage-props';
+
+type Name = 'value' | 'ownFrom' | 'ownTo';
+
+const OPTIONS = VEHICLE_CHECKS.map((value) => ({ value, label: VEHICLE_CHECK_LABELS[value] }));
+
+/** What the complaint points at beside the battery: a drop, the regulated voltage or the draw. */
+export function VehicleStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
+  const before = correcting?.kind === 'vehicle_check' ? correcting.data : null;
+  const { complaint } = state.current;
+  const plan = complaint && COMPLAINTS[complaint.data.symptom];
+  const [check, setCheck] = useState<VehicleCheck>(before?.check ?? plan?.vehicleFirst ?? 'clamp_drop');
+  const unit = check === 'draw' ? 'A' : 'V';
+  const fields: NumberField<Name>[] = [
+    {
+      name: 'value',
+      label: check === 'draw' ? 'Draw' : check === 'regulated' ? 'Regulated voltage' : 'Voltage drop',
+      quantity: 'vehicleReading',
+      unit,
+      initial: before?.value ?? null,
+    },
+  ];
+  if (check === 'regulated') fields.push(...ownFigures(before));
+  return (
+    <div className="grid gap-4">
+      {plan?.pointsAt && <p className="text-lg">{plan.pointsAt}</p>}
+      <NumberEntry
+        key={check}
+        nominalVolts={spec.nominalVolts}
+        captureLabel="Capture"
+        onTyping={onTyping}
+        before={<Select label="Measured" value={check} options={OPTIONS} onChoose={setCheck} />}
+        fields={fields}
+        onCapture={({ value, ownFrom = null, ownTo = null }) =>
+          capture('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo })
+        }
+      />
+      {!correcting && (
+        <Button
+          tone="quiet"
+          className="justify-self-start"
+          onClick={() => capture('skip', { step: 'vehicle', reason: 'the vehicle is not here' })}
+        >
+          The vehicle is not here: pass it over
+        </Button>
+      )}
+      {run.view.rules.vehicle.regulatedByVehicle && check === 'regulated' && (
+        <p className="text-sm text-soft">
+          House rules go by the vehicle’s own figure: enter it where it is known.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function ownFigures(before: { ownFrom: number | null; ownTo: number | null } | null): NumberField<Name>[] {
+  return [
+    {
+      name: 'ownFrom',
+      label: 'Its own figure, from',
+      quantity: 'chargingVolts',
+      unit: 'V',
+      initial: before?.ownFrom ?? null,
+      emptyMeans: 'house rules',
+    },
+    {
+      name: 'ownTo',
+      label: 'to',
+      quantity: 'chargingVolts',
+      unit: 'V',
+      initial: before?.ownTo ?? null,
+      emptyMeans: 'house rules',
+    },
+  ];
+}

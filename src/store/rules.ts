@@ -1,0 +1,107 @@
+import { and, asc, count, desc, eq, gt, isNotNull, max } from 'drizzle-orm';
+import { evidenceAsOfToday } from '@/core/assessment/evidence';
+import type { HistoryPage, RulesVersion } from '@/core/exchange/views';
+import type { HouseRules } from '@/core/rules/house-rules';
+import type { Database, Store, Transaction } from './open';
+import { assessments, batteries, houseRules, runs } from './schema';
+
+/** All versions of a house's rules, the newest first. */
+export function rulesVersions(store: Store, id: string): Promise<RulesVersion[]> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select()
+      .from(houseRules)
+      .where(eq(houseRules.id, id))
+      .orderBy(desc(houseRules.version));
+    return rows.map(({ rules, reason, authorId, madeAtMs }) => ({ rules, reason, authorId, madeAtMs }));
+  });
+}
+
+/** One version of the rules, inside a transaction or outside of one. */
+export async function rulesVersion(
+  database: Database | Transaction,
+  id: string,
+  version: number,
+): Promise<HouseRules | undefined> {
+  const [row] = await database
+    .select({ rules: houseRules.rules })
+    .from(houseRules)
+    .where(and(eq(houseRules.id, id), eq(houseRules.version, version)));
+  return row?.rules;
+}
+
+/** The newest version of a house's rules; undefined while it has none of its own. */
+export async function newestRules(
+  database: Database | Transaction,
+  id: string,
+): Promise<HouseRules | undefined> {
+  const [row] = await database
+    .select({ rules: houseRules.rules })
+    .from(houseRules)
+    .where(eq(houseRules.id, id))
+    .orderBy(desc(houseRules.version))
+    .limit(1);
+  return row?.rules;
+}
+
+/** Adds a version after the newest one, unless that is another than the writer saw: then answers undefined. */
+export function addRules(
+  store: Store,
+  made: {
+    readonly rules: HouseRules;
+    readonly seenVersion: number;
+    readonly reason: string;
+    readonly authorId: string;
+    readonly madeAtMs: number;
+  },
+): Promise<HouseRules | undefined> {
+  const { seenVersion, ...row } = made;
+  return store.write(async (transaction) => {
+    const { id } = row.rules;
+    const [newest] = await transaction
+      .select({ version: max(houseRules.version) })
+      .from(houseRules)
+      .where(eq(houseRules.id, id));
+    const last = newest?.version ?? 0;
+    if (last !== seenVersion) return undefined;
+    const rules = { ...row.rules, version: last + 1 };
+    await transaction.insert(houseRules).values({ ...row, id, version: rules.version, rules });
+    return rules;
+  });
+}
+
+/** Finished runs whose evidence rules can be compared on. */
+export function countHistory(store: Store): Promise<number> {
+  return store.read(async (database) => {
+    const [counted] = await database
+      .select({ total: count() })
+      .from(runs)
+      .where(isNotNull(runs.assessmentId));
+    return counted?.total ?? 0;
+  });
+}
+
+/** A stretch of the finished runs after one of them, by id, with the evidence that they ended with. */
+export function historyPage(store: Store, afterId: string, limit: number): Promise<HistoryPage> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select({
+        runId: runs.id,
+        tag: batteries.tag,
+        atMs: runs.finishedAtMs,
+        evidence: assessments.evidence,
+      })
+      .from(runs)
+      .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+      .innerJoin(batteries, eq(batteries.id, runs.batteryId))
+      .where(gt(runs.id, afterId))
+      .orderBy(asc(runs.id))
+      .limit(limit);
+    const found = rows.map((row) => ({
+      ...row,
+      atMs: row.atMs ?? 0,
+      evidence: evidenceAsOfToday(row.evidence),
+    }));
+    return { runs: found, next: found.length < limit ? null : (found.at(-1)?.runId ?? null) };
+  });
+}

@@ -1,0 +1,26 @@
+interface Props<T extends string> {
+  readonly label: string;
+  readonly value: T;
+  readonly options: readonly { readonly value: T; readonly label: string }[];
+  readonly onChoose: (value: T) => void;
+}
+
+/** A choice from a longer list, big enough for a glove. */
+export function Select<T extends string>({ label, value, options, onChoose }: Props<T>) {
+  return (
+    <label className="grid min-w-0 gap-1">
+      <span className="heading">{label}</span>
+      <select
+        className="min-h-12 w-full min-w-0 rounded-md border border-line-strong bg-sheet px-3"
+        value={value}
+        onChange={(event) => onChoose(event.target.value as T)}
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
