@@ -42,7 +42,8 @@ module.exports = {
     onlyUses('store', ['core']),
     onlyUses('server', ['store', 'core']),
     onlyUses('ui', ['core']),
-    onlyUses('features', ['ui', 'core']),
+    onlyUses('workers', ['core']),
+    onlyUses('features', ['ui', 'core', 'workers']),
     onlyUses('app', ['features', 'ui', 'server', 'core']),
     ...coreArrows,
     {

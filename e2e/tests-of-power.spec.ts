@@ -1,4 +1,4 @@
-import { expect, expectAccessible, test } from './support/test';
+import { expect, expectAccessible, startedRun, test } from './support/test';
 
 test('a bad cell is found with the hydrometer, and condemned only after a charge', async ({
   page,
@@ -15,7 +15,7 @@ test('a bad cell is found with the hydrometer, and condemned only after a charge
   await expect(bench.verdict).toHaveText('Charge, rest, retest');
   await expect(bench.step('Hydrometer')).toContainText('1.190 to 1.260');
 
-  await page.getByRole('button', { name: 'Full charge given' }).click();
+  await bench.charged();
   await bench.restedOvernight();
   await bench.openCircuit('12.55', '20');
   await bench.step('Hydrometer').click();
@@ -29,28 +29,51 @@ test('a bad cell is found with the hydrometer, and condemned only after a charge
   await expect(page.getByRole('region', { name: 'Stage' })).toContainText('One cell stays far behind');
 });
 
-test('conductance read under the wrong standard disagrees with the load, and is put right', async ({
+test('an AGM read under the wrong standard disagrees with its load test, and is put right', async ({
   page,
   bench,
-  openedRun: _run,
+  request,
+  newTag,
+  technicianId,
 }) => {
-  await bench.upToCharge('12.65', '20');
+  const agm = { tag: newTag, technicianId, type: 'agm', ratings: [{ standard: 'EN', amps: 760 }] };
+  await bench.open(await startedRun(request, agm));
+  await bench.identify();
+  await bench.complain();
+  await page.getByRole('button', { name: 'All in order, sealed' }).click();
+  await bench.restedOvernight();
+  await bench.openCircuit('12.88', '20');
   await bench.expectStage('Conductance');
   await expectAccessible(page);
-  // The tester stood on DIN, and its 330 A were taken for SAE: 58 % of the rating instead of 96.
-  await page.getByLabel('Reading').fill('330');
+  // The tester stood on DIN, and its 460 A were taken for EN: 61 % of the rating instead of 96.
+  await page.getByLabel('The tester shows').selectOption('EN');
+  await page.getByLabel('Reading').fill('460');
   await bench.capture();
-  await expect(bench.verdict).toHaveText('Retire');
-  await bench.load('10.55');
+  await bench.load('10.95');
   await expect(bench.verdict).toHaveText('Not decided yet');
   await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText(
     'Suspect the contact, the rating or its standard',
   );
   await bench.step('Conductance').click();
   await page.getByLabel('The tester shows').selectOption('DIN');
-  await page.getByLabel('Reading').fill('330');
+  await page.getByLabel('Reading').fill('460');
   await bench.capture();
   await expect(bench.verdict).toHaveText('Return to service');
+});
+
+test('a tester’s amperes about to be corrected twice are warned of by name', async ({
+  page,
+  bench,
+  openedRun: _run,
+}) => {
+  await bench.upToCharge('12.65', '2');
+  await page.getByLabel('It has corrected for').selectOption('none');
+  await expect(page.getByText(/corrected for temperature and charge itself/)).toBeVisible();
+  await page.getByLabel('It has corrected for').selectOption('both');
+  await expect(page.getByText(/Correcting again counts it twice/)).toHaveCount(0);
+  // A third of the rating is more likely another standard than a battery this bad.
+  await page.getByLabel('Reading').fill('200');
+  await expect(page.getByText(/Is the tester set to the standard on the label/)).toBeVisible();
 });
 
 test('a three-minute charge finds sulphated plates after a full charge', async ({
@@ -59,7 +82,7 @@ test('a three-minute charge finds sulphated plates after a full charge', async (
   openedRun: _run,
 }) => {
   await bench.upToCharge('12.10', '20');
-  await page.getByRole('button', { name: 'Full charge given' }).click();
+  await bench.charged();
   await bench.restedOvernight();
   await bench.openCircuit('12.50', '20');
   await bench.step('Three-minute charge').click();

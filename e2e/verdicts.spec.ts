@@ -87,12 +87,23 @@ test('a half-charged battery that fails a forced load is charged, not retired', 
   await expect(bench.step('Load test')).toContainText('forced');
 
   // After a full charge the same battery proves sound.
-  await bench.expectStage('Charge');
-  await page.getByRole('button', { name: /full charge given/ }).click();
+  await bench.charged();
   await bench.restedOvernight();
   await bench.openCircuit('12.62', '20');
   await bench.load('10.40');
   await expect(bench.verdict).toHaveText('Return to service');
+});
+
+test('a battery that is low again after two full charges is retired', async ({ bench, openedRun: _run }) => {
+  await bench.upToCharge('12.10', '20');
+  for (const volts of ['12.20', '12.25']) {
+    await expect(bench.verdict).toHaveText('Charge, rest, retest');
+    await bench.charged();
+    await bench.restedOvernight();
+    await bench.openCircuit(volts, '20');
+  }
+  await expect(bench.verdict).toHaveText('Retire');
+  await bench.finish();
 });
 
 test('a battery that fails, and recovers to 12.5 V, is retired', async ({ page, bench, openedRun: _run }) => {

@@ -76,6 +76,12 @@ export class BenchPage {
     await this.openCircuit(volts, temperature);
   }
 
+  /** A charge given elsewhere, entered as such. */
+  async charged(): Promise<void> {
+    await this.expectStage('Charge');
+    await this.page.getByRole('button', { name: /full charge given/ }).click();
+  }
+
   async finish(): Promise<void> {
     await this.page.getByRole('button', { name: /Finish the run/ }).click();
     await expect(this.page.getByText(/^Finished/)).toBeVisible();

@@ -11,9 +11,8 @@ import {
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import type { Grade, Verdict } from '@/core/assessment/verdict';
-import type { Rating } from '@/core/battery/battery-label';
+import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
-import type { SlotNeeds } from '@/core/battery/slot-needs';
 import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading, ReadingKind } from '@/core/procedure/reading';
 import type { HouseRules } from '@/core/rules/house-rules';

@@ -2,7 +2,14 @@ import type { Measured } from '@/core/assessment/finding';
 import { formatNumber, formatQuantity, type Unit } from '@/core/quantity/format';
 
 /** Half of the scale's width in each unit (gravity has none), the same everywhere, so that two can be compared by eye. */
-const HALF_SPAN: Readonly<Partial<Record<Unit, number>>> = { V: 1.5, '%': 45, '°C': 20, '': 0.06 };
+const HALF_SPAN: Readonly<Partial<Record<Unit, number>>> = {
+  V: 1.5,
+  '%': 45,
+  '°C': 20,
+  A: 200,
+  mA: 250,
+  '': 0.06,
+};
 const DEFAULT_HALF_SPAN = 1;
 
 interface Props {

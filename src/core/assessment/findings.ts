@@ -1,6 +1,6 @@
 import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
-import { slotFit } from '../battery/slot-needs';
+import { slotFit } from '../battery/slot-fit';
 import { stratificationVolts } from './cells-result';
 import { type Finding, finding, heldAgainst } from './finding';
 import { readTrace } from './load-trace';
@@ -69,7 +69,9 @@ function vehicleFindings({ estimates }: Case): Finding[] {
   const { vehicle } = estimates;
   if (!vehicle) return [];
   const { check, value, limit, margin, state } = vehicle;
-  const measured = { value, limit, margin, sd: 0, unit: check === 'draw' ? ('A' as const) : ('V' as const) };
+  const milli = { value: value * 1000, limit: limit * 1000, margin: margin * 1000, unit: 'mA' as const };
+  const measured =
+    check === 'draw' ? { ...milli, sd: 0 } : { value, limit, margin, sd: 0, unit: 'V' as const };
   if (state === 'within') return [finding('vehicle_within', measured)];
   if (check === 'draw') return [finding('draw_high', measured)];
   if (check !== 'regulated') return [finding('drop_high', measured)];

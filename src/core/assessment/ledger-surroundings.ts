@@ -1,5 +1,5 @@
 import { CONSTRUCTION_FACTS } from '../battery/construction';
-import { slotFit } from '../battery/slot-needs';
+import { slotFit } from '../battery/slot-fit';
 import { formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import type { Assessment } from './assess';
@@ -44,8 +44,8 @@ export function slotEntry({ battery }: Evidence): LedgerEntry | null {
 export function vehicleEntry(evidence: Evidence, { estimates }: Assessment): LedgerEntry | null {
   const { vehicle } = estimates;
   if (!vehicle) return null;
-  const unit = vehicle.check === 'draw' ? 'A' : 'V';
-  const shown = (value: number) => formatQuantity(value, unit, { decimals: unit === 'A' ? 3 : 2 });
+  const shown = (value: number) =>
+    vehicle.check === 'draw' ? formatQuantity(value * 1000, 'mA') : formatQuantity(value, 'V');
   const own = evidence.vehicle?.ownFrom != null ? 'the vehicle’s own figure' : 'house rules';
   return {
     step: 'vehicle',

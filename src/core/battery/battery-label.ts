@@ -38,6 +38,9 @@ const SlotSchema = Type.Object(
 /** One cranking rating as printed on a label. */
 export type Rating = Static<typeof RatingSchema>;
 
+/** What a vehicle or slot asks of its battery; null where nobody noted it. */
+export type SlotNeeds = Static<typeof SlotSchema>;
+
 /** What a battery's label says: all that a person registers. */
 export const BatteryLabelSchema = Type.Object(
   {

@@ -1,6 +1,5 @@
-import type { BatteryLabel, Rating } from './battery-label';
+import type { BatteryLabel, Rating, SlotNeeds } from './battery-label';
 import { type Construction, isLeadAcid } from './construction';
-import type { SlotNeeds } from './slot-needs';
 
 /** What the judgement needs to know of a battery, and nothing else. */
 export interface BatterySpec {

@@ -5,6 +5,7 @@ const MINUS = '\u2212';
 const DECIMALS = {
   V: 2,
   A: 0,
+  mA: 0,
   Ah: 0,
   min: 0,
   s: 0,

@@ -103,3 +103,16 @@ function withUnit(path: string, value: number): string {
   if (/K$/.test(name)) return `${value}\u00A0K`;
   return String(value);
 }
+
+/** Rules with one figure changed; the others as they were. The caller checks the whole before it is put in force. */
+export function withFigure(rules: HouseRules, path: string, value: number | boolean | string): HouseRules {
+  return put(rules as unknown as Record<string, unknown>, path.split('/'), value) as unknown as HouseRules;
+}
+
+function put(record: Readonly<Record<string, unknown>>, path: readonly string[], value: unknown): unknown {
+  const [name, ...rest] = path;
+  if (name === undefined) return value;
+  const inner = record[name];
+  const next = rest.length === 0 ? value : put((inner ?? {}) as Record<string, unknown>, rest, value);
+  return { ...record, [name]: next };
+}

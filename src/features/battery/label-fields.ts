@@ -1,7 +1,6 @@
-import type { BatteryLabel } from '@/core/battery/battery-label';
+import type { BatteryLabel, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType, Construction } from '@/core/battery/construction';
 import type { RatingStandard } from '@/core/battery/rating-standard';
-import type { SlotNeeds } from '@/core/battery/slot-needs';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { checkEntry, type Quantity } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';

@@ -41,8 +41,7 @@ export function readingWords(reading: Reading, unit: TemperatureUnit): string {
       return COMPLAINTS[reading.data.symptom].label;
     case 'vehicle_check': {
       const { check, value } = reading.data;
-      const words =
-        check === 'draw' ? formatQuantity(value, 'A', { decimals: 3 }) : formatQuantity(value, 'V');
+      const words = check === 'draw' ? formatQuantity(value * 1000, 'mA') : formatQuantity(value, 'V');
       return `${VEHICLE_WORDS[check]} ${words}`;
     }
     case 'inspection': {

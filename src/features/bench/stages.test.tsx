@@ -77,7 +77,8 @@ describe('settle', () => {
     renderOnSite(<SettleStage {...props} />);
     await choose('Less than 1 h');
     await click(/Start 60.min/);
-    for (const start of screen.getAllByRole('button', { name: /Start/ }).slice(1)) await userEvent.click(start);
+    for (const start of screen.getAllByRole('button', { name: /Start/ }).slice(1))
+      await userEvent.click(start);
     expect(captured.map(([, data]) => data)).toEqual([
       { method: 'rest', restMinutes: 10, clockMinutes: 60 },
       { method: 'headlamps', restMinutes: 10, clockMinutes: 13 },
@@ -119,10 +120,7 @@ describe('load test', () => {
     expect(textOf()).toContain('Limit at −10.0 °C8.78 V');
     await userEvent.type(screen.getByLabelText('Voltage at the end, load on'), '9.2{Enter}');
     expect(captured).toEqual([
-      [
-        'load',
-        { ...{ volts: 9.2, amps: 285, seconds: 15, temperatureC: -10 }, stopped: null, trace: null },
-      ],
+      ['load', { ...{ volts: 9.2, amps: 285, seconds: 15, temperatureC: -10 }, stopped: null, trace: null }],
     ]);
   });
 

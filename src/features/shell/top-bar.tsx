@@ -12,6 +12,7 @@ import { WhoIsHere } from './who-is-here';
 const PLACES = [
   { href: '/', label: 'Floor' },
   { href: '/batteries', label: 'Batteries' },
+  { href: '/rules', label: 'House rules' },
 ] as const;
 
 /** The bar over every screen: where one can go, who is at the bench, how this screen shows things. */

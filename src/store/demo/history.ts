@@ -177,6 +177,7 @@ function openRuns(nowMs: number, stage: Stage): DemoRun[] {
     .settle('rested', 300)
     .openCircuit({ ...truth, chargePct: 46 })
     .chargeStart(17.5, 14.4, 5.4)
+    .wait(2)
     .chargeLog(17.2, 13.6, 12)
     .wait(70)
     .chargeLog(16.8, 14.1, 16);

@@ -3,9 +3,12 @@ import { specOf } from '@/core/battery/battery';
 import { currentReadings } from '@/core/procedure/current-readings';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { overrideOf } from '@/core/procedure/override';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { addBattery, countBatteries } from '../batteries';
 import type { Store, Transaction } from '../open';
+import { addRules } from '../rules';
 import { addReading, assessmentRecord, finishWith } from '../runs';
 import { runs } from '../schema';
 import { addTechnician } from '../technicians';
@@ -29,9 +32,11 @@ export async function seedDemo(store: Store, nowMs: number): Promise<void> {
     await addBattery(store, { id, ...label }, first.id, nowMs);
   }
   const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
+  await seedRules(store, nowMs, first.id);
   const history = demoHistory(nowMs, { chance, technicianIds });
   await store.write(async (transaction) => {
-    for (const run of history) await storeRun(transaction, run, idByTag.get(run.tag) ?? '', chance.id(nowMs));
+    for (const run of history)
+      await storeRun(transaction, run, idByTag.get(run.tag) ?? '', chance.id(nowMs), nowMs);
   });
 }
 
@@ -40,8 +45,10 @@ async function storeRun(
   { tag, bench, finished }: DemoRun,
   batteryId: string,
   assessmentId: string,
+  nowMs: number,
 ): Promise<void> {
   const { technicianId } = bench;
+  const rules = rulesAt(bench.startedAtMs, nowMs);
   await transaction.insert(runs).values({
     id: bench.id,
     batteryId,
@@ -49,15 +56,15 @@ async function storeRun(
     startedById: technicianId,
     finishedAtMs: null,
     finishedById: null,
-    rulesId: STANDARD_RULES.id,
-    rulesVersion: STANDARD_RULES.version,
+    rulesId: rules.id,
+    rulesVersion: rules.version,
     assessmentId: null,
   });
   for (const reading of bench.readings) await addReading(transaction, reading, reading.takenAtMs);
   const spec = specOf(DEMO_BATTERIES.find(({ label }) => label.tag === tag)?.label ?? raise(tag));
   if (!finished || !spec) return;
   const evidence = evidenceFromReadings(spec, bench.readings);
-  const assessment = assess(evidence, STANDARD_RULES);
+  const assessment = assess(evidence, rules);
   const record = assessmentRecord({
     id: assessmentId,
     runId: bench.id,
@@ -71,4 +78,36 @@ async function storeRun(
 
 function raise(tag: string): never {
   throw new Error(`the scenario has no ${tag}`);
+}
+
+const MS_PER_DAY = 86_400_000;
+
+/** The shop's own versions, each with its age in days and why it was made. */
+const HOUSE: readonly { readonly daysAgo: number; readonly reason: string; readonly rules: HouseRules }[] = [
+  {
+    daysAgo: 310,
+    reason: 'Mixed fleet: the newer vans regulate up to 15 V and were called too high.',
+    rules: answered(named(1), { regulated: '13.5_15' }),
+  },
+  {
+    daysAgo: 40,
+    reason: 'Older units in service never reach 12.6 V; 12.5 V has held for a winter.',
+    rules: answered(named(2), { regulated: '13.5_15', resting: '12.5' }),
+  },
+];
+
+function named(version: number): HouseRules {
+  return { ...STANDARD_RULES, id: 'house', name: 'Ferngate bench', version };
+}
+
+async function seedRules(store: Store, nowMs: number, authorId: string): Promise<void> {
+  for (const [seenVersion, { daysAgo, reason, rules }] of HOUSE.entries()) {
+    await addRules(store, { rules, seenVersion, reason, authorId, madeAtMs: nowMs - daysAgo * MS_PER_DAY });
+  }
+}
+
+/** The rules that were in force when a run began. */
+function rulesAt(startedAtMs: number, nowMs: number): HouseRules {
+  const inForce = HOUSE.findLast(({ daysAgo }) => startedAtMs >= nowMs - daysAgo * MS_PER_DAY);
+  return inForce?.rules ?? STANDARD_RULES;
 }

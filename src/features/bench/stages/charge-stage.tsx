@@ -1,3 +1,4 @@
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeState, chargeState } from '@/core/charging/charge-log';
@@ -141,7 +142,7 @@ function PlanFigures({
   const readyMs = nowMs + plan.hours * MINUTES_PER_HOUR * MS_PER_MINUTE;
   const restedMs = readyMs + restMinutes * MS_PER_MINUTE;
   return (
-    <dl className="grid grid-cols-2 gap-x-6 gap-y-3 sm:grid-cols-3">
+    <dl className="grid grid-cols-2 items-end gap-x-6 gap-y-3">
       <Figure name="Set the voltage" value={formatQuantity(plan.absorptionVolts, 'V')} />
       <Figure name="Set the current" value={formatQuantity(plan.amps, 'A', { decimals: 1 })} />
       <Figure name="Takes about" value={formatMinutes(plan.hours * MINUTES_PER_HOUR)} />
@@ -163,7 +164,9 @@ function Figure({ name, value }: { readonly name: string; readonly value: React.
   return (
     <div>
       <dt className="heading">{name}</dt>
-      <dd className="figures text-2xl font-semibold">{value}</dd>
+      <dd className={clsx('figures font-semibold', typeof value === 'string' ? 'text-2xl' : 'text-lg')}>
+        {value}
+      </dd>
     </div>
   );
 }
@@ -199,11 +202,11 @@ function OnCharge({
   const leftMs = chargeDueMs(start) - nowMs;
   return (
     <div className="grid gap-4">
-      <div className="grid grid-cols-2 items-end gap-x-6 gap-y-2 sm:grid-cols-4">
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-2">
         <Figure
           name={so.kind === 'charging' && leftMs <= 0 ? 'Due' : STATE_WORDS[so.kind]}
           value={
-            <span role="timer" aria-live="off" suppressHydrationWarning>
+            <span role="timer" aria-live="off" className="text-3xl" suppressHydrationWarning>
               {clockText(Math.max(0, leftMs))}
             </span>
           }

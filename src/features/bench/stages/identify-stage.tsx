@@ -2,7 +2,7 @@ import Link from 'next/link';
 import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
-import { slotFit } from '@/core/battery/slot-needs';
+import { slotFit } from '@/core/battery/slot-fit';
 import { formatNumber } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
 import type { StageProps } from './stage-props';

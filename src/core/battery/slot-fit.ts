@@ -4,12 +4,6 @@ import { CONSTRUCTIONS, type Construction } from './construction';
 import { crankingRating } from './cranking-rating';
 import { convertRating } from './rating-standard';
 
-/** What a vehicle or slot asks of its battery; null where nobody noted it. */
-export interface SlotNeeds {
-  readonly type: Construction | null;
-  readonly rating: Rating | null;
-}
-
 /** Which constructions do the work of the one that a slot asks for. Rule of the trade. */
 const DOES_THE_WORK_OF: Readonly<Record<Construction, readonly Construction[]>> = {
   flooded: CONSTRUCTIONS,

@@ -1,0 +1,144 @@
+import { ChevronDown } from 'lucide-react';
+import { type Figure, figuresOf, figureText, withFigure } from '@/core/rules/figures';
+import type { HouseRules } from '@/core/rules/house-rules';
+
+interface Props {
+  readonly current: HouseRules;
+  readonly draft: HouseRules;
+  readonly onChange: (draft: HouseRules) => void;
+}
+
+const SECTION_TITLES: Readonly<Record<string, string>> = {
+  charge: 'Charge',
+  surface: 'Surface charge',
+  load: 'Load test',
+  recovery: 'Recovery',
+  conductance: 'Conductance',
+  cells: 'Cells',
+  inspection: 'Inspection',
+  crank: 'Cranking',
+  stand: 'Stand',
+  threeMinute: 'Three-minute charge',
+  fusion: 'Methods against each other',
+  health: 'Health and grades',
+  vehicle: 'Vehicle',
+  temperature: 'Temperature',
+};
+
+/** Every figure of the rules by name, for a house with figures of its own. */
+export function AllFigures({ current, draft, onChange }: Props) {
+  const before = new Map(figuresOf(current).map((figure) => [figure.path, figure]));
+  const sections = grouped(figuresOf(draft));
+  return (
+    <details className="group border-t pt-2">
+      <summary className="flex min-h-11 list-none items-center gap-2 text-lg font-semibold">
+        <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
+        Every figure, for a house with its own
+      </summary>
+      <label className="mb-4 grid max-w-md gap-1">
+        <span className="heading">Name of these rules</span>
+        <input
+          value={draft.name}
+          maxLength={80}
+          onChange={(event) => onChange({ ...draft, name: event.target.value })}
+          className="min-h-12 rounded-md border border-line-strong bg-sheet px-3"
+        />
+      </label>
+      <div className="grid gap-x-8 gap-y-5 lg:grid-cols-2">
+        {[...sections].map(([section, figures]) => (
+          <section key={section} aria-label={SECTION_TITLES[section] ?? section}>
+            <h3 className="heading mb-1">{SECTION_TITLES[section] ?? section}</h3>
+            {figures.map((figure) => (
+              <FigureRow
+                key={figure.path}
+                figure={figure}
+                before={before.get(figure.path)}
+                onChange={(value) => onChange(withFigure(draft, figure.path, value))}
+              />
+            ))}
+          </section>
+        ))}
+      </div>
+    </details>
+  );
+}
+
+const sectionOf = ({ path }: Figure) => path.split('/')[0] ?? '';
+
+function grouped(figures: readonly Figure[]): Map<string, Figure[]> {
+  const sections = new Map<string, Figure[]>();
+  for (const figure of figures) {
+    sections.set(sectionOf(figure), [...(sections.get(sectionOf(figure)) ?? []), figure]);
+  }
+  return sections;
+}
+
+interface RowProps {
+  readonly figure: Figure;
+  readonly before: Figure | undefined;
+  readonly onChange: (value: number | boolean | string) => void;
+}
+
+function FigureRow({ figure, before, onChange }: RowProps) {
+  const { path, what, value } = figure;
+  const changed = before !== undefined && JSON.stringify(before.value) !== JSON.stringify(value);
+  return (
+    <div className="grid min-h-11 grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-t py-1">
+      <span className={changed ? 'font-semibold' : ''}>
+        {what.charAt(0).toUpperCase() + what.slice(1)}
+        {changed && (
+          <span className="block text-sm font-normal text-soft">was {figureText(path, before.value)}</span>
+        )}
+      </span>
+      <FigureInput figure={figure} onChange={onChange} />
+    </div>
+  );
+}
+
+const INPUT = 'min-h-11 w-32 rounded-md border border-line-strong bg-sheet px-2';
+
+function FigureInput({ figure, onChange }: Omit<RowProps, 'before'>) {
+  const { path, what, value, choices, least, most } = figure;
+  if (choices && typeof value === 'string') {
+    return (
+      <select
+        aria-label={what}
+        className={INPUT}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
+        {choices.map((choice) => (
+          <option key={choice} value={choice}>
+            {figureText(path, choice)}
+          </option>
+        ))}
+      </select>
+    );
+  }
+  if (typeof value === 'boolean') {
+    return (
+      <input
+        type="checkbox"
+        aria-label={what}
+        className="size-6 accent-[var(--harbour)]"
+        checked={value}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+    );
+  }
+  if (typeof value === 'number') {
+    return (
+      <input
+        type="number"
+        step="any"
+        aria-label={what}
+        className={`${INPUT} figures text-right`}
+        value={Number.isNaN(value) ? '' : value}
+        min={least ?? undefined}
+        max={most ?? undefined}
+        onChange={(event) => onChange(event.target.valueAsNumber)}
+      />
+    );
+  }
+  return <span className="figures max-w-xs text-right text-sm">{figureText(path, value)}</span>;
+}
