@@ -114,7 +114,7 @@ test('the server refuses malformed writes with the field, what was found and wha
     return (await response.json()).problems.map(({ message }: { message: string }) => message).join(' | ');
   };
   expect(await refused({ kind: 'guess' })).toContain(
-    'kind: found "guess", expected one of identify, inspection',
+    'kind: found "guess", expected one of identify, complaint, inspection',
   );
   expect(await refused({ kind: 'load', data: { volts: 'ten' } })).toContain('data/volts: found "ten"');
   expect(await refused('{')).toContain('body');

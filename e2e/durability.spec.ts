@@ -77,7 +77,7 @@ test('what was captured while the link was down survives a reload', async ({
   await expect(new BenchPage(other).step('Inspect')).toContainText('all in order');
   await expect
     .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(2);
+    .toBe(3);
 });
 
 test('two tabs on the same run see each other, and a finished run asks before it takes more', async ({

@@ -12,7 +12,7 @@ test('a single click sends the technician to the clamp before the battery', asyn
   await bench.inspectAllInOrder();
   await bench.expectStage('Vehicle check');
   await expectAccessible(page);
-  await page.getByLabel('Voltage drop').fill('0.4');
+  await page.getByLabel('Voltage drop', { exact: true }).fill('0.4');
   await bench.capture();
   await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText(
     'Voltage drop above the limit',
@@ -34,7 +34,7 @@ test('a charge is planned, logged and ended, and the battery comes back rested',
   await page.getByRole('button', { name: /It is on charge/ }).click();
   await page.getByLabel('Voltage now').fill('14.7');
   await page.getByLabel('Current now').fill('7.9');
-  await page.getByLabel('Temperature').fill('52');
+  await page.getByLabel('Temperature', { exact: true }).fill('52');
   await page.getByRole('button', { name: /Log it/ }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Switch it off' })).toBeVisible();
   await expectAccessible(page);
@@ -108,7 +108,7 @@ test('a recorded load is pasted in, read at its end, and shown to fall at once',
   await page.getByText('Enter how it fell').click();
   await page.getByRole('textbox', { name: /One line a point/ }).fill('t_s;v;i_a\n1;9,90\n0,5;9,95');
   await page.getByRole('button', { name: 'Take these points' }).click();
-  await expect(page.getByText(/row 2, time/)).toBeVisible();
+  await expect(page.getByText(/Row 2, time/)).toBeVisible();
   await page
     .getByRole('textbox', { name: /One line a point/ })
     .fill('t_s;v;i_a\n1;10,02;285\n5;10,00;284\n10;9,98;283\n15;9,96;282');
@@ -171,9 +171,11 @@ test('a finding opens to its working, its house rule and its source', async ({
   await bench.load('9.80');
   const ledger = page.getByRole('complementary', { name: 'Ledger' });
   await ledger.getByText('Load test at or above the limit').click();
-  await expect(ledger.getByText('half of 570 A').first()).toBeVisible();
-  await expect(ledger.getByText(/Rule 9: load test failed at a valid gate/)).toBeVisible();
-  await expect(ledger.getByText(/standard practice of the load test/)).toBeVisible();
+  await expect(ledger.locator('details[open]').getByText('half of 570 A')).toBeVisible();
+  await expect(
+    ledger.locator('details[open]').getByText(/Rule 9: load test failed at a valid gate/),
+  ).toBeVisible();
+  await expect(ledger.locator('details[open]').getByText(/standard practice of the load test/)).toBeVisible();
   await expectAccessible(page);
 });
 

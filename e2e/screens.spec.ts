@@ -24,7 +24,8 @@ test.describe('with the sample data', () => {
     await expect(bench).toContainText('Ready for your hands');
     await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0104' })).toContainText('ready in');
     await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0111' })).toContainText('Load test');
-    await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0108' })).toContainText('Charge');
+    await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0110' })).toContainText('Charge');
+    await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0108' })).toContainText('ready in');
   });
 
   test('the dark theme is readable and is kept', async ({ page }) => {

@@ -6,19 +6,19 @@ test('a bad cell is found with the hydrometer, and condemned only after a charge
   openedRun: _run,
 }) => {
   await bench.upToCharge('12.50', '20');
-  await bench.step('Hydrometer').click();
+  await bench.step('Hydrometer or cell probe').click();
   for (const [index, gravity] of ['1.255', '1.26', '1.19', '1.255', '1.26', '1.255'].entries()) {
     await page.getByLabel(`Cell ${index + 1}`).fill(gravity);
   }
   await expectAccessible(page);
   await bench.capture();
   await expect(bench.verdict).toHaveText('Charge, rest, retest');
-  await expect(bench.step('Hydrometer')).toContainText('1.190 to 1.260');
+  await expect(bench.step('Hydrometer or cell probe')).toContainText('1.190 to 1.260');
 
   await bench.charged();
   await bench.restedOvernight();
   await bench.openCircuit('12.55', '20');
-  await bench.step('Hydrometer').click();
+  await bench.step('Hydrometer or cell probe').click();
   // By keyboard: Enter goes on to the next cell, and captures after the last.
   await bench.ready();
   for (const gravity of ['1.26', '1.265', '1.20', '1.26', '1.265', '1.26']) {

@@ -1,3 +1,5 @@
+import { useId } from 'react';
+
 interface Props<T extends string> {
   readonly label: string;
   readonly value: T;
@@ -7,10 +9,14 @@ interface Props<T extends string> {
 
 /** A choice from a longer list, big enough for a glove. */
 export function Select<T extends string>({ label, value, options, onChoose }: Props<T>) {
+  const id = useId();
   return (
-    <label className="grid min-w-0 gap-1">
-      <span className="heading">{label}</span>
+    <div className="grid min-w-0 gap-1">
+      <label htmlFor={id} className="heading">
+        {label}
+      </label>
       <select
+        id={id}
         className="min-h-12 w-full min-w-0 rounded-md border border-line-strong bg-sheet px-3"
         value={value}
         onChange={(event) => onChoose(event.target.value as T)}
@@ -21,6 +27,6 @@ export function Select<T extends string>({ label, value, options, onChoose }: Pr
           </option>
         ))}
       </select>
-    </label>
+    </div>
   );
 }

@@ -1,3 +1,4 @@
+import { tidy } from '../quantity/tidy';
 import type { Trace } from './evidence';
 
 /** What the course of the voltage under load points at. */
@@ -32,7 +33,7 @@ export function readTrace(trace: Trace, openVolts: number, nominalVolts: number)
   if (!first || !last || trace.length < 3) return null;
   const [endSeconds, endVolts, endAmps] = last;
   const scale = nominalVolts / 12;
-  const lateFallVolts = voltsAt(trace, endSeconds - LATE_SECONDS) - endVolts;
+  const lateFallVolts = tidy(voltsAt(trace, endSeconds - LATE_SECONDS) - endVolts);
   const early = openVolts - voltsAt(trace, Math.min(EARLY_SECONDS, endSeconds));
   const whole = openVolts - endVolts;
   const atOnce =

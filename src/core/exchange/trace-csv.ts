@@ -27,7 +27,11 @@ const COLUMNS: Readonly<Record<string, Column>> = {
  * over, units in the header understood, semicolons and decimal commas too. Times must rise.
  */
 export function readTraceCsv(text: string): Result<Trace> {
-  const { data } = Papa.parse<string[]>(text.trim(), { comments: '#', skipEmptyLines: 'greedy' });
+  const { data } = Papa.parse<string[]>(text.trim(), {
+    comments: '#',
+    skipEmptyLines: 'greedy',
+    delimiter: delimiterOf(text),
+  });
   const [header, ...rows] = data;
   if (!header || rows.length === 0)
     return fail(problem('trace', text.trim(), 'a header t_s,v and rows under it'));
@@ -40,6 +44,12 @@ export function readTraceCsv(text: string): Result<Trace> {
   if (rows.length > MOST_SAMPLES)
     return fail(problem('trace', `${rows.length} rows`, `at most ${MOST_SAMPLES}`));
   return readRows(rows, columns);
+}
+
+/** The header has no decimal commas in it, so that it tells what stands between the cells. */
+function delimiterOf(text: string): string {
+  const header = text.split('\n').find((line) => line.trim() !== '' && !line.startsWith('#')) ?? '';
+  return [';', '\t'].find((mark) => header.includes(mark)) ?? ',';
 }
 
 function readRows(rows: readonly string[][], columns: readonly (Column | undefined)[]): Result<Trace> {

@@ -1,55 +1,8 @@
-import type { BatterySpec } from '../battery/battery';
-import { STANDARD_RULES } from '../rules/standard-rules';
 import { checkReading } from './check-reading';
 import { currentReadings, standingReadings } from './current-readings';
 import { evidenceFromReadings } from './evidence-from-readings';
-import type { Reading, ReadingData, ReadingKind } from './reading';
-import { type RunState, runState } from './run-sheet';
-
-const MINUTE = 60_000;
-const START = Date.UTC(2026, 0, 12, 8);
-
-const battery: BatterySpec = {
-  construction: 'flooded',
-  nominalVolts: 12,
-  ratings: [{ standard: 'SAE', amps: 570 }],
-  c20Ah: 60,
-  rcMinutes: null,
-};
-
-type Extra = Partial<Pick<Reading, 'forced' | 'supersedesId' | 'reason' | 'takenAtMs'>>;
-
-/** A run that is written down reading by reading, a minute apart. */
-class WrittenRun {
-  readonly readings: Reading[] = [];
-
-  add<K extends ReadingKind>(kind: K, data: ReadingData<K>, extra: Extra = {}): this {
-    const number = this.readings.length;
-    const reading = {
-      id: `00000000-0000-7000-8000-${String(number).padStart(12, '0')}`,
-      runId: '00000000-0000-7000-8000-00000000aaaa',
-      kind,
-      data,
-      takenAtMs: START + number * MINUTE,
-      technicianId: '00000000-0000-7000-8000-00000000bbbb',
-      instrument: 'typed',
-      forced: false,
-      supersedesId: null,
-      reason: null,
-      ...extra,
-    };
-    this.readings.push(reading as unknown as Reading);
-    return this;
-  }
-
-  idOf(index: number): string {
-    return this.readings[index]?.id ?? '';
-  }
-
-  at(nowMs = START + 60 * MINUTE): RunState {
-    return runState(battery, this.readings, STANDARD_RULES, nowMs);
-  }
-}
+import type { RunState } from './run-sheet';
+import { battery, MINUTE, START, WrittenRun } from './written-run.test-support';
 
 const ok = { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' } as const;
 const rested = { method: 'rested', restMinutes: 780, clockMinutes: 0 } as const;

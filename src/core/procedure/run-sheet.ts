@@ -114,7 +114,7 @@ function belongsOnSheet(id: StepId, { current, evidence, assessment, nextStep }:
     case 'crank':
       return plan?.cranks === true || current.crank !== undefined;
     case 'stand':
-      return current.stand !== undefined || (current.lastCharge !== undefined && plan?.stands !== false);
+      return current.stand !== undefined || current.lastCharge !== undefined;
     case 'three_minute':
       return (
         construction === 'flooded' &&

@@ -68,6 +68,7 @@ export const HouseRulesSchema = record({
     limitVoltsByCelsius: Type.Array(pair(celsius('temperature'), volts('limit'), 'temperature and limit'), {
       minItems: 1,
       maxItems: 40,
+      description: 'load limit by battery temperature',
     }),
     trustedRatio: Type.Number({
       exclusiveMinimum: 1,

@@ -106,7 +106,9 @@ function SaveBar({ view, draft, onDiscard }: SaveProps) {
           <span className="block text-lg font-semibold">
             {answers === 1 ? '1 answer differs' : `${answers} answers differ`}
           </span>
-          <span className="text-sm text-soft">{figures} figures in all; not in force yet</span>
+          <span className="text-sm text-soft">
+            {figures === 1 ? '1 figure' : `${figures} figures`} in all; not in force yet
+          </span>
         </p>
         <label className="grid grow-[2] gap-1">
           <span className="heading">Why</span>

@@ -142,19 +142,21 @@ function PlanFigures({
   const readyMs = nowMs + plan.hours * MINUTES_PER_HOUR * MS_PER_MINUTE;
   const restedMs = readyMs + restMinutes * MS_PER_MINUTE;
   return (
-    <dl className="grid grid-cols-2 items-end gap-x-6 gap-y-3">
-      <Figure name="Set the voltage" value={formatQuantity(plan.absorptionVolts, 'V')} />
-      <Figure name="Set the current" value={formatQuantity(plan.amps, 'A', { decimals: 1 })} />
-      <Figure name="Takes about" value={formatMinutes(plan.hours * MINUTES_PER_HOUR)} />
-      <Figure name="To return" value={formatQuantity(plan.returnAh, 'Ah')} />
-      <Figure name="Full about" value={<Moment atMs={readyMs} />} />
-      <Figure name="Rested about" value={<Moment atMs={restedMs} />} />
-      <p className="col-span-full text-sm text-soft">
+    <div className="grid gap-3">
+      <dl className="grid grid-cols-2 items-end gap-x-6 gap-y-3">
+        <Figure name="Set the voltage" value={formatQuantity(plan.absorptionVolts, 'V')} />
+        <Figure name="Set the current" value={formatQuantity(plan.amps, 'A', { decimals: 1 })} />
+        <Figure name="Takes about" value={formatMinutes(plan.hours * MINUTES_PER_HOUR)} />
+        <Figure name="To return" value={formatQuantity(plan.returnAh, 'Ah')} />
+        <Figure name="Full about" value={<Moment atMs={readyMs} />} />
+        <Figure name="Rested about" value={<Moment atMs={restedMs} />} />
+      </dl>
+      <p className="text-sm text-soft">
         Then float {formatQuantity(plan.floatVolts, 'V')}. Stop above {plan.stopC} °C. Hydrogen: let in{' '}
         {plan.airPerHour.toFixed(2)} m³/h, an opening of {formatNumberCm(plan.ventCm2)}, for this battery
         alone.
       </p>
-    </dl>
+    </div>
   );
 }
 
@@ -202,7 +204,7 @@ function OnCharge({
   const leftMs = chargeDueMs(start) - nowMs;
   return (
     <div className="grid gap-4">
-      <div className="flex flex-wrap items-end gap-x-8 gap-y-2">
+      <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
         <Figure
           name={so.kind === 'charging' && leftMs <= 0 ? 'Due' : STATE_WORDS[so.kind]}
           value={
@@ -214,7 +216,7 @@ function OnCharge({
         <Figure name="Since" value={<Moment atMs={start.takenAtMs} />} />
         <Figure name="Set to" value={formatQuantity(start.data.volts, 'V')} />
         <Figure name="at most" value={formatQuantity(start.data.amps, 'A', { decimals: 1 })} />
-      </div>
+      </dl>
       <ChargeAdvice so={so} />
       <NumberEntry
         nominalVolts={spec.nominalVolts}

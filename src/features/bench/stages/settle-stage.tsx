@@ -51,7 +51,8 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
   const suspected = state.assessment.estimates.charge?.surfaceSuspected === true;
   const [rested, setRested] = useState<Rested | null>(sinceCharge !== null || suspected ? '10' : null);
   const minutes = rested === null || rested === 'unknown' ? null : Number(rested);
-  const restSoFar = sinceCharge ?? (suspected ? 0 : (minutes ?? 0));
+  // What is chosen outranks the clock: a charge may have been entered long after it was given.
+  const restSoFar = rested === '10' ? (sinceCharge ?? (suspected ? 0 : 10)) : (minutes ?? 0);
   const short = rested !== null && rested !== 'unknown' && restSoFar < surface.restMinutes;
   const read = state.evidence.openCircuit?.volts;
   const tooLow = read !== undefined && twelveVolt(read, spec.nominalVolts) < LEAST_VOLTS_TO_LOAD;

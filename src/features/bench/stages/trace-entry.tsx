@@ -11,6 +11,11 @@ interface Props {
   readonly onTrace: (trace: Trace) => void;
 }
 
+/** The header that typed points leave out, in the way that they are written. */
+function headerFor(text: string): string {
+  return text.includes(';') ? 't_s;v;i_a' : 't_s,v,i_a';
+}
+
 /** Seconds at which a few points of a falling voltage are usually called out. */
 const CALLED_SECONDS = [1, 5, 10, 15] as const;
 
@@ -19,7 +24,7 @@ export function TraceEntry({ trace, onTrace }: Props) {
   const [text, setText] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const take = () => {
-    const read = readTraceCsv(/[a-z]/i.test(text) ? text : `t_s,v,i_a\n${text}`);
+    const read = readTraceCsv(/[a-z]/i.test(text) ? text : `${headerFor(text)}\n${text}`);
     setProblems(read.ok ? [] : read.problems);
     if (read.ok) onTrace(read.value);
   };

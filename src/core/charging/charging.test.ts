@@ -1,0 +1,146 @@
+import fc from 'fast-check';
+import type { BatterySpec } from '../battery/battery';
+import { CONSTRUCTIONS } from '../battery/construction';
+import type { ReadingOf } from '../procedure/reading';
+import { chargeState } from './charge-log';
+import { type ChargeTask, chargingVolts, modeFor, planCharge } from './charge-plan';
+
+const battery: BatterySpec = {
+  construction: 'flooded',
+  nominalVolts: 12,
+  ratings: [{ standard: 'SAE', amps: 570 }],
+  c20Ah: 60,
+  rcMinutes: null,
+};
+
+const task: ChargeTask = {
+  chargePct: 40,
+  temperatureC: 25,
+  chargerAmps: 10,
+  senses: false,
+  mode: 'normal',
+};
+
+describe('the plan of a charge', () => {
+  it('is what one works out by hand', () => {
+    const plan = planCharge(battery, task);
+    // 60 Ah × 0.60 × 1.15 = 41.4 Ah; to 85 % 60 × 0.45 × 1.15 = 31.05 Ah at 10 A; taper 3 × 60 × 0.15 × 1.15 / 10.
+    expect(plan).toMatchObject({
+      absorptionVolts: 14.4,
+      floatVolts: 13.4,
+      amps: 10,
+      mostAmps: 15,
+      stopC: 50,
+    });
+    expect(plan?.returnAh).toBeCloseTo(41.4, 6);
+    expect(plan?.bulkHours).toBeCloseTo(3.105, 6);
+    expect(plan?.taperHours).toBeCloseTo(3.105, 6);
+    expect(plan?.hours).toBeCloseTo(6.21, 6);
+    // 0.05 × 6 cells × 0.02 A/Ah × 60 Ah.
+    expect(plan?.airPerHour).toBeCloseTo(0.36, 6);
+    expect(plan?.ventCm2).toBeCloseTo(10.08, 6);
+  });
+
+  it('tapers for three hours at least, and only tapers what is nearly full', () => {
+    expect(planCharge(battery, { ...task, chargerAmps: 60 })).toMatchObject({ amps: 15, taperHours: 3 });
+    expect(planCharge(battery, { ...task, chargePct: 90 })).toMatchObject({ bulkHours: 0 });
+  });
+
+  it('brings the voltage to the battery’s temperature, unless the charger senses it', () => {
+    expect(chargingVolts(battery, { ...task, temperatureC: 5 }).absorptionVolts).toBeCloseTo(14.88, 6);
+    expect(chargingVolts(battery, { ...task, temperatureC: 5 }).floatVolts).toBeCloseTo(13.76, 6);
+    expect(chargingVolts(battery, { ...task, temperatureC: 5, senses: true }).absorptionVolts).toBe(14.4);
+    const six = { ...battery, nominalVolts: 6 as const };
+    expect(chargingVolts(six, { ...task, temperatureC: 5 }).absorptionVolts).toBeCloseTo(7.44, 6);
+  });
+
+  it('wakes a deeply discharged battery with a twentieth of its capacity', () => {
+    expect(modeFor(10.99, 12)).toBe('deep');
+    expect(modeFor(11, 12)).toBe('normal');
+    expect(modeFor(5.4, 6)).toBe('deep');
+    expect(modeFor(null, 12)).toBe('normal');
+    expect(planCharge(battery, { ...task, mode: 'deep', chargerAmps: null })).toMatchObject({ amps: 3 });
+    expect(planCharge(battery, { ...task, mode: 'slow', chargerAmps: null })).toMatchObject({ amps: 6 });
+    const even = planCharge(battery, { ...task, mode: 'equalise', chargerAmps: null, chargePct: 100 });
+    expect(even).toMatchObject({ amps: 3, taperHours: 4 });
+    expect(even?.absorptionVolts).toBeCloseTo(15.1, 6);
+  });
+
+  it('needs a capacity, and says so by having no plan', () => {
+    expect(planCharge({ ...battery, ratings: [], c20Ah: null }, task)).toBeNull();
+    expect(() => planCharge(battery, { ...task, chargePct: Number.NaN })).toThrow('chargePct');
+  });
+
+  it('takes longer the emptier the battery and the smaller the charger', () => {
+    const amps = fc.double({ min: 1, max: 15, noNaN: true });
+    const pct = fc.double({ min: 0, max: 100, noNaN: true });
+    fc.assert(
+      fc.property(fc.constantFrom(...CONSTRUCTIONS), pct, pct, amps, amps, (construction, p1, p2, a1, a2) => {
+        const hours = (chargePct: number, chargerAmps: number) =>
+          planCharge({ ...battery, construction }, { ...task, chargePct, chargerAmps })?.hours ?? 0;
+        expect(hours(Math.min(p1, p2), a1)).toBeGreaterThanOrEqual(hours(Math.max(p1, p2), a1));
+        expect(hours(p1, Math.min(a1, a2))).toBeGreaterThanOrEqual(hours(p1, Math.max(a1, a2)));
+      }),
+    );
+  });
+});
+
+describe('the log of a charge', () => {
+  const HOUR = 3_600_000;
+  const base = {
+    ...{ id: 'a', runId: 'r', technicianId: 't', instrument: 'typed', forced: false },
+    ...{ supersedesId: null, reason: null },
+  };
+  const startOf = (mode: ChargeTask['mode']): ReadingOf<'charge_start'> => ({
+    ...base,
+    kind: 'charge_start',
+    takenAtMs: 0,
+    data: { mode, volts: 14.4, amps: 10, hours: 6 },
+  });
+  const read = (
+    hours: number,
+    volts: number,
+    amps: number,
+    more: { temperatureC?: number; gravity?: number } = {},
+  ): ReadingOf<'charge_log'> => ({
+    ...base,
+    kind: 'charge_log',
+    takenAtMs: hours * HOUR,
+    data: { volts, amps, temperatureC: more.temperatureC ?? null, gravity: more.gravity ?? null },
+  });
+  const plan = { c20Ah: 60, absorptionVolts: 14.4, stopC: 50 };
+  const stateOf = (mode: ChargeTask['mode'], ...log: ReadingOf<'charge_log'>[]) =>
+    chargeState(startOf(mode), log, plan, 12).kind;
+
+  it('is charging until the current has been low at absorption for two hours', () => {
+    expect(stateOf('normal')).toBe('charging');
+    expect(stateOf('normal', read(4, 14.4, 1.1), read(5.9, 14.4, 1.0))).toBe('charging');
+    expect(stateOf('normal', read(4, 14.4, 1.1), read(6, 14.4, 1.0))).toBe('full');
+    expect(stateOf('normal', read(4, 14.4, 1.3), read(6, 14.4, 1.0))).toBe('charging');
+    expect(stateOf('normal', read(4, 13.9, 1.1), read(6, 13.9, 1.0))).toBe('charging');
+  });
+
+  it('is full as well when nothing has moved over three hourly readings', () => {
+    const same = [1, 2, 3].map((hour) => read(hour, 14.2, 3, { gravity: 1.265 }));
+    expect(stateOf('normal', ...same)).toBe('full');
+    expect(stateOf('normal', ...same.slice(1))).toBe('charging');
+    expect(stateOf('normal', ...same.slice(0, 2), read(3, 14.2, 3, { gravity: 1.27 }))).toBe('charging');
+    expect(stateOf('normal', ...same.slice(0, 2), read(3, 14.3, 3, { gravity: 1.265 }))).toBe('charging');
+    expect(stateOf('normal', ...[1, 2, 3].map((hour) => read(hour, 14.2, 3)))).toBe('charging');
+  });
+
+  it('stops for heat before anything else', () => {
+    const hot = [read(4, 14.4, 1), read(7, 14.4, 1, { temperatureC: 50.5 })];
+    expect(stateOf('normal', ...hot)).toBe('too_hot');
+    expect(stateOf('normal', read(4, 14.4, 1), read(7, 14.4, 1, { temperatureC: 50 }))).toBe('full');
+  });
+
+  it('knows when a deeply discharged battery is awake, and when it takes none', () => {
+    expect(stateOf('deep', read(2, 12.1, 2.5))).toBe('awake');
+    expect(stateOf('deep', read(2, 11.9, 2.5))).toBe('charging');
+    expect(stateOf('deep', read(3, 14.4, 0.1))).toBe('charging');
+    expect(stateOf('deep', read(4, 14.4, 0.1))).toBe('takes_none');
+    expect(stateOf('deep', read(15.9, 11.5, 2.5))).toBe('charging');
+    expect(stateOf('deep', read(16, 11.5, 2.5))).toBe('takes_none');
+  });
+});
