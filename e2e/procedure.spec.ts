@@ -73,7 +73,7 @@ test('dirt that leaks current is measured, cleaned and gone', async ({ page, ben
   for (const seen of ['Sound', 'Clean and tight', 'Over the plates', 'None']) {
     await page.getByRole('radio', { name: seen, exact: true }).first().check({ force: true });
   }
-  await page.getByText('Hold-down, top, level a cell').click();
+  await page.getByText('Caps, hold-down, top, level a cell').click();
   await page.getByLabel('Probe drawn across the top').fill('0.8');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Capture what is marked' }).click();

@@ -10,6 +10,7 @@ export const LEVEL_STATES = ['ok', 'low', 'exposed', 'sealed'] as const;
 export const HOLD_DOWN_STATES = ['ok', 'loose', 'missing'] as const;
 /** What a built-in indicator eye shows: it looks into one cell only. */
 export const EYE_STATES = ['charged', 'low_charge', 'low_level'] as const;
+export const CAP_STATES = ['ok', 'missing'] as const;
 export const BELT_STATES = ['ok', 'worn'] as const;
 export const FUSE_STATES = ['ok', 'blown'] as const;
 /** What else was connected, or how the jaws sat, while conductance was read. */
@@ -31,6 +32,7 @@ export interface InspectionEvidence {
   readonly smell: SmellState | null;
   readonly terminals: TerminalState | null;
   readonly level: LevelState | null;
+  readonly caps: (typeof CAP_STATES)[number] | null;
   readonly holdDown: (typeof HOLD_DOWN_STATES)[number] | null;
   /** Highest voltage between the negative post and a probe drawn across the top, V. */
   readonly topVolts: number | null;
@@ -182,6 +184,7 @@ export const NOTHING_INSPECTED: InspectionEvidence = {
   smell: null,
   terminals: null,
   level: null,
+  caps: null,
   holdDown: null,
   topVolts: null,
   eye: null,

@@ -93,6 +93,7 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   draw_high: facts(['vehicle'], null, 'rule of the trade: the house’s figure, or RC/4 mA', [
     'vehicle/drawAmps',
   ]),
+  caps_missing: facts(EYE, null, TRADE),
   belt_worn: facts(EYE, null, TRADE),
   fuse_blown: facts(EYE, null, TRADE),
   hold_down_loose: facts(EYE, null, TRADE),

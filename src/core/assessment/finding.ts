@@ -49,6 +49,7 @@ export const FINDING_SEVERITY = {
   regulated_low: 'caution',
   regulated_high: 'caution',
   draw_high: 'caution',
+  caps_missing: 'caution',
   belt_worn: 'caution',
   fuse_blown: 'caution',
   hold_down_loose: 'caution',

@@ -44,6 +44,7 @@ function inspectionFindings(known: Case): Finding[] {
   }
   if (inspection?.holdDown === 'loose' || inspection?.holdDown === 'missing')
     found.push(finding('hold_down_loose'));
+  if (inspection?.caps === 'missing') found.push(finding('caps_missing'));
   if (inspection?.belt === 'worn') found.push(finding('belt_worn'));
   if (inspection?.fuse === 'blown') found.push(finding('fuse_blown'));
   if (inspection?.eye === 'low_charge') found.push(finding('eye_low_charge'));

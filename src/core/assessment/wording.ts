@@ -72,6 +72,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   regulated_high: 'Regulated voltage high',
   draw_high: 'Parasitic draw above the limit',
   vehicle_within: 'Vehicle check within its limit',
+  caps_missing: 'A cap is missing or cracked',
   belt_worn: 'Belt worn',
   fuse_blown: 'Fuse blown',
   hold_down_loose: 'Not held down',

@@ -1,6 +1,7 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
 import {
   BELT_STATES,
+  CAP_STATES,
   CASE_STATES,
   CONTACT_STATES,
   ENGINES,
@@ -66,6 +67,7 @@ export const READING_DATA = {
       smell: oneOf(SMELL_STATES, 'smell'),
       terminals: oneOf(TERMINAL_STATES, 'terminals'),
       level: oneOf(LEVEL_STATES, 'level'),
+      caps: Type.Optional(optional(oneOf(CAP_STATES, 'caps'))),
       holdDown: Type.Optional(optional(oneOf(HOLD_DOWN_STATES, 'hold-down'))),
       topVolts: Type.Optional(optional(measured('topVolts'))),
       /** Electrolyte over the plates, mm a cell. */

@@ -1,12 +1,13 @@
 'use client';
 
 import Link from 'next/link';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
 import { overrideOf } from '@/core/procedure/override';
+import type { Reading } from '@/core/procedure/reading';
 import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
 import { BatteryLine } from '@/ui/battery-line';
 import { isTyping } from '@/ui/keyboard';
@@ -15,7 +16,7 @@ import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { Ledger } from './ledger';
 import { RunSheet } from './run-sheet';
-import { Stage } from './stage';
+import { type Draft, Stage } from './stage';
 import { StoreNotice } from './store-notice';
 import { type Run, useRun } from './use-run';
 
@@ -51,8 +52,21 @@ function Bench({
   const finished = view.run.finishedAtMs !== null;
   const home: StepId = finished ? 'verdict' : state.nextStep;
   const step = stepAt(state.sheet, chosen ?? home);
-  useStepKeys(state.sheet, step.id, setChosen);
+  useStepKeys(state.sheet, step.id, (next) => choose(next));
+  const [typed, setTyped] = useState<Draft | null>(null);
+  // The keystroke comes first; what it would mean follows as soon as there is time.
+  const draft = useDeferredValue(typed);
+  const asTyped = useMemo(
+    () => draft && judgeRun(spec, withDraft(readings, draft), view.rules),
+    [spec, readings, draft, view.rules],
+  );
+  const told = asTyped ?? judged;
+  const choose = (next: StepId) => {
+    setTyped(null);
+    setChosen(next);
+  };
   const goOn = () => {
+    setTyped(null);
     setChosen(null);
     setTurn(turn + 1);
   };
@@ -61,7 +75,7 @@ function Bench({
       <BenchHead run={run} />
       <StoreNotice run={run} />
       <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[15rem_minmax(0,1fr)_20rem]">
-        <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={setChosen} />
+        <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={choose} />
         <Stage
           key={`${step.id} ${turn} ${finished}`}
           run={run}
@@ -71,19 +85,33 @@ function Bench({
           step={step}
           finished={finished}
           onCaptured={goOn}
+          onDraft={setTyped}
           onGoTo={setChosen}
         />
         <Ledger
-          evidence={state.evidence}
-          assessment={state.assessment}
+          evidence={told.evidence}
+          assessment={told.assessment}
           rules={view.rules}
-          nextStep={finished ? null : state.nextStep}
-          openTests={state.openTests}
+          nextStep={finished ? null : told.nextStep}
+          openTests={told.openTests}
+          asTyped={asTyped !== null}
           override={override}
         />
       </div>
     </main>
   );
+}
+
+/** The readings with what is being typed among them, as if it had been captured now. */
+function withDraft(readings: readonly Reading[], draft: Draft): Reading[] {
+  const last = readings.at(-1);
+  const replaced = readings.find(({ id }) => id === draft.supersedesId);
+  const reading = {
+    ...{ ...draft, id: 'ffffffff-ffff-7fff-bfff-ffffffffffff', runId: last?.runId ?? '' },
+    ...{ takenAtMs: replaced?.takenAtMs ?? Math.max(Date.now(), last?.takenAtMs ?? 0) },
+    ...{ technicianId: last?.technicianId ?? '', instrument: 'typed', reason: null },
+  };
+  return [...readings, reading as Reading];
 }
 
 /** The step of the sheet with this id; a step that has left the sheet meanwhile gives way to the last one. */

@@ -24,6 +24,8 @@ interface Props {
   /** The step to do next on the run sheet; null once the run is finished. */
   readonly nextStep: StepId | null;
   readonly openTests: readonly OpenTest[];
+  /** It stands on a value that is being typed and has not been captured. */
+  readonly asTyped?: boolean;
   /** What the technician set over the computed verdict. */
   readonly override: VerdictOverride | null;
 }
@@ -35,6 +37,7 @@ export const Ledger = memo(function Ledger({
   rules,
   nextStep,
   openTests,
+  asTyped = false,
   override,
 }: Props) {
   const { verdict, grade, decidedBy, findings } = assessment;
@@ -47,6 +50,11 @@ export const Ledger = memo(function Ledger({
   const plain = findings.filter((finding) => finding.measured === null && finding.code !== decidedBy);
   return (
     <aside aria-label="Ledger" className="grid min-w-0 content-start gap-4 lg:border-l lg:pl-4">
+      {asTyped && (
+        <p className="rounded-md bg-harbour-wash px-3 py-1 text-sm" data-testid="as-typed">
+          As typed: not captured yet.
+        </p>
+      )}
       <section aria-label="Verdict so far" className="grid grid-cols-[auto_1fr] items-start gap-x-3">
         <VerdictMark verdict={verdict} size={34} />
         <div>

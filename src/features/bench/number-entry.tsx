@@ -21,8 +21,11 @@ interface Props<Name extends string> {
   readonly before?: React.ReactNode;
   /** All fields are alike: none of them is the reading that stands out. */
   readonly manyAlike?: boolean;
-  /** Called when something is typed: the stage stays, whatever another tab captures meanwhile. */
-  readonly onTyping: () => void;
+  /**
+   * Called when something is typed: the stage stays, whatever another tab captures meanwhile. `tryOut` captures the
+   * values as they now stand, for whoever wants to see what they would come to; null while they are incomplete.
+   */
+  readonly onTyping: (tryOut: (() => void) | null) => void;
 }
 
 /** Typed readings: huge numerals, a pad for gloves, one main key, questions before refusals. */
@@ -57,8 +60,11 @@ export function NumberEntry<Name extends string>({
   const { values, complaints, doubt } = readFields(fields, texts, nominalVolts, temperatureUnit, confirmed);
 
   const type = (name: Name, text: string) => {
-    setTexts({ ...texts, [name]: text });
-    onTyping();
+    const typed = { ...texts, [name]: text };
+    setTexts(typed);
+    const read = readFields(fields, typed, nominalVolts, temperatureUnit, confirmed);
+    const whole = Object.keys(read.complaints).length === 0;
+    onTyping(whole ? () => onCapture(read.values) : null);
     setAsked(null);
     setProblems([]);
   };
@@ -125,7 +131,12 @@ export function NumberEntry<Name extends string>({
       <div className="grid min-w-0 grid-cols-1 gap-3">
         {first && numerals(first, true)}
         {small.length > 0 && (
-          <div className={clsx('grid gap-3', manyAlike ? 'grid-cols-3' : 'auto-cols-fr grid-flow-col')}>
+          <div
+            className={clsx(
+              'grid gap-3',
+              manyAlike && fields.length > 1 ? 'grid-cols-3' : 'auto-cols-fr grid-flow-col',
+            )}
+          >
             {small.map((field) => numerals(field, false))}
           </div>
         )}

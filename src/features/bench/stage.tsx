@@ -30,7 +30,15 @@ interface Props extends Base {
   readonly finished: boolean;
   /** Called once something was captured: the run goes on with its next step. */
   readonly onCaptured: () => void;
+  /** Called with what is typed as it would be captured; null once it is incomplete again. */
+  readonly onDraft: (draft: Draft | null) => void;
   readonly onGoTo: (step: StepId) => void;
+}
+
+/** What is being typed, as it would be captured. */
+export interface Draft extends Pick<Reading, 'forced' | 'supersedesId'> {
+  readonly kind: ReadingKind;
+  readonly data: Reading['data'];
 }
 
 interface Correction {
@@ -77,7 +85,7 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
 };
 
 /** One step at a time: what to do, the caution that belongs to it, and the place to capture. */
-export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
+export function Stage({ step, finished, onCaptured, onDraft, onGoTo, ...base }: Props) {
   const { id, gate, reading, next } = step;
   const { run, nowMs, state } = base;
   const frame = useRef<HTMLElement>(null);
@@ -94,9 +102,15 @@ export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
   useForceKey(mayForce, () => setForced(true));
   useStageFocus(frame, `${showsDone} ${barred} ${again} ${correction?.reading.id}`);
 
+  const tryingOut = useRef(false);
   const capture = <K extends ReadingKind>(kind: K, data: ReadingData<K>) => {
+    const isForced = forced && !gate.open;
+    if (tryingOut.current) {
+      onDraft({ kind, data, forced: isForced, supersedesId: correction?.reading.id ?? null } as Draft);
+      return [];
+    }
     const options: CaptureOptions = {
-      forced: forced && !gate.open,
+      forced: isForced,
       ...(correction ? { supersedes: correction } : {}),
     };
     const problems = run.capture(kind, data, options);
@@ -108,7 +122,11 @@ export function Stage({ step, finished, onCaptured, onGoTo, ...base }: Props) {
       onCaptured();
   };
 
-  const hold = () => {
+  const hold = (tryOut: (() => void) | null = null) => {
+    tryingOut.current = true;
+    onDraft(null);
+    tryOut?.();
+    tryingOut.current = false;
     if (!next || again) return;
     setAgain(true);
     onGoTo(id);

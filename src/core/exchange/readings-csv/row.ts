@@ -110,6 +110,7 @@ function readInspection(row: RowCells): InspectionEvidence {
     smell: null,
     terminals: row.word('terminals', TERMINAL_STATES),
     level: row.word('level', LEVEL_STATES),
+    caps: null,
     holdDown: null,
     topVolts: null,
     eye: null,

@@ -143,7 +143,7 @@ function PlanFigures({
   const restedMs = readyMs + restMinutes * MS_PER_MINUTE;
   return (
     <div className="grid gap-3">
-      <dl className="grid grid-cols-2 items-end gap-x-6 gap-y-3">
+      <dl className="grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] items-end gap-x-6 gap-y-3">
         <Figure name="Set the voltage" value={formatQuantity(plan.absorptionVolts, 'V')} />
         <Figure name="Set the current" value={formatQuantity(plan.amps, 'A', { decimals: 1 })} />
         <Figure name="Takes about" value={formatMinutes(plan.hours * MINUTES_PER_HOUR)} />

@@ -35,6 +35,10 @@ const HOLD_DOWN: readonly Choice<NonNullable<Inspection['holdDown']>>[] = [
   { value: 'loose', label: 'Loose', bad: true },
   { value: 'missing', label: 'Missing', bad: true },
 ];
+const CAPS: readonly Choice<NonNullable<Inspection['caps']>>[] = [
+  { value: 'ok', label: 'All on' },
+  { value: 'missing', label: 'Missing or cracked', bad: true },
+];
 const EYE: readonly Choice<NonNullable<Inspection['eye']>>[] = [
   { value: 'charged', label: 'Charged' },
   { value: 'low_charge', label: 'Low charge' },
@@ -107,9 +111,18 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
       <details className="group" open={correcting !== null || undefined}>
         <summary className="flex min-h-11 list-none items-center gap-2">
           <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
-          Hold-down, top, level a cell, indicator eye, belt, fuse
+          Caps, hold-down, top, level a cell, indicator eye, belt, fuse
         </summary>
         <div className="grid gap-3 pt-1">
+          {CONSTRUCTION_FACTS[spec.construction].opens !== 'never' && (
+            <Choices
+              legend="Caps"
+              name="caps"
+              choices={CAPS}
+              chosen={seen.caps ?? null}
+              onChoose={(caps) => setSeen({ ...seen, caps })}
+            />
+          )}
           <Choices
             legend="Hold-down"
             name="holdDown"

@@ -12,7 +12,7 @@ export interface StageProps {
   readonly nowMs: number;
   /** The reading that is being put right, for a stage to start from. */
   readonly correcting: Reading | null;
-  /** Holds the stage while something is being typed. */
-  readonly onTyping: () => void;
+  /** Holds the stage while something is being typed; what can be tried out is shown in the ledger as typed. */
+  readonly onTyping: (tryOut?: (() => void) | null) => void;
   readonly capture: <K extends ReadingKind>(kind: K, data: ReadingData<K>) => readonly Problem[];
 }
