@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { bin, ensureInstalled, root, run, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { writeReadings } from './readings.mjs';
+import { measureRules } from './rules.mjs';
 import { measureServer } from './server.mjs';
 
 const ROWS = 100_000;
@@ -40,3 +41,4 @@ console.log(
 
 if (!run(bin('next'), ['build'])) stop('The build failed.');
 await measureServer(join(folder, 'bench.db'));
+await measureRules(join(folder, 'history.db'));

@@ -23,8 +23,13 @@ const PICTURES = [
   { name: 'floor-scan', take: async (page) => scan(page, 'FH-0101') },
   {
     name: 'bench-inspect',
-    take: (page) => openBench(page, 'FH-0124', async () => page.keyboard.press('Enter')),
+    take: (page) =>
+      openBench(page, 'FH-0124', async () => {
+        await sheetStep(page, 'Inspect').click();
+      }),
   },
+  { name: 'bench-complaint', take: (page) => openBench(page, 'FH-0124', () => page.keyboard.press('Enter')) },
+  { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')) },
   {
     name: 'bench-load-dark',
@@ -34,6 +39,8 @@ const PICTURES = [
   { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0108', () => readCells(page)) },
   { name: 'bench-conductance', take: (page) => openBench(page, 'FH-0111', () => readConductance(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
+  { name: 'rules', take: (page) => page.goto(`${URL_ROOT}/rules`) },
+  { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
   { name: 'batteries', take: (page) => page.goto(`${URL_ROOT}/batteries`) },
   { name: 'register', take: (page) => page.goto(`${URL_ROOT}/batteries/new?tag=FH-0130`) },
@@ -101,7 +108,7 @@ function sheetStep(page, name) {
 }
 
 async function readCells(page) {
-  await sheetStep(page, 'Hydrometer').click();
+  await sheetStep(page, 'Hydrometer or cell probe').click();
   const gravities = ['1.190', '1.195', '1.185', '1.130', '1.190', '1.195'];
   for (const [index, gravity] of gravities.entries())
     await page.getByLabel(`Cell ${index + 1}`).fill(gravity);
@@ -111,6 +118,14 @@ async function readConductance(page) {
   await sheetStep(page, 'Conductance').click();
   await page.getByRole('button', { name: 'Do it again' }).click();
   await page.getByLabel('Reading').fill('712');
+}
+
+async function compareRules(page) {
+  await page.goto(`${URL_ROOT}/rules`);
+  await page.getByLabel('and these').selectOption('ice-season');
+  await page.getByRole('button', { name: /^Judge all/ }).click();
+  await page.getByText(/verdicts differ/).waitFor();
+  await page.getByRole('region', { name: 'Compare' }).scrollIntoViewIfNeeded();
 }
 
 async function openBattery(page, tag) {

@@ -1,0 +1,114 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { uuidv7 } from 'uuidv7';
+import { answered } from '@/core/rules/schools';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import type { Answer } from './answer';
+import { registerBattery } from './batteries';
+import { answerHistory, answerRules, rulesToday, saveRules } from './rules';
+import { answerRun, captureReading, finishRun, startRun } from './runs';
+import { registerTechnician } from './technicians';
+
+process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-house-')), 'x.db')}`;
+
+const technicianId = uuidv7();
+const stricter = answered(STANDARD_RULES, { health: '75_70' });
+
+beforeAll(async () => {
+  await registerTechnician({ id: technicianId, name: 'Maro Tindell' });
+});
+
+function granted<T>(answer: Answer<T>): T {
+  if (answer.ok) return answer.value;
+  throw new Error(answer.problems.map(({ message }) => message).join('; '));
+}
+
+const save = (seenVersion: number, extra: Record<string, unknown> = {}) =>
+  saveRules({ rules: stricter, seenVersion, reason: 'Cold January', technicianId, ...extra });
+
+async function startedRun(): Promise<string> {
+  const id = uuidv7();
+  const rest = { c20Ah: 60, rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null };
+  const rating = { standard: 'SAE', amps: 570 };
+  const label = { tag: `R-${id.slice(-6)}`, type: 'flooded', nominalVolts: 12, ratings: [rating], ...rest };
+  granted(await registerBattery({ id, technicianId, label }));
+  return granted(await startRun({ id: uuidv7(), batteryId: id, technicianId })).id;
+}
+
+let takenAtMs = Date.UTC(2026, 0, 12, 8);
+async function capture(runId: string, kind: string, data: unknown) {
+  takenAtMs += 60_000;
+  const envelope = { id: uuidv7(), runId, takenAtMs, technicianId, instrument: 'typed', forced: false };
+  return granted(await captureReading({ ...envelope, kind, data, supersedesId: null, reason: null }));
+}
+
+/** A battery of 68 % health: watched by the standard, retired by the stricter school. */
+async function measured(runId: string) {
+  await capture(runId, 'identify', { confirmed: true });
+  await capture(runId, 'inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' });
+  await capture(runId, 'settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 });
+  await capture(runId, 'open_circuit', { volts: 12.65, temperatureC: 25 });
+  return capture(runId, 'load', { amps: 285, seconds: 15, volts: 9.73, temperatureC: 25 });
+}
+
+it('house rules are put in force with a reason, and open runs keep the ones they began under', async () => {
+  expect(await rulesToday()).toEqual(STANDARD_RULES);
+  const before = await startedRun();
+  expect(granted(await save(0))).toMatchObject({ id: 'house', version: 1 });
+  const after = await startedRun();
+  await measured(before);
+  await measured(after);
+  expect(granted(await answerRun(before)).rules.id).toBe('integra-standard');
+  expect(granted(await answerRun(after)).rules).toMatchObject({ id: 'house', version: 1 });
+
+  const finished = await Promise.all(
+    [before, after].map(async (runId) => granted(await finishRun({ runId, technicianId }))),
+  );
+  expect(finished.map(({ assessments }) => assessments[0]?.verdict)).toEqual(['watch', 'retire']);
+
+  const view = granted(await answerRules());
+  expect(view.current).toMatchObject({ id: 'house', version: 1 });
+  expect(view.versions.map(({ reason }) => reason)).toEqual(['Cold January', 'What Integra begins with']);
+  expect(view.runs).toBe(2);
+  expect(granted(await answerHistory('', 10)).runs).toHaveLength(2);
+});
+
+it('an override is kept beside the computed verdict', async () => {
+  const runId = await startedRun();
+  await measured(runId);
+  await capture(runId, 'override', { verdict: 'serve', why: 'a spare for the pump' });
+  const [record] = granted(await finishRun({ runId, technicianId })).assessments;
+  expect(record).toMatchObject({ verdict: 'retire', override: { verdict: 'serve', byId: technicianId } });
+});
+
+it.each([
+  ['no reason', { reason: ' ' }, 'reason'],
+  ['somebody unknown', { technicianId: uuidv7() }, 'technicianId'],
+  [
+    'a figure that cannot be',
+    { rules: { ...stricter, recovery: { volts: 99, minutes: 5 } } },
+    'rules/recovery/volts',
+  ],
+  [
+    'a contradiction',
+    { rules: { ...stricter, health: { ...stricter.health, retirePct: 90 } } },
+    'rules/health',
+  ],
+])('rules with %s are refused by name, and nothing is stored', async (_why, extra, field) => {
+  const { versions } = granted(await answerRules());
+  const answer = await save(versions.length - 1, extra);
+  expect(answer.ok ? [] : answer.problems.map((problem) => problem.field)).toContain(field);
+  expect(granted(await answerRules()).versions).toHaveLength(versions.length);
+});
+
+it('rules saved over somebody else’s are refused as a conflict', async () => {
+  const { versions } = granted(await answerRules());
+  const answer = await save(versions.length - 2);
+  expect(answer).toMatchObject({ ok: false, failure: 'conflict' });
+});
+
+it('a stretch of the history has a size', async () => {
+  expect(await answerHistory('', 0)).toMatchObject({ ok: false, failure: 'input' });
+  expect(await answerHistory('', 1e6)).toMatchObject({ ok: false, failure: 'input' });
+});
