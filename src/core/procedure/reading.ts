@@ -85,8 +85,8 @@ export const READING_DATA = {
     {
       check: oneOf(VEHICLE_CHECKS, 'what was measured'),
       value: measured('vehicleReading'),
-      ownFrom: optional(measured('chargingVolts')),
-      ownTo: optional(measured('chargingVolts')),
+      ownFrom: optional(measured('regulatedVolts')),
+      ownTo: optional(measured('regulatedVolts')),
     },
     { additionalProperties: false },
   ),

@@ -41,6 +41,13 @@ const ENTRY_LIMITS = {
     plausible: [20, 60],
     scales: false,
   },
+  regulatedVolts: {
+    label: 'regulated voltage',
+    unit: 'V',
+    possible: [0, 20],
+    plausible: [11.5, 16.5],
+    scales: true,
+  },
   smallChargingAmps: {
     label: 'charging current',
     unit: 'A',

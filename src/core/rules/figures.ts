@@ -105,7 +105,7 @@ function withUnit(path: string, value: number): string {
 }
 
 /** Rules with one figure changed; the others as they were. The caller checks the whole before it is put in force. */
-export function withFigure(rules: HouseRules, path: string, value: number | boolean | string): HouseRules {
+export function withFigure(rules: HouseRules, path: string, value: FigureValue): HouseRules {
   return put(rules as unknown as Record<string, unknown>, path.split('/'), value) as unknown as HouseRules;
 }
 

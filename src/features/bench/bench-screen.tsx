@@ -84,6 +84,7 @@ function Bench({
           nowMs={nowMs}
           step={step}
           finished={finished}
+          asTyped={asTyped?.assessment ?? null}
           onCaptured={goOn}
           onDraft={setTyped}
           onGoTo={setChosen}

@@ -3,6 +3,7 @@
 import { TriangleAlert } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
+import type { Assessment } from '@/core/assessment/assess';
 import type { StepId } from '@/core/assessment/step-id';
 import { CAUTIONS, CLOSING_LINE } from '@/core/procedure/cautions';
 import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
@@ -21,6 +22,7 @@ import { CleanStage, TopUpStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import type { StageProps } from './stages/stage-props';
 import { VerdictStage } from './stages/verdict-stage';
+import { TypedMargins } from './typed-margins';
 import type { CaptureOptions } from './use-run';
 
 type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
@@ -28,6 +30,8 @@ type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
 interface Props extends Base {
   readonly step: SheetStep;
   readonly finished: boolean;
+  /** What the readings come to with the value that is being typed; null while none is. */
+  readonly asTyped: Assessment | null;
   /** Called once something was captured: the run goes on with its next step. */
   readonly onCaptured: () => void;
   /** Called with what is typed as it would be captured; null once it is incomplete again. */
@@ -84,8 +88,18 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   verdict: VerdictStage,
 };
 
+/** Steps whose reading is drawn against its limit; the others have a picture of their own. */
+const DRAWN_BY_MARGIN: ReadonlySet<StepId> = new Set([
+  'vehicle',
+  'conductance',
+  'recovery',
+  'crank',
+  'three_minute',
+  'stand',
+]);
+
 /** One step at a time: what to do, the caution that belongs to it, and the place to capture. */
-export function Stage({ step, finished, onCaptured, onDraft, onGoTo, ...base }: Props) {
+export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ...base }: Props) {
   const { id, gate, reading, next } = step;
   const { run, nowMs, state } = base;
   const frame = useRef<HTMLElement>(null);
@@ -166,7 +180,10 @@ export function Stage({ step, finished, onCaptured, onDraft, onGoTo, ...base }: 
       ) : finished && id !== 'verdict' ? (
         <p className="text-lg text-soft">This step was not done in this run.</p>
       ) : (
-        <Content {...base} capture={capture} correcting={correction?.reading ?? null} onTyping={hold} />
+        <>
+          <Content {...base} capture={capture} correcting={correction?.reading ?? null} onTyping={hold} />
+          {asTyped && DRAWN_BY_MARGIN.has(id) && <TypedMargins step={id} assessment={asTyped} />}
+        </>
       )}
     </section>
   );

@@ -1,5 +1,5 @@
 import { ChevronDown } from 'lucide-react';
-import { type Figure, figuresOf, figureText, withFigure } from '@/core/rules/figures';
+import { type Figure, type FigureValue, figuresOf, figureText, withFigure } from '@/core/rules/figures';
 import type { HouseRules } from '@/core/rules/house-rules';
 
 interface Props {
@@ -76,7 +76,7 @@ function grouped(figures: readonly Figure[]): Map<string, Figure[]> {
 interface RowProps {
   readonly figure: Figure;
   readonly before: Figure | undefined;
-  readonly onChange: (value: number | boolean | string) => void;
+  readonly onChange: (value: FigureValue) => void;
 }
 
 function FigureRow({ figure, before, onChange }: RowProps) {
@@ -96,6 +96,51 @@ function FigureRow({ figure, before, onChange }: RowProps) {
 }
 
 const INPUT = 'min-h-11 w-32 rounded-md border border-line-strong bg-sheet px-2';
+
+/** A span of two numbers, or a table of rows of two: each number by itself. */
+function ListInput({ figure: { what, value }, onChange }: Omit<RowProps, 'before'>) {
+  const rows = (Array.isArray(value) ? value : []) as readonly (number | readonly number[])[];
+  const change = (row: number, column: number | null, typed: number) =>
+    onChange(
+      rows.map((cell, at) => {
+        if (at !== row) return cell;
+        return typeof cell === 'number' || column === null
+          ? typed
+          : cell.map((part, place) => (place === column ? typed : part));
+      }) as FigureValue,
+    );
+  const input = (label: string, part: number, row: number, column: number | null) => (
+    <input
+      key={label}
+      type="number"
+      step="any"
+      aria-label={label}
+      className={`${INPUT} figures w-20 text-right`}
+      value={Number.isNaN(part) ? '' : part}
+      onChange={(event) => change(row, column, event.target.valueAsNumber)}
+    />
+  );
+  return (
+    <span className="grid gap-1">
+      {rows.some((row) => typeof row !== 'number')
+        ? rows.map((row, at) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a row of the table is its place
+            <span key={at} className="flex gap-1">
+              {(row as readonly number[]).map((part, column) =>
+                input(`${what}, row ${at + 1}, ${column === 0 ? 'temperature' : 'limit'}`, part, at, column),
+              )}
+            </span>
+          ))
+        : [
+            <span key="pair" className="flex gap-1">
+              {rows.map((part, at) =>
+                input(`${what}, ${at === 0 ? 'from' : 'to'}`, part as number, at, null),
+              )}
+            </span>,
+          ]}
+    </span>
+  );
+}
 
 function FigureInput({ figure, onChange }: Omit<RowProps, 'before'>) {
   const { path, what, value, choices, least, most } = figure;
@@ -140,5 +185,5 @@ function FigureInput({ figure, onChange }: Omit<RowProps, 'before'>) {
       />
     );
   }
-  return <span className="figures max-w-xs text-right text-sm">{figureText(path, value)}</span>;
+  return <ListInput figure={figure} onChange={onChange} />;
 }

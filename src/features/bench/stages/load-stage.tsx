@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Trace } from '@/core/assessment/evidence';
 import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
 import { LOAD_CORRECTED_ONCE } from '@/core/correction/double-correction';
@@ -6,18 +6,18 @@ import { LONGEST_TRACE } from '@/core/procedure/reading';
 import { thinTrace } from '@/core/procedure/thin-trace';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
-import { isTyping } from '@/ui/keyboard';
 import { useSite } from '@/ui/site';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
 import { type Choice, Choices } from './choices';
+import { Figure } from './figure';
+import { type HoldClock, useClockKey, useHoldClock } from './hold-clock';
 import { LoadPicture } from './pictures';
 import type { StageProps } from './stage-props';
 import { TraceEntry } from './trace-entry';
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
 const AS_NEW_PCT = 105;
-const TICK_MS = 100;
 
 /** The set load, the clock, the corrected limit, and the voltage at the end. */
 export function LoadStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
@@ -129,14 +129,6 @@ const STOPPED: readonly Choice<Stopped>[] = [
   { value: 'gassing', label: 'A cell gassed violently: stopped', bad: true },
 ];
 
-interface HoldClock {
-  readonly holdSeconds: number;
-  readonly elapsedSeconds: number | null;
-  readonly running: boolean;
-  readonly start: () => void;
-  readonly stop: () => void;
-}
-
 function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: HoldClock }) {
   const { temperatureUnit } = useSite();
   const { elapsedSeconds, holdSeconds, running, start, stop } = clock;
@@ -158,54 +150,4 @@ function LoadHeader({ task, clock }: { readonly task: LoadTask; readonly clock: 
       </Button>
     </div>
   );
-}
-
-function Figure({ name, children }: { readonly name: string; readonly children: string }) {
-  return (
-    <p>
-      <span className="heading block">{name}</span>
-      <span className="figures text-4xl font-semibold whitespace-nowrap">{children}</span>
-    </p>
-  );
-}
-
-/** `S` starts and stops the clock; a number field has no use for the letter. */
-function useClockKey(clock: HoldClock): void {
-  const latest = useRef(clock);
-  latest.current = clock;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 's' || isTyping(event, 'text')) return;
-      event.preventDefault();
-      const { running, start, stop } = latest.current;
-      if (running) stop();
-      else start();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-}
-
-/** The clock of the load: it runs while the load is held and says nothing about the reading. */
-function useHoldClock(holdSeconds: number): HoldClock {
-  const [startedMs, setStartedMs] = useState<number | null>(null);
-  const [nowMs, setNowMs] = useState(0);
-  const running = startedMs !== null && nowMs - startedMs < holdSeconds * 1000;
-  useEffect(() => {
-    if (!running) return;
-    const timer = setInterval(() => setNowMs(Date.now()), TICK_MS);
-    return () => clearInterval(timer);
-  }, [running]);
-  return {
-    holdSeconds,
-    running,
-    elapsedSeconds: startedMs === null ? null : (nowMs - startedMs) / 1000,
-    start: () => {
-      const now = Date.now();
-      setStartedMs(now);
-      setNowMs(now);
-      document.querySelector<HTMLInputElement>('input[data-first]')?.focus();
-    },
-    stop: () => setStartedMs(null),
-  };
 }

@@ -31,12 +31,17 @@ const PRESET_RULES: readonly Other[] = PRESETS.map(({ id, name, rules }) => ({
   rules,
 }));
 
+/** The choice that stands for the run’s own rules. */
+const OWN = 'own';
+
 /** What the same readings come to under other rules; the run keeps its own. */
 export function OtherRules({ evidence, assessment, own }: Props) {
   const [versions, setVersions] = useState<readonly Other[]>([]);
   const [key, setKey] = useState('');
+  const [leftKey, setLeftKey] = useState(OWN);
   const others = [...versions, ...PRESET_RULES];
   const chosen = others.find((other) => other.key === key);
+  const left = others.find((other) => other.key === leftKey)?.rules ?? own;
   const load = async () => {
     if (versions.length > 0) return;
     const reply = await fetchAnswer<RulesView>('/api/rules');
@@ -58,28 +63,53 @@ export function OtherRules({ evidence, assessment, own }: Props) {
         Under other house rules
       </summary>
       <div className="grid gap-3 pt-1">
-        <Select
-          label="Judge the same readings by"
-          value={key}
-          options={[
-            { value: '', label: 'Choose rules' },
-            ...others.map((other) => ({ value: other.key, label: other.label })),
-          ]}
-          onChoose={setKey}
-        />
-        {chosen && <Both evidence={evidence} assessment={assessment} own={own} other={chosen.rules} />}
+        <div className="grid gap-3 sm:grid-cols-2">
+          <Select
+            label="On this side"
+            value={leftKey}
+            options={[
+              { value: OWN, label: 'The rules of this run' },
+              ...others.map((other) => ({ value: other.key, label: other.label })),
+            ]}
+            onChoose={setLeftKey}
+          />
+          <Select
+            label="Judge the same readings by"
+            value={key}
+            options={[
+              { value: '', label: 'Choose rules' },
+              ...others.map((other) => ({ value: other.key, label: other.label })),
+            ]}
+            onChoose={setKey}
+          />
+        </div>
+        {chosen && (
+          <Both
+            evidence={evidence}
+            assessment={left === own ? assessment : assess(evidence, left)}
+            own={left}
+            ownTitle={left === own ? `${own.name}, version ${own.version}: the run’s own` : left.name}
+            other={chosen.rules}
+          />
+        )}
       </div>
     </details>
   );
 }
 
-function Both({ evidence, assessment, own, other }: Props & { readonly other: HouseRules }) {
+function Both({
+  evidence,
+  assessment,
+  own,
+  ownTitle,
+  other,
+}: Props & { readonly ownTitle: string; readonly other: HouseRules }) {
   const theirs = assess(evidence, other);
   const differently = answeredDifferently(own, other);
   return (
     <div className="grid gap-3">
       <div className="grid gap-3 sm:grid-cols-2">
-        <Side title={`${own.name}, version ${own.version}: the run’s own`} assessment={assessment} />
+        <Side title={ownTitle} assessment={assessment} />
         <Side title={other.name} assessment={theirs} />
       </div>
       <p className="text-soft">

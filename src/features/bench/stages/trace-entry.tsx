@@ -24,7 +24,7 @@ export function TraceEntry({ trace, onTrace }: Props) {
   const [text, setText] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const take = () => {
-    const read = readTraceCsv(/[a-z]/i.test(text) ? text : `${headerFor(text)}\n${text}`);
+    const read = readTraceCsv(/t_m?s/i.test(text) ? text : `${headerFor(text)}\n${text}`);
     setProblems(read.ok ? [] : read.problems);
     if (read.ok) onTrace(read.value);
   };

@@ -66,7 +66,7 @@ function ownFigures(before: { ownFrom: number | null; ownTo: number | null } | n
     {
       name: 'ownFrom',
       label: 'Its own figure, from',
-      quantity: 'chargingVolts',
+      quantity: 'regulatedVolts',
       unit: 'V',
       initial: before?.ownFrom ?? null,
       emptyMeans: 'house rules',
@@ -74,7 +74,7 @@ function ownFigures(before: { ownFrom: number | null; ownTo: number | null } | n
     {
       name: 'ownTo',
       label: 'to',
-      quantity: 'chargingVolts',
+      quantity: 'regulatedVolts',
       unit: 'V',
       initial: before?.ownTo ?? null,
       emptyMeans: 'house rules',

@@ -1,0 +1,162 @@
+import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
+import { type ChargeState, chargeState } from '@/core/charging/charge-log';
+import { planCharge } from '@/core/charging/charge-plan';
+import { chargeDueMs } from '@/core/procedure/clocks';
+import type { ReadingOf } from '@/core/procedure/reading';
+import { formatQuantity } from '@/core/quantity/format';
+import { Button } from '@/ui/button';
+import { clockText } from '@/ui/countdown';
+import { Moment } from '@/ui/moment';
+import { useSite } from '@/ui/site';
+import { NumberEntry } from '../number-entry';
+import { temperatureWords } from '../reading-words';
+import { ChargeFigure as Figure } from './charge-figure';
+import type { StageProps } from './stage-props';
+
+const STATE_WORDS: Readonly<Record<ChargeState['kind'], string>> = {
+  charging: 'Charging',
+  full: 'Full',
+  too_hot: 'Too hot: switch it off',
+  awake: 'Awake',
+  takes_none: 'Takes no charge',
+};
+
+/** A charge that is on: its clock, what the log says of it, the next reading, and its end. */
+export function OnCharge({
+  start,
+  spec,
+  state,
+  nowMs,
+  onTyping,
+  capture,
+}: StageProps & { readonly start: ReadingOf<'charge_start'> }) {
+  const { chargeLog } = state.current;
+  const { charge, temperatureC } = state.assessment.estimates;
+  const plan = planCharge(spec, {
+    chargePct: charge?.pct ?? 0,
+    temperatureC: temperatureC ?? ASSUMED_TEMPERATURE_C,
+    chargerAmps: start.data.amps,
+    senses: false,
+    mode: start.data.mode,
+  });
+  const so = plan
+    ? chargeState(start, chargeLog, { ...plan, absorptionVolts: start.data.volts }, spec.nominalVolts)
+    : ({ kind: 'charging' } as const);
+  const leftMs = chargeDueMs(start) - nowMs;
+  return (
+    <div className="grid gap-4">
+      <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
+        <Figure
+          name={so.kind === 'charging' && leftMs <= 0 ? 'Due' : STATE_WORDS[so.kind]}
+          value={
+            <span role="timer" aria-live="off" className="text-3xl" suppressHydrationWarning>
+              {clockText(Math.max(0, leftMs))}
+            </span>
+          }
+        />
+        <Figure name="Since" value={<Moment atMs={start.takenAtMs} />} />
+        <Figure name="Set to" value={formatQuantity(start.data.volts, 'V')} />
+        <Figure name="at most" value={formatQuantity(start.data.amps, 'A', { decimals: 1 })} />
+      </dl>
+      <ChargeAdvice so={so} />
+      <NumberEntry
+        nominalVolts={spec.nominalVolts}
+        captureLabel="Log it"
+        onTyping={onTyping}
+        key={chargeLog.length}
+        manyAlike
+        fields={[
+          { name: 'volts', label: 'Voltage now', quantity: 'chargingVolts', unit: 'V', initial: null },
+          { name: 'amps', label: 'Current now', quantity: 'smallChargingAmps', unit: 'A', initial: null },
+          {
+            name: 'temperatureC',
+            label: 'Temperature',
+            quantity: 'temperatureC',
+            unit: '°C',
+            initial: null,
+            emptyMeans: 'not taken',
+          },
+          {
+            name: 'gravity',
+            label: 'Gravity, one cell',
+            quantity: 'gravity',
+            unit: '',
+            initial: null,
+            emptyMeans: 'not taken',
+          },
+        ]}
+        onCapture={({ volts, amps, temperatureC: celsius, gravity }) =>
+          capture('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity })
+        }
+      />
+      <ChargeLog log={chargeLog} />
+      <div className="flex flex-wrap gap-3">
+        <Button
+          tone={so.kind === 'full' || leftMs <= 0 ? 'main' : 'plain'}
+          large
+          onClick={() => capture('charge', { full: true })}
+        >
+          Full: charger off
+        </Button>
+        <Button large onClick={() => capture('charge', { full: false })}>
+          Taken off before it was full
+        </Button>
+        <Button
+          tone={so.kind === 'takes_none' ? 'warn' : 'quiet'}
+          large
+          onClick={() => capture('charge', { full: false, refused: true })}
+        >
+          It takes no charge
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function ChargeAdvice({ so }: { readonly so: ChargeState }) {
+  if (so.kind === 'charging') return null;
+  const words =
+    so.kind === 'too_hot'
+      ? 'Hotter than this type may get on charge. Switch it off and let it cool.'
+      : so.kind === 'takes_none'
+        ? `No acceptance after ${Math.round(so.hours)} h on charge.`
+        : `${STATE_WORDS[so.kind]}: ${so.why}.`;
+  const warn = so.kind === 'too_hot' || so.kind === 'takes_none';
+  return (
+    <p
+      role="status"
+      className={
+        warn
+          ? 'rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn'
+          : 'rounded-md border border-line-strong bg-sheet px-4 py-2'
+      }
+    >
+      {words}
+    </p>
+  );
+}
+
+function ChargeLog({ log }: { readonly log: readonly ReadingOf<'charge_log'>[] }) {
+  const { temperatureUnit } = useSite();
+  if (log.length === 0) return null;
+  return (
+    <table className="w-full max-w-xl">
+      <caption className="heading text-left">Log</caption>
+      <tbody>
+        {log.map(({ id, takenAtMs, data }) => (
+          <tr key={id} className="border-t">
+            <td className="py-1">
+              <Moment atMs={takenAtMs} />
+            </td>
+            <td className="figures text-right">{formatQuantity(data.volts, 'V')}</td>
+            <td className="figures text-right">{formatQuantity(data.amps, 'A', { decimals: 1 })}</td>
+            <td className="figures text-right">
+              {data.temperatureC === null ? '–' : temperatureWords(data.temperatureC, temperatureUnit)}
+            </td>
+            <td className="figures text-right">{data.gravity === null ? '–' : data.gravity.toFixed(3)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
