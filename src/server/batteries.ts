@@ -15,6 +15,7 @@ import {
 import { isAlreadyThere } from '@/store/fault';
 import { runsOfBattery } from '@/store/runs';
 import { type Answer, answering, refused, refusedSaying } from './answer';
+import { rulesToday } from './rules';
 import { theStore } from './store';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -85,7 +86,7 @@ export function findBattery(tag: string): Promise<Answer<FoundBattery>> {
 export async function batteryStory(id: string): Promise<BatteryStory | undefined> {
   const store = await theStore();
   const battery = await batteryById(store, id);
-  return battery && { battery, runs: await runsOfBattery(store, id, RUNS_SHOWN) };
+  return battery && { battery, runs: await runsOfBattery(store, id, RUNS_SHOWN), rules: await rulesToday() };
 }
 
 /** One page of all batteries that match the words. Pages count from 1. */

@@ -128,7 +128,7 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   surface_leakage: 'Dirt on the top carries current. Clean it, then read again.',
   load_weak:
     'It stays above the line for retiring but below the one for sound: charge it, then test it again.',
-  sound: 'It is charged and holds its voltage under load.',
+  sound: 'It is charged and can give what it is rated for.',
 };
 
 /** The sentence that goes with the finding that decides. */

@@ -71,8 +71,9 @@ export interface RunSummary {
   readonly assessment: AssessmentRecord | null;
 }
 
-/** A battery with its runs, the newest first. */
+/** A battery with its runs, the newest first, and the house rules that are in force today. */
 export interface BatteryStory {
+  readonly rules: HouseRules;
   readonly battery: BatteryRecord;
   readonly runs: readonly Omit<RunSummary, 'battery'>[];
 }

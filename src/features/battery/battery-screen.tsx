@@ -8,7 +8,7 @@ import { loadToSet } from '@/core/battery/load-to-set';
 import { convertRating, RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
-import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
 import { StartRun } from '@/ui/start-run';
@@ -43,7 +43,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         </p>
       )}
       <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
-        <Identity battery={battery} />
+        <Identity battery={battery} rules={story.rules} />
         {spec && <HealthOverTime story={story} />}
       </div>
       <section aria-label="Runs" className="grid gap-2">
@@ -58,9 +58,9 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
   );
 }
 
-function Identity({ battery }: { readonly battery: BatteryRecord }) {
+function Identity({ battery, rules }: { readonly battery: BatteryRecord; readonly rules: HouseRules }) {
   const spec = specOf(battery);
-  const load = spec && loadToSet(spec);
+  const load = spec && loadToSet(spec, rules.load);
   const facts: readonly (readonly [string, string])[] = [
     ['Type', `${batteryTypeLabel(battery.type)}, ${battery.nominalVolts} V`],
     ['Capacity', battery.c20Ah === null ? '–' : formatQuantity(battery.c20Ah, 'Ah')],
@@ -141,7 +141,7 @@ function Ratings({ battery }: { readonly battery: BatteryRecord }) {
 }
 
 function HealthOverTime({ story }: { readonly story: BatteryStory }) {
-  const { servePct, retirePct } = STANDARD_RULES.health;
+  const { servePct, retirePct } = story.rules.health;
   const points = story.runs.flatMap(({ run, assessment }): HealthPoint[] => {
     if (!assessment || assessment.healthPct === null || run.finishedAtMs === null) return [];
     return [{ atMs: run.finishedAtMs, pct: assessment.healthPct, sdPct: assessment.healthSdPct ?? 0 }];
