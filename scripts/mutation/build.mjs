@@ -5,6 +5,7 @@ import { build } from 'esbuild';
 const TESTS = [
   'core/assessment/assess.test',
   'core/assessment/other-results.test',
+  'core/assessment/edges.test',
   'core/assessment/ledger.test',
   'core/assessment/load-result.test',
   'core/correction/correction.test',

@@ -6,7 +6,7 @@ import { normaliseLoadVolts } from '../correction/load-normalising';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { ChargeEstimate } from './charge-estimate';
-import type { Evidence } from './evidence';
+import type { CrankEvidence, Evidence } from './evidence';
 import type { Estimate } from './fusion';
 import { LIMIT_SECONDS, type LoadResult, type LoadTask, loadConditions } from './load-result';
 import { ASSUMED_TEMPERATURE_C, ownVolt, twelveVolt } from './reference';
@@ -34,34 +34,38 @@ export function judgeCrank(
   const { crank } = evidence;
   if (!crank) return null;
   const temperatureC = crank.temperatureC ?? ASSUMED_TEMPERATURE_C;
-  const limitVolts = crankLimit(evidence, load, temperatureC, rules);
+  const limitVolts = crankLimit(crank, evidence, load, temperatureC, rules);
   const enoughCharge = charge !== null && charge.pct >= rules.charge.loadGatePct && !charge.indicative;
   return {
     volts: crank.volts,
     limitVolts,
     marginVolts: tidy(crank.volts - limitVolts),
-    health: healthOfCrank(evidence, charge, crankTask(evidence, task, temperatureC, rules), rules),
+    health:
+      charge &&
+      task &&
+      healthOfCrank(crank, evidence, charge, crankTask(task, evidence, temperatureC, rules), rules),
     indicative: crank.forced || !enoughCharge,
   };
 }
 
 /** Health is always told against the load table: the floor while cranking is a rule of thumb beside it. */
 function crankTask(
+  task: LoadTask,
   { battery }: Evidence,
-  task: LoadTask | null,
   temperatureC: number,
   { load }: HouseRules,
-): LoadTask | null {
+): LoadTask {
   const limitVolts = ownVolt(
     loadLimit(temperatureC, load.limitVoltsByCelsius, load.cold),
     battery.nominalVolts,
   );
-  return task && { ...task, limitVolts, temperatureC };
+  return { ...task, limitVolts, temperatureC };
 }
 
 /** A motorcycle's floor knows no temperature; a vehicle's follows the load table, or the load test of the same run. */
 function crankLimit(
-  { crank, battery, load: read }: Evidence,
+  { engine }: CrankEvidence,
+  { battery }: Evidence,
   load: LoadResult | null,
   temperatureC: number,
   rules: HouseRules,
@@ -69,11 +73,11 @@ function crankLimit(
   const own = (volts: number) => ownVolt(volts, battery.nominalVolts);
   const { judgedBy, floorVolts, largeEngineVolts, smallEngineVolts } = rules.crank;
   const { motorcycleFloodedVolts, motorcycleSealedVolts } = rules.crank;
-  if (crank?.engine === 'motorcycle') {
+  if (engine === 'motorcycle') {
     return own(isSealed(battery.construction) ? motorcycleSealedVolts : motorcycleFloodedVolts);
   }
-  if (judgedBy === 'near_load' && read && load && load.standing !== 'unusable') {
-    return tidy(load.volts - own(crank?.engine === 'small' ? smallEngineVolts : largeEngineVolts));
+  if (judgedBy === 'near_load' && load && load.standing !== 'unusable') {
+    return tidy(load.volts - own(engine === 'small' ? smallEngineVolts : largeEngineVolts));
   }
   const { limitVoltsByCelsius, cold } = rules.load;
   const colder = loadLimit(WARM_C, limitVoltsByCelsius) - loadLimit(temperatureC, limitVoltsByCelsius, cold);
@@ -81,25 +85,22 @@ function crankLimit(
 }
 
 function healthOfCrank(
+  { volts, amps, seconds }: CrankEvidence,
   evidence: Evidence,
-  charge: ChargeEstimate | null,
-  task: LoadTask | null,
+  charge: ChargeEstimate,
+  task: LoadTask,
   rules: HouseRules,
 ): Estimate | null {
-  const { crank, battery } = evidence;
-  const conditions = charge && task && loadConditions(evidence, charge, task);
-  const c20Ah = workingCapacity(battery);
-  if (!crank || !task || !conditions || c20Ah === undefined || crank.amps === null || crank.seconds === null)
-    return null;
-  const ratio = task.ratedAmps / crank.amps;
-  if (ratio > rules.load.trustedRatio || crank.amps < rules.load.leastAmps) return null;
-  const held = {
-    voltsBefore: conditions.voltsBefore,
-    volts: twelveVolt(crank.volts, battery.nominalVolts),
-    amps: crank.amps,
-    seconds: crank.seconds,
-  };
+  const conditions = loadConditions(evidence, charge, task);
+  const c20Ah = workingCapacity(evidence.battery);
+  if (!conditions || c20Ah === undefined || amps === null || seconds === null) return null;
+  const { trustedRatio, leastAmps } = rules.load;
+  const ratio = task.ratedAmps / amps;
+  if (ratio > trustedRatio || amps < leastAmps) return null;
+  const { voltsBefore } = conditions;
+  const held = { voltsBefore, volts: twelveVolt(volts, evidence.battery.nominalVolts), amps, seconds };
   const pct = healthFromLoad(normaliseLoadVolts(held, task.ratedAmps, LIMIT_SECONDS, c20Ah), conditions);
-  if (pct === undefined) return null;
-  return { pct: tidy(pct), sdPct: pct * loadHealthUncertainty(ratio, rules.load.trustedRatio) };
+  return pct === undefined
+    ? null
+    : { pct: tidy(pct), sdPct: pct * loadHealthUncertainty(ratio, trustedRatio) };
 }

@@ -13,7 +13,8 @@ import type { Verdict } from './verdict';
 import { flipsOf, outcomesOf } from './what-if';
 import { workingOf } from './working';
 
-const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+// A file knows no negative zero.
+const between = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);
 const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined });
 
 /** Anything that a whole bench could bring together. */

@@ -1,6 +1,7 @@
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
-import type { Evidence, VehicleCheck } from './evidence';
+import type { Evidence, VehicleCheck, VehicleEvidence } from './evidence';
+import { ownVolt } from './reference';
 
 /** What a measurement on the vehicle said, against the house's figure: V, or A for the draw. */
 export interface VehicleResult {
@@ -34,7 +35,7 @@ export function judgeVehicle(evidence: Evidence, { vehicle: rules }: HouseRules)
     case 'draw':
       return ceiling(check, value, allowedDraw(evidence, rules.drawAmps));
     case 'regulated':
-      return regulated(evidence, rules);
+      return regulated(vehicle, evidence, rules.regulatedVolts);
   }
 }
 
@@ -48,15 +49,18 @@ function allowedDraw({ battery }: Evidence, drawAmps: number): number {
   return battery.rcMinutes === null ? drawAmps : Math.max(drawAmps, battery.rcMinutes / 4 / 1000);
 }
 
-function regulated({ vehicle, battery, openCircuit }: Evidence, rules: HouseRules['vehicle']): VehicleResult {
-  const value = vehicle?.value ?? 0;
-  const scale = battery.nominalVolts / 12;
-  const own = rules.regulatedByVehicle || vehicle?.ownFrom != null;
-  const from = (own ? vehicle?.ownFrom : null) ?? rules.regulatedVolts[0] * scale;
-  const to = (own ? vehicle?.ownTo : null) ?? rules.regulatedVolts[1] * scale;
-  const least = Math.max(from, openCircuit ? openCircuit.volts + LEAST_RISE_VOLTS * scale : from);
+/** The vehicle's own figure where somebody gave it, whatever the battery rests at; else the house's span. */
+function regulated(
+  { value, ownFrom, ownTo }: VehicleEvidence,
+  { battery, openCircuit }: Evidence,
+  [houseFrom, houseTo]: HouseRules['vehicle']['regulatedVolts'],
+): VehicleResult {
+  const own = (volts: number) => tidy(ownVolt(volts, battery.nominalVolts));
+  const risen = openCircuit ? openCircuit.volts + own(LEAST_RISE_VOLTS) : 0;
+  const least = ownFrom ?? Math.max(own(houseFrom), risen);
+  const most = ownTo ?? own(houseTo);
   const check = 'regulated';
-  if (value > to) return { check, value, limit: to, margin: tidy(to - value), state: 'high' };
+  if (value > most) return { check, value, limit: most, margin: tidy(most - value), state: 'high' };
   const margin = tidy(value - least);
   return { check, value, limit: least, margin, state: margin < 0 ? 'low' : 'within' };
 }
