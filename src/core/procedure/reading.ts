@@ -19,6 +19,7 @@ import { RATING_STANDARDS } from '../battery/rating-standard';
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
 import { SYMPTOMS } from './complaint';
 import { SETTLE_METHODS } from './settle-method';
+import { LONGEST_TRACE } from './thin-trace';
 
 /** Volts are checked against what a 12 V battery can show; a 6 V battery's own range is held by `checkReading`. */
 const measured = (quantity: Quantity) => {
@@ -37,9 +38,6 @@ const oneOf = <const T extends string>(values: readonly T[], description: string
   );
 
 const Uuid = Type.String({ format: 'uuid' });
-
-/** Longest trace that a reading keeps; a longer one is thinned first, so that no spike is lost. */
-export const LONGEST_TRACE = 400;
 
 const CHARGE_MODES = ['normal', 'slow', 'deep', 'equalise'] as const;
 

@@ -1,5 +1,8 @@
 import type { Trace } from '../assessment/evidence';
 
+/** Longest trace that a reading keeps; a longer one is thinned first, so that no spike is lost. */
+export const LONGEST_TRACE = 400;
+
 /**
  * A trace with at most `most` points: it is cut into stretches, of each of which the lowest and the highest point are
  * kept, so that no spike is lost; first and last always stay.

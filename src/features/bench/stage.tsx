@@ -17,11 +17,8 @@ import { IdentifyStage } from './stages/identify-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
-import { RecoveryStage } from './stages/recovery-stage';
-import { CleanStage, TopUpStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import type { StageProps } from './stages/stage-props';
-import { VerdictStage } from './stages/verdict-stage';
 import { TypedMargins } from './typed-margins';
 import type { CaptureOptions } from './use-run';
 
@@ -64,6 +61,10 @@ const VehicleStage = dynamic(() => import('./stages/vehicle-stage').then((stage)
 const CrankStage = dynamic(() => import('./stages/crank-stage').then((stage) => stage.CrankStage));
 const StandStage = dynamic(() => import('./stages/stand-stage').then((stage) => stage.StandStage));
 const ChargeStage = dynamic(() => import('./stages/charge-stage').then((stage) => stage.ChargeStage));
+const RecoveryStage = dynamic(() => import('./stages/recovery-stage').then((stage) => stage.RecoveryStage));
+const VerdictStage = dynamic(() => import('./stages/verdict-stage').then((stage) => stage.VerdictStage));
+const CleanStage = dynamic(() => import('./stages/remedy-stages').then((stage) => stage.CleanStage));
+const TopUpStage = dynamic(() => import('./stages/remedy-stages').then((stage) => stage.TopUpStage));
 const ThreeMinuteStage = dynamic(() =>
   import('./stages/three-minute-stage').then((stage) => stage.ThreeMinuteStage),
 );

@@ -1,9 +1,9 @@
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Trace } from '@/core/assessment/evidence';
 import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
 import { LOAD_CORRECTED_ONCE } from '@/core/correction/double-correction';
-import { LONGEST_TRACE } from '@/core/procedure/reading';
-import { thinTrace } from '@/core/procedure/thin-trace';
+import { LONGEST_TRACE, thinTrace } from '@/core/procedure/thin-trace';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { useSite } from '@/ui/site';
@@ -14,7 +14,8 @@ import { Figure } from './figure';
 import { type HoldClock, useClockKey, useHoldClock } from './hold-clock';
 import { LoadPicture } from './pictures';
 import type { StageProps } from './stage-props';
-import { TraceEntry } from './trace-entry';
+
+const TraceEntry = dynamic(() => import('./trace-entry').then((entry) => entry.TraceEntry));
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
 const AS_NEW_PCT = 105;

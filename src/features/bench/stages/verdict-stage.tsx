@@ -1,3 +1,4 @@
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
 import { because } from '@/core/assessment/wording';
@@ -8,9 +9,11 @@ import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
-import { OtherRules } from './other-rules';
 import { OverrideForm } from './override-form';
 import type { StageProps } from './stage-props';
+
+// The schools and presets come with the first look at them.
+const OtherRules = dynamic(() => import('./other-rules').then((rules) => rules.OtherRules));
 
 /** What to do with the battery, for each verdict. */
 const DO: Readonly<Record<Verdict, string>> = {

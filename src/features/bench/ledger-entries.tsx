@@ -1,0 +1,41 @@
+import type { LedgerEntry } from '@/core/assessment/ledger-entry';
+import { STEPS } from '@/core/procedure/steps';
+
+/** Readings with their corrections, in working order. */
+export function Entries({ entries }: { readonly entries: readonly LedgerEntry[] }) {
+  return entries.map(({ step, reading, working, standing }) => (
+    <div key={`${step} ${reading}`}>
+      <p className="font-semibold">{STEPS[step].label}</p>
+      <p>{reading}</p>
+      {working.map(({ what, how, value }) => (
+        <Row key={what} what={what} how={how} value={value} />
+      ))}
+      {standing && <p className="text-warn">{standing}</p>}
+    </div>
+  ));
+}
+
+/** One line of a working: what it is, how it came about, what came out. */
+export function Row({
+  what,
+  how,
+  value,
+}: {
+  readonly what: string;
+  readonly how?: string;
+  readonly value: string;
+}) {
+  return (
+    <p className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 text-soft">
+      <span>
+        {what}
+        {how !== undefined && (
+          <>
+            : <span className="figures">{how}</span>
+          </>
+        )}
+      </span>
+      <span className="figures text-right text-ink">{value}</span>
+    </p>
+  );
+}
