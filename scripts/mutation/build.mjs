@@ -10,6 +10,7 @@ const TESTS = [
   'core/assessment/ledger.test',
   'core/assessment/load-result.test',
   'core/correction/correction.test',
+  'core/correction/once-only.test',
   'core/assessment/rule-table.properties.test',
   'core/assessment/properties.test',
 ];
