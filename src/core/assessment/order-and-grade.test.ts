@@ -1,9 +1,15 @@
+import { figureAt } from '../rules/figures';
 import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
 import { compareMore, NOTHING_COMPARED } from './compare-history';
 import { type ExampleCase, exampleEvidence } from './examples.test-support';
+import type { FindingCode } from './finding';
+import { FINDING_FACTS } from './finding-facts';
 import { ledgerOf } from './ledger';
+import { RULE_TABLE } from './rule-table';
+import { STEP_IDS } from './step-id';
+import { FINDING_TITLES } from './wording';
 import { workingOf } from './working';
 
 const judge = (example: ExampleCase, schools: Record<string, string> = {}) =>
@@ -152,6 +158,31 @@ describe('the working of a finding', () => {
     const worn = working('worn', { ocv: 12.65, load: 9.4, conductance: 320 });
     expect(worn.entries.map(({ step }) => step)).toEqual(['open_circuit', 'conductance', 'load', 'verdict']);
     expect(worn.limits).toEqual([{ what: 'health under which to retire', value: '65\u00A0%' }]);
+  });
+
+  it('rests on a step that is asked for it, and on figures that there are', () => {
+    for (const code of Object.keys(FINDING_FACTS) as FindingCode[]) {
+      const { steps, rule, limits } = FINDING_FACTS[code];
+      expect(steps.length).toBeGreaterThan(0);
+      for (const step of steps) expect(STEP_IDS).toContain(step);
+      for (const path of limits) expect(figureAt(STANDARD_RULES, path)).not.toBeNull();
+      if (rule !== null) expect(RULE_TABLE.map(({ number }) => number)).toContain(rule);
+      expect(FINDING_TITLES[code].length).toBeGreaterThan(4);
+    }
+  });
+
+  it('names the figures that a technician would ask for', () => {
+    const figures = (code: FindingCode) => FINDING_FACTS[code].limits;
+    expect(figures('surface_charge')).toEqual([
+      ...['surface/restMinutes', 'surface/ceilingVolts25', 'surface/removalCounts'],
+    ]);
+    expect(figures('fails_charged')).toEqual([
+      ...['load/failsChargedPct', 'load/failsChargedMarginVolts', 'recovery/volts'],
+    ]);
+    expect(figures('conductance_inconclusive')).toHaveLength(3);
+    expect(FINDING_FACTS.worn.steps).toEqual(['open_circuit', 'conductance', 'load', 'crank', 'verdict']);
+    expect(FINDING_FACTS.cell_spread.steps).toEqual(['hydrometer']);
+    expect(FINDING_FACTS.too_hot.steps).toContain('conductance');
   });
 
   it('says that no rule acts on what is told only', () => {
