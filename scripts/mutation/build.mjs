@@ -6,6 +6,7 @@ const TESTS = [
   'core/assessment/assess.test',
   'core/assessment/other-results.test',
   'core/assessment/edges.test',
+  'core/assessment/findings.test',
   'core/assessment/order-and-grade.test',
   'core/assessment/ledger.test',
   'core/assessment/load-result.test',

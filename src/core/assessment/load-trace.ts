@@ -40,7 +40,7 @@ export function readTrace(trace: Trace, openVolts: number, nominalVolts: number)
     whole > LEAST_FALL_VOLTS * scale && early > EARLY_SHARE * whole && lateFallVolts < FLAT_VOLTS * scale;
   const shape = lateFallVolts > LATE_FALL_VOLTS * scale ? 'capacity' : atOnce ? 'resistance' : 'plain';
   const firstAmps = trace.find(([, , amps]) => amps !== null && amps > 0)?.[2] ?? null;
-  const sag = firstAmps !== null && endAmps !== null ? 1 - endAmps / firstAmps : null;
+  const sag = firstAmps !== null && endAmps !== null ? tidy(1 - endAmps / firstAmps) : null;
   return { lateFallVolts, shape, endAmps, sag };
 }
 

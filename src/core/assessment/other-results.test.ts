@@ -90,7 +90,7 @@ describe('the course of a load', () => {
 
   it('tells capacity, resistance and a sagging bank apart', () => {
     expect(readTrace(plain, 12.65, 12)).toMatchObject({ shape: 'plain', endAmps: 260 });
-    expect(readTrace(plain, 12.65, 12)?.sag).toBeCloseTo(1 - 260 / 285, 9);
+    expect(readTrace(plain, 12.65, 12)?.sag).toBeCloseTo(1 - 260 / 285, 5);
     const late = [
       [1, 10.5, null],
       [10, 10.2, null],

@@ -1,3 +1,5 @@
+import { tidy } from '../quantity/tidy';
+
 /** Temperature taken where nobody measured one, °C. The record says so wherever it was used. */
 export const ASSUMED_TEMPERATURE_C = 25;
 
@@ -11,7 +13,7 @@ export function twelveVolt(volts: number, nominalVolts: number): number {
 
 /** A 12 V battery's voltage as that of this battery: the inverse of `twelveVolt`. */
 export function ownVolt(volts: number, nominalVolts: number): number {
-  return (volts * nominalVolts) / REFERENCE_VOLTS;
+  return tidy((volts * nominalVolts) / REFERENCE_VOLTS);
 }
 
 /** Standard uncertainty of a voltage read under load, V on a 12 V battery. A model of ours. */
