@@ -9,6 +9,7 @@ const TESTS = [
   'core/assessment/findings.test',
   'core/assessment/order-and-grade.test',
   'core/assessment/ledger.test',
+  'core/assessment/levers.test',
   'core/assessment/load-result.test',
   'core/correction/correction.test',
   'core/correction/once-only.test',

@@ -89,7 +89,7 @@ export const LEVERS: Readonly<Record<Lever, LeverFacts>> = {
     read: ({ openCircuit }) => openCircuit?.volts ?? null,
     range: (evidence) => {
       const [least, most] = ownRange(evidence, [10, 13.2]);
-      return evidence.load ? [Math.max(least, evidence.load.volts + VOLT_STEP), most] : [least, most];
+      return evidence.load ? [Math.max(least, tidy(evidence.load.volts + VOLT_STEP)), most] : [least, most];
     },
     plausible: (evidence) => ownRange(evidence, [11.5, 12.9]),
     put: (evidence, volts) => ({
@@ -197,7 +197,7 @@ export const LEVERS: Readonly<Record<Lever, LeverFacts>> = {
     range: (evidence) => {
       const [least, most] = ownRange(evidence, [6, 12.4]);
       const { openCircuit } = evidence;
-      return openCircuit ? [least, Math.min(most, openCircuit.volts - VOLT_STEP)] : [least, most];
+      return openCircuit ? [least, Math.min(most, tidy(openCircuit.volts - VOLT_STEP))] : [least, most];
     },
     plausible: loadVolts,
     put: (evidence, volts, rules) => ({
