@@ -36,7 +36,7 @@ const PICTURES = [
     dark: true,
     take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')),
   },
-  { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0108', () => readCells(page)) },
+  { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0110', () => readCells(page)) },
   { name: 'bench-conductance', take: (page) => openBench(page, 'FH-0111', () => readConductance(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
   { name: 'rules', take: (page) => page.goto(`${URL_ROOT}/rules`) },
