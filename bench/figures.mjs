@@ -5,7 +5,8 @@ export function median(figures) {
   return sorted.length % 2 === 1 ? sorted[Math.floor(middle)] : (sorted[middle - 1] + sorted[middle]) / 2;
 }
 
-/** A ratio beside the one that is aimed at. */
+/** A ratio beside the one that is aimed at, where one is. */
 export function ratioLine(name, ratio, aim) {
-  return `  ${name.padEnd(44)} ${ratio.toFixed(1).padStart(6)}   aim ${aim} or less`;
+  const aimed = aim === undefined ? '' : `   aim ${aim} or less`;
+  return `  ${name.padEnd(44)} ${ratio.toFixed(1).padStart(6)}${aimed}`;
 }

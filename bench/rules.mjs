@@ -1,10 +1,9 @@
-import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from '../scripts/chromium.mjs';
 import { bin, root, run, stop } from '../scripts/setup.mjs';
-import { untilAnswering } from '../scripts/until-answering.mjs';
 import { median, ratioLine } from './figures.mjs';
+import { withServer } from './serve.mjs';
 
 const PORT = 4491;
 const URL_ROOT = `http://127.0.0.1:${PORT}`;
@@ -22,18 +21,7 @@ export async function measureRules(databaseFile) {
     `\nNext best step and flips on a keystroke, median of ${KEYSTROKES}: ${keystroke.toFixed(1)} ms   aim under ${AIMS.keystrokeMs} ms`,
   );
   await seedHistory(databaseFile, RUNS);
-  const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT)], {
-    cwd: root,
-    stdio: 'ignore',
-    env: {
-      ...process.env,
-      NEXT_TELEMETRY_DISABLED: '1',
-      INTEGRA_DEMO: '0',
-      DATABASE_URL: `file:${databaseFile}`,
-    },
-  });
-  try {
-    await untilAnswering(URL_ROOT);
+  await withServer({ port: PORT, databaseFile, demo: false }, async () => {
     const { firstMs, wholeMs, stoppedMs } = await compared();
     bareLoopMs(RUNS / 10);
     const bareMs = bareLoopMs(RUNS);
@@ -41,10 +29,8 @@ export async function measureRules(databaseFile) {
     console.log(`  first progress after ${firstMs.toFixed(0)} ms   aim within ${AIMS.firstMs} ms`);
     console.log(`  stopped within ${stoppedMs.toFixed(0)} ms of being asked`);
     console.log(`  ${(RUNS / (wholeMs / 1000)).toFixed(0)} runs a second, stored history to told difference`);
-    console.log(ratioLine('the whole : a bare loop over the same in memory', wholeMs / bareMs, 'of none'));
-  } finally {
-    server.kill();
-  }
+    console.log(ratioLine('the whole : a bare loop over the same in memory', wholeMs / bareMs));
+  });
 }
 
 /** The part that is written in TypeScript, bundled. */

@@ -1,9 +1,8 @@
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { get } from 'node:http';
-import { bin, root, stop } from '../scripts/setup.mjs';
-import { untilAnswering } from '../scripts/until-answering.mjs';
+import { stop } from '../scripts/setup.mjs';
 import { median } from './figures.mjs';
+import { withServer } from './serve.mjs';
 
 const PORT = 4490;
 const URL_ROOT = `http://127.0.0.1:${PORT}`;
@@ -13,18 +12,7 @@ const AIMS = { pageMs: 50, captureMs: 100, scriptKb: 200 };
 
 /** Starts the production server on the sample data and measures pages, captures and the script that the Bench needs. */
 export async function measureServer(databaseFile) {
-  const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT)], {
-    cwd: root,
-    stdio: 'ignore',
-    env: {
-      ...process.env,
-      NEXT_TELEMETRY_DISABLED: '1',
-      INTEGRA_DEMO: '1',
-      DATABASE_URL: `file:${databaseFile}`,
-    },
-  });
-  try {
-    await untilAnswering(URL_ROOT);
+  await withServer({ port: PORT, databaseFile, demo: true }, async () => {
     const floor = await (await fetch(URL_ROOT)).text();
     const runId = /\/bench\/([0-9a-f-]{36})/.exec(floor)?.[1] ?? stop('The Floor shows no run.');
     console.log(
@@ -42,9 +30,7 @@ export async function measureServer(databaseFile) {
     console.log(
       `\nScript sent for the Bench, compressed: ${kilobytes.toFixed(0)} kB   aim at most ${AIMS.scriptKb} kB`,
     );
-  } finally {
-    server.kill();
-  }
+  });
 }
 
 async function medianMs(request) {
