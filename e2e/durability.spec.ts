@@ -114,7 +114,7 @@ test('two tabs on the same run see each other, and a finished run asks before it
   await bench.expectStage('Verdict');
   await expect
     .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(5);
+    .toBe(6);
 });
 
 test('the same capture sent twice is stored once', async ({ request, newTag, technicianId }) => {

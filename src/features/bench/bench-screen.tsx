@@ -14,6 +14,7 @@ import { isTyping } from '@/ui/keyboard';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
+import { useLoadAhead } from './later-stages';
 import { Ledger } from './ledger';
 import { RunSheet } from './run-sheet';
 import { type Draft, Stage } from './stage';
@@ -41,6 +42,7 @@ function Bench({
   readonly spec: BatterySpec;
   readonly startMs: number;
 }) {
+  useLoadAhead();
   const nowMs = useNow(startMs);
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);

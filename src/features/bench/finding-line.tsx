@@ -7,10 +7,11 @@ import { FINDING_TITLES } from '@/core/assessment/wording';
 import { formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { MarginRule } from '@/ui/margin-rule';
+import { LATER_PARTS } from './later-parts';
 import { Entries } from './ledger-entries';
 
 // Comes when a finding is opened: most never are.
-export const WorkingOf = dynamic(() => import('./working-of').then((working) => working.WorkingOf));
+export const WorkingOf = dynamic(LATER_PARTS.workingOf);
 
 interface Props {
   readonly finding: Finding;

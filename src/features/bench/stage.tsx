@@ -13,6 +13,7 @@ import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
 import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
+import { LATER_STAGES } from './later-stages';
 import { IdentifyStage } from './stages/identify-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
@@ -47,46 +48,24 @@ interface Correction {
   readonly reason: string;
 }
 
-// Steps that not every run has come when they are called for, so that the Bench itself opens quickly.
-const HydrometerStage = dynamic(() =>
-  import('./stages/hydrometer-stage').then((stage) => stage.HydrometerStage),
-);
-const ConductanceStage = dynamic(() =>
-  import('./stages/conductance-stage').then((stage) => stage.ConductanceStage),
-);
-const ComplaintStage = dynamic(() =>
-  import('./stages/complaint-stage').then((stage) => stage.ComplaintStage),
-);
-const VehicleStage = dynamic(() => import('./stages/vehicle-stage').then((stage) => stage.VehicleStage));
-const CrankStage = dynamic(() => import('./stages/crank-stage').then((stage) => stage.CrankStage));
-const StandStage = dynamic(() => import('./stages/stand-stage').then((stage) => stage.StandStage));
-const ChargeStage = dynamic(() => import('./stages/charge-stage').then((stage) => stage.ChargeStage));
-const RecoveryStage = dynamic(() => import('./stages/recovery-stage').then((stage) => stage.RecoveryStage));
-const VerdictStage = dynamic(() => import('./stages/verdict-stage').then((stage) => stage.VerdictStage));
-const CleanStage = dynamic(() => import('./stages/remedy-stages').then((stage) => stage.CleanStage));
-const TopUpStage = dynamic(() => import('./stages/remedy-stages').then((stage) => stage.TopUpStage));
-const ThreeMinuteStage = dynamic(() =>
-  import('./stages/three-minute-stage').then((stage) => stage.ThreeMinuteStage),
-);
-
 const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   identify: IdentifyStage,
-  complaint: ComplaintStage,
-  vehicle: VehicleStage,
-  crank: CrankStage,
-  stand: StandStage,
+  complaint: dynamic(LATER_STAGES.complaint),
+  vehicle: dynamic(LATER_STAGES.vehicle),
+  crank: dynamic(LATER_STAGES.crank),
+  stand: dynamic(LATER_STAGES.stand),
   inspect: InspectStage,
-  clean: CleanStage,
-  top_up: TopUpStage,
+  clean: dynamic(LATER_STAGES.clean),
+  top_up: dynamic(LATER_STAGES.top_up),
   settle: SettleStage,
   open_circuit: OpenCircuitStage,
-  hydrometer: HydrometerStage,
-  conductance: ConductanceStage,
-  three_minute: ThreeMinuteStage,
-  charge: ChargeStage,
+  hydrometer: dynamic(LATER_STAGES.hydrometer),
+  conductance: dynamic(LATER_STAGES.conductance),
+  three_minute: dynamic(LATER_STAGES.three_minute),
+  charge: dynamic(LATER_STAGES.charge),
   load: LoadStage,
-  recovery: RecoveryStage,
-  verdict: VerdictStage,
+  recovery: dynamic(LATER_STAGES.recovery),
+  verdict: dynamic(LATER_STAGES.verdict),
 };
 
 /** Steps whose reading is drawn against its limit; the others have a picture of their own. */

@@ -7,6 +7,7 @@ import { LONGEST_TRACE, thinTrace } from '@/core/procedure/thin-trace';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { useSite } from '@/ui/site';
+import { LATER_PARTS } from '../later-parts';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
 import { type Choice, Choices } from './choices';
@@ -15,7 +16,7 @@ import { type HoldClock, useClockKey, useHoldClock } from './hold-clock';
 import { LoadPicture } from './pictures';
 import type { StageProps } from './stage-props';
 
-const TraceEntry = dynamic(() => import('./trace-entry').then((entry) => entry.TraceEntry));
+const TraceEntry = dynamic(LATER_PARTS.traceEntry);
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
 const AS_NEW_PCT = 105;

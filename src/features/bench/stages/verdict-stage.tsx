@@ -9,11 +9,12 @@ import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
+import { LATER_PARTS } from '../later-parts';
 import { OverrideForm } from './override-form';
 import type { StageProps } from './stage-props';
 
 // The schools and presets come with the first look at them.
-const OtherRules = dynamic(() => import('./other-rules').then((rules) => rules.OtherRules));
+const OtherRules = dynamic(LATER_PARTS.otherRules);
 
 /** What to do with the battery, for each verdict. */
 const DO: Readonly<Record<Verdict, string>> = {
