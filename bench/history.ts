@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import { assess } from '../src/core/assessment/assess';
 import type { Evidence } from '../src/core/assessment/evidence';
@@ -68,9 +69,9 @@ export async function seedHistory(file: string, count: number): Promise<void> {
       const madeAtMs = STARTED_MS + from + at;
       return assessmentRecord({ id: uuidv7(), runId, madeAtMs, evidence, assessment, override: null });
     });
-    const rows = made.map(({ runId, id, madeAtMs }) => ({
+    const rows = made.map(({ runId, madeAtMs }) => ({
       ...{ id: runId, batteryId: battery.id, startedAtMs: madeAtMs, startedById: technicianId },
-      ...{ finishedAtMs: madeAtMs, finishedById: technicianId, assessmentId: id },
+      ...{ finishedAtMs: madeAtMs, finishedById: technicianId, assessmentId: null },
       ...{ rulesId: STANDARD_RULES.id, rulesVersion: STANDARD_RULES.version },
     }));
     await store.write(async (transaction) => {
@@ -78,6 +79,12 @@ export async function seedHistory(file: string, count: number): Promise<void> {
       await transaction.insert(assessments).values(made);
     });
   }
+  // A run names its assessment and the assessment its run: the one that came first is told last.
+  await store.write((transaction) =>
+    transaction.run(
+      sql`update runs set assessment_id = (select id from assessments where assessments.run_id = runs.id)`,
+    ),
+  );
   store.close();
 }
 

@@ -92,16 +92,15 @@ export function historyPage(store: Store, afterId: string, limit: number): Promi
         evidence: assessments.evidence,
       })
       .from(runs)
-      .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
-      .innerJoin(batteries, eq(batteries.id, runs.batteryId))
-      .where(gt(runs.id, afterId))
+      // Left joins keep the runs outermost, so that a page is read along their key and nothing is sorted.
+      .leftJoin(assessments, eq(assessments.id, runs.assessmentId))
+      .leftJoin(batteries, eq(batteries.id, runs.batteryId))
+      .where(and(gt(runs.id, afterId), isNotNull(runs.assessmentId)))
       .orderBy(asc(runs.id))
       .limit(limit);
-    const found = rows.map((row) => ({
-      ...row,
-      atMs: row.atMs ?? 0,
-      evidence: evidenceAsOfToday(row.evidence),
-    }));
-    return { runs: found, next: found.length < limit ? null : (found.at(-1)?.runId ?? null) };
+    const found = rows.flatMap(({ runId, tag, atMs, evidence }) =>
+      evidence ? [{ runId, tag: tag ?? '', atMs: atMs ?? 0, evidence: evidenceAsOfToday(evidence) }] : [],
+    );
+    return { runs: found, next: rows.length < limit ? null : (rows.at(-1)?.runId ?? null) };
   });
 }

@@ -4,6 +4,8 @@ import { LATER_PARTS } from './later-parts';
 /** Stages that come when they are called for, so that the Bench itself opens quickly. Each is imported here only. */
 export const LATER_STAGES = {
   complaint: () => import('./stages/complaint-stage').then((stage) => stage.ComplaintStage),
+  inspect: () => import('./stages/inspect-stage').then((stage) => stage.InspectStage),
+  settle: () => import('./stages/settle-stage').then((stage) => stage.SettleStage),
   vehicle: () => import('./stages/vehicle-stage').then((stage) => stage.VehicleStage),
   clean: () => import('./stages/remedy-stages').then((stage) => stage.CleanStage),
   top_up: () => import('./stages/remedy-stages').then((stage) => stage.TopUpStage),

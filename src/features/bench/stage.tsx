@@ -15,10 +15,8 @@ import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
 import { LATER_STAGES } from './later-stages';
 import { IdentifyStage } from './stages/identify-stage';
-import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
-import { SettleStage } from './stages/settle-stage';
 import type { StageProps } from './stages/stage-props';
 import { TypedMargins } from './typed-margins';
 import type { CaptureOptions } from './use-run';
@@ -54,10 +52,10 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   vehicle: dynamic(LATER_STAGES.vehicle),
   crank: dynamic(LATER_STAGES.crank),
   stand: dynamic(LATER_STAGES.stand),
-  inspect: InspectStage,
+  inspect: dynamic(LATER_STAGES.inspect),
   clean: dynamic(LATER_STAGES.clean),
   top_up: dynamic(LATER_STAGES.top_up),
-  settle: SettleStage,
+  settle: dynamic(LATER_STAGES.settle),
   open_circuit: OpenCircuitStage,
   hydrometer: dynamic(LATER_STAGES.hydrometer),
   conductance: dynamic(LATER_STAGES.conductance),

@@ -13,6 +13,10 @@ export interface Comparison {
   readonly clear: () => void;
 }
 
+function newWorker(): Worker {
+  return new Worker(new URL('../../workers/compare-rules.worker.ts', import.meta.url), { type: 'module' });
+}
+
 /** A comparison over the whole history in a worker of its own, which can be stopped at any moment. */
 export function useComparison(): Comparison {
   const worker = useRef<Worker | null>(null);
@@ -20,19 +24,21 @@ export function useComparison(): Comparison {
   const [so, setSo] = useState<HistoryComparison>(NOTHING_COMPARED);
   const [message, setMessage] = useState('');
 
+  // A worker stands ready before anybody asks, so that a comparison tells something at once.
   const end = useCallback(() => {
     worker.current?.terminate();
-    worker.current = null;
+    worker.current = newWorker();
   }, []);
-  useEffect(() => end, [end]);
+  useEffect(() => {
+    end();
+    return () => worker.current?.terminate();
+  }, [end]);
 
   const start = (request: CompareRequest) => {
-    end();
+    if (state === 'running') end();
     setSo(NOTHING_COMPARED);
     setState('running');
-    const started = new Worker(new URL('../../workers/compare-rules.worker.ts', import.meta.url), {
-      type: 'module',
-    });
+    const started = worker.current ?? newWorker();
     started.onmessage = ({ data }: MessageEvent<CompareReport>) => {
       if (data.kind === 'failed') {
         setMessage(data.message);
