@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import { assess } from '../src/core/assessment/assess';
 import type { Evidence } from '../src/core/assessment/evidence';
@@ -11,8 +10,8 @@ import { PRESETS } from '../src/core/rules/presets';
 import { STANDARD_RULES } from '../src/core/rules/standard-rules';
 import { addBattery } from '../src/store/batteries';
 import { openStore } from '../src/store/open';
-import { assessmentRecord } from '../src/store/runs';
-import { assessments, runs } from '../src/store/schema';
+import { assessmentRecord, finishWith } from '../src/store/runs';
+import { runs } from '../src/store/schema';
 import { addTechnician } from '../src/store/technicians';
 
 const BATTERY: BatterySpec = {
@@ -76,15 +75,11 @@ export async function seedHistory(file: string, count: number): Promise<void> {
     }));
     await store.write(async (transaction) => {
       await transaction.insert(runs).values(rows);
-      await transaction.insert(assessments).values(made);
+      for (const record of made) {
+        await finishWith(transaction, record, { atMs: record.madeAtMs, byId: technicianId });
+      }
     });
   }
-  // A run names its assessment and the assessment its run: the one that came first is told last.
-  await store.write((transaction) =>
-    transaction.run(
-      sql`update runs set assessment_id = (select id from assessments where assessments.run_id = runs.id)`,
-    ),
-  );
   store.close();
 }
 
