@@ -56,9 +56,7 @@ test('a charge is planned, logged and ended, and the battery comes back rested',
 test('a frozen battery thaws a day and is looked at again', async ({ page, bench, openedRun: _run }) => {
   await bench.identify();
   await bench.complain('Stood for long');
-  for (const seen of ['Frozen', 'Clean and tight', 'Over the plates', 'None']) {
-    await page.getByRole('radio', { name: seen, exact: true }).check({ force: true });
-  }
+  await bench.mark('Frozen', 'Clean and tight', 'Over the plates', 'None');
   await page.getByRole('button', { name: 'Capture what is marked' }).click();
   await expect(bench.verdict).toHaveText('Quarantine');
   await bench.expectStage('Settle');
@@ -70,9 +68,7 @@ test('a frozen battery thaws a day and is looked at again', async ({ page, bench
 test('dirt that leaks current is measured, cleaned and gone', async ({ page, bench, openedRun: _run }) => {
   await bench.identify();
   await bench.complain();
-  for (const seen of ['Sound', 'Clean and tight', 'Over the plates', 'None']) {
-    await page.getByRole('radio', { name: seen, exact: true }).first().check({ force: true });
-  }
+  await bench.mark('Sound', 'Clean and tight', 'Over the plates', 'None');
   await page.getByText('Caps, hold-down, top, level a cell').click();
   await page.getByLabel('Probe drawn across the top').fill('0.8');
   await expectAccessible(page);

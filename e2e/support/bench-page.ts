@@ -42,6 +42,15 @@ export class BenchPage {
     await this.page.getByRole('button', { name: 'All in order' }).click();
   }
 
+  /** Marks case, posts, level and smell, in this order. */
+  async mark(...points: readonly [string, string, string, string]): Promise<void> {
+    await this.expectStage('Inspect');
+    for (const [at, legend] of ['Case', 'Posts and clamps', 'Electrolyte level', 'Smell'].entries()) {
+      const group = this.page.getByRole('group', { name: legend, exact: true });
+      await group.getByRole('radio', { name: points[at] ?? '', exact: true }).check({ force: true });
+    }
+  }
+
   async restedOvernight(): Promise<void> {
     await this.expectStage('Settle');
     await this.page.getByText('Overnight').click();

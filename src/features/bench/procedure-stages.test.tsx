@@ -80,6 +80,19 @@ describe('inspection, measured', () => {
   });
 });
 
+describe('the rest of an inspection', () => {
+  it('is in order with one key, and keeps what was marked and measured before it', async () => {
+    const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN.slice(0, 1)));
+    renderOnSite(<InspectStage {...props} />);
+    fireEvent.click(screen.getByRole('radio', { name: 'Corroded' }));
+    await type(/Probe drawn across/, '0.8');
+    await click(/The rest is in order/);
+    expect(captured[0]?.[1]).toMatchObject({
+      ...{ case: 'ok', terminals: 'corroded', level: 'ok', smell: 'none', topVolts: 0.8 },
+    });
+  });
+});
+
 describe('ways to settle', () => {
   it('with a load are barred below 12.4 V', () => {
     const readings = writtenReadings(...open(12.2));

@@ -66,18 +66,18 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
   const usualLevel = CONSTRUCTION_FACTS[spec.construction].opens === 'always' ? 'ok' : 'sealed';
   const { case: body, terminals, level, smell } = seen;
   const complete = body && terminals && level && smell;
+  const marked = Object.keys(seen).length > 0 || measured.topVolts !== '' || measured.levelsMm.some(Boolean);
+  const take = (inspection: Inspection) => {
+    const read = readPoints(measured);
+    const found = marked && read.ok ? { ...inspection, ...read.value } : inspection;
+    setProblems(read.ok ? capture('inspection', found) : read.problems);
+  };
   return (
     <form
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!complete) return;
-        const read = readPoints(measured);
-        setProblems(
-          read.ok
-            ? capture('inspection', { ...seen, case: body, terminals, level, smell, ...read.value })
-            : read.problems,
-        );
+        if (complete) take({ ...seen, case: body, terminals, level, smell });
       }}
     >
       <Choices
@@ -171,11 +171,13 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
           large
           data-first
           className="grow"
-          onClick={() =>
-            capture('inspection', { case: 'ok', terminals: 'ok', level: usualLevel, smell: 'none' })
-          }
+          onClick={() => take({ case: 'ok', terminals: 'ok', level: usualLevel, smell: 'none', ...seen })}
         >
-          {usualLevel === 'sealed' ? 'All in order, sealed' : 'All in order'}
+          {marked
+            ? 'The rest is in order'
+            : usualLevel === 'sealed'
+              ? 'All in order, sealed'
+              : 'All in order'}
         </Button>
         <Button type="submit" tone={complete ? 'main' : 'plain'} large disabled={!complete} className="grow">
           Capture what is marked

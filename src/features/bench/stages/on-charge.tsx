@@ -89,7 +89,6 @@ export function OnCharge({
           capture('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity })
         }
       />
-      <ChargeLog log={chargeLog} />
       <div className="flex flex-wrap gap-3">
         <Button
           tone={so.kind === 'full' || leftMs <= 0 ? 'main' : 'plain'}
@@ -109,6 +108,7 @@ export function OnCharge({
           It takes no charge
         </Button>
       </div>
+      <ChargeLog log={chargeLog} />
     </div>
   );
 }
