@@ -2,6 +2,11 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
+import { type Assessment, assess } from '@/core/assessment/assess';
+import { specOf } from '@/core/battery/battery';
+import { readHeader } from '@/core/exchange/readings-csv/header';
+import { readRow } from '@/core/exchange/readings-csv/row';
+import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Answer } from './answer';
@@ -80,6 +85,25 @@ it('an override is kept beside the computed verdict', async () => {
   await capture(runId, 'override', { verdict: 'serve', why: 'a spare for the pump' });
   const [record] = granted(await finishRun({ runId, technicianId })).assessments;
   expect(record).toMatchObject({ verdict: 'retire', override: { verdict: 'serve', byId: technicianId } });
+});
+
+it('readings come out of the store to the same judgement as out of a file', async () => {
+  const runId = await startedRun();
+  await measured(runId);
+  const stored = granted(await answerRun(runId));
+  const names =
+    'tag,construction,rating_a,c20_ah,temp_c,case,terminals,level,rest_min,ocv_v,load_a,load_v'.split(',');
+  const header = readHeader(names);
+  const row =
+    header.ok && readRow(header.value, 'R,flooded,570,60,25,ok,ok,ok,800,12.65,285,9.73'.split(','));
+  const spec = specOf(stored.battery);
+  if (!row || !row.ok || !spec) throw new Error('both must be readable');
+  const told = ({ verdict, grade, rule, decidedBy, estimates }: Assessment) => ({
+    ...{ verdict, grade, rule, decidedBy, charge: estimates.charge, health: estimates.health },
+  });
+  const fromStore = assess(evidenceFromReadings(spec, stored.readings), stored.rules);
+  expect(told(fromStore)).toEqual(told(assess(row.value.evidence, stored.rules)));
+  expect(fromStore.decidedBy).toBe('worn');
 });
 
 it.each([
