@@ -95,7 +95,9 @@ function Differences({ one, other }: { readonly one: HouseRules; readonly other:
         ))}
       </ul>
       <details>
-        <summary className="min-h-11 content-center text-soft">{figures.length} figures differ</summary>
+        <summary className="min-h-11 content-center text-soft">
+          {figures.length === 1 ? '1 figure differs' : `${figures.length} figures differ`}
+        </summary>
         <ul className="grid gap-1">
           {figures.map(({ path, one: ours, other: theirs }) => (
             <li key={path} className="grid gap-x-4 sm:grid-cols-[16rem_minmax(0,1fr)]">
