@@ -8,7 +8,7 @@ type BatteryRow = typeof batteries.$inferSelect;
 
 /** A row of the table without what only the store needs. */
 export function batteryOf(row: BatteryRow): BatteryRecord {
-  const { tagKey: _key, changedAtMs: _at, changedById: _by, ...battery } = row;
+  const { tagKey: _key, changedAtMs: _at, changedById: _by, importId: _import, ...battery } = row;
   return battery;
 }
 

@@ -34,6 +34,15 @@ export class AlreadyThere extends Error {
   override readonly name = 'AlreadyThere';
 }
 
+/** Ends a transaction with nothing stored, for a reason that the caller knows and gets back. */
+export class Rollback extends Error {
+  override readonly name = 'Rollback';
+
+  constructor(readonly reason: unknown) {
+    super('taken back');
+  }
+}
+
 // The open store is shared by several bundles of the server, and each has these classes once more: what an error is
 // can be told by its name only.
 const isNamed = (error: unknown, name: string) =>
@@ -42,6 +51,7 @@ const isNamed = (error: unknown, name: string) =>
 export const isStoreFault = (error: unknown): error is StoreFault => isNamed(error, 'StoreFault');
 export const isUnknownReference = (error: unknown): error is UnknownReference =>
   isNamed(error, 'UnknownReference');
+export const isRollback = (error: unknown): error is Rollback => isNamed(error, 'Rollback');
 export const isAlreadyThere = (error: unknown): error is AlreadyThere => isNamed(error, 'AlreadyThere');
 
 /**
@@ -49,7 +59,9 @@ export const isAlreadyThere = (error: unknown): error is AlreadyThere => isNamed
  * puts values into one of the messages, so the codes of all layers are gathered and nothing else is passed on.
  */
 export function storeErrorOf(error: unknown): Error {
-  if (isStoreFault(error) || isAlreadyThere(error) || isUnknownReference(error)) return error;
+  if (isStoreFault(error) || isAlreadyThere(error) || isUnknownReference(error) || isRollback(error)) {
+    return error;
+  }
   const signs = layersOf(error).map(signOf).join(' ');
   if (/SQLITE_CONSTRAINT_(UNIQUE|PRIMARYKEY)|UNIQUE constraint failed/.test(signs)) return new AlreadyThere();
   if (/SQLITE_CONSTRAINT_FOREIGNKEY|FOREIGN KEY constraint failed/.test(signs)) return new UnknownReference();

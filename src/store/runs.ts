@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, isNull } from 'drizzle-orm';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import type { AssessmentRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
@@ -161,5 +161,29 @@ export function runsOfBattery(
       .orderBy(desc(runs.startedAtMs))
       .limit(limit);
     return rows.map((row) => ({ run: row.runs, assessment: row.assessments }));
+  });
+}
+
+/** A stretch of the finished runs after one of them, by id, of one battery or of all, with what they were finished with. */
+export function finishedRuns(
+  store: Store,
+  of: { readonly batteryId: string | null; readonly afterId: string; readonly limit: number },
+): Promise<RunSummary[]> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select()
+      .from(runs)
+      .innerJoin(batteries, eq(batteries.id, runs.batteryId))
+      .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+      .where(
+        and(gt(runs.id, of.afterId), of.batteryId === null ? undefined : eq(runs.batteryId, of.batteryId)),
+      )
+      .orderBy(asc(runs.id))
+      .limit(of.limit);
+    return rows.map((row) => ({
+      run: row.runs,
+      battery: batteryOf(row.batteries),
+      assessment: row.assessments,
+    }));
   });
 }

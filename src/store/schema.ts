@@ -13,6 +13,7 @@ import type { Evidence } from '@/core/assessment/evidence';
 import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
+import type { ImportSource, LotRow } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading, ReadingKind } from '@/core/procedure/reading';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -28,6 +29,44 @@ export const technicians = sqliteTable(
     createdAtMs: moment('created_at_ms').notNull(),
   },
   (table) => [uniqueIndex('technicians_by_name').on(table.nameKey)],
+);
+
+/** Rows that came in together, from a file or a rack: what one undo takes back. */
+export const imports = sqliteTable(
+  'imports',
+  {
+    id: text('id').primaryKey(),
+    source: text('source').$type<ImportSource>().notNull(),
+    name: text('name').notNull(),
+    runs: integer('runs').notNull(),
+    newBatteries: integer('new_batteries').notNull(),
+    madeAtMs: moment('made_at_ms').notNull(),
+    madeById: text('made_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    undoneAtMs: moment('undone_at_ms'),
+    undoneById: text('undone_by_id').references(() => technicians.id),
+  },
+  (table) => [index('imports_by_time').on(table.madeAtMs)],
+);
+
+/** A rack being graded: its grid as typed, until it is stored as runs. */
+export const lots = sqliteTable(
+  'lots',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    rows: text('rows', { mode: 'json' }).$type<LotRow[]>().notNull(),
+    /** Counts the changes, so that of two who change it the later one is told. */
+    revision: integer('revision').notNull(),
+    startedAtMs: moment('started_at_ms').notNull(),
+    startedById: text('started_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    changedAtMs: moment('changed_at_ms').notNull(),
+    importId: text('import_id').references(() => imports.id),
+  },
+  (table) => [index('lots_by_change').on(table.changedAtMs)],
 );
 
 export const batteries = sqliteTable(
@@ -52,8 +91,13 @@ export const batteries = sqliteTable(
     changedById: text('changed_by_id')
       .notNull()
       .references(() => technicians.id),
+    /** The import that it was registered by. */
+    importId: text('import_id').references(() => imports.id),
   },
-  (table) => [uniqueIndex('batteries_by_tag').on(table.tagKey)],
+  (table) => [
+    index('batteries_by_import').on(table.importId),
+    uniqueIndex('batteries_by_tag').on(table.tagKey),
+  ],
 );
 
 export const runs = sqliteTable(
@@ -73,8 +117,11 @@ export const runs = sqliteTable(
     rulesVersion: integer('rules_version').notNull(),
     /** The assessment that it was last finished with. */
     assessmentId: text('assessment_id').references((): AnySQLiteColumn => assessments.id),
+    /** The import that it came in with. */
+    importId: text('import_id').references(() => imports.id),
   },
   (table) => [
+    index('runs_by_import').on(table.importId),
     index('runs_by_battery').on(table.batteryId, table.startedAtMs),
     index('runs_by_finish').on(table.finishedAtMs),
   ],

@@ -3,7 +3,8 @@ import type { Technician } from '@/core/exchange/views';
 import type { Store } from './open';
 import { technicians } from './schema';
 
-const nameKey = (name: string) => name.trim().toLowerCase();
+/** How names are compared: in any case. */
+export const nameKey = (name: string) => name.trim().toLowerCase();
 
 export function listTechnicians(store: Store): Promise<Technician[]> {
   return store.read((database) =>

@@ -4,7 +4,9 @@ export const VERDICTS = ['serve', 'watch', 'charge', 'retire', 'quarantine', 'un
 export type Verdict = (typeof VERDICTS)[number];
 
 /** For sorting and pairing: A to D by health, X for quarantine. */
-export type Grade = 'A' | 'B' | 'C' | 'D' | 'X';
+export const GRADES = ['A', 'B', 'C', 'D', 'X'] as const;
+
+export type Grade = (typeof GRADES)[number];
 
 /** Each verdict's name on screen. */
 export const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {

@@ -9,7 +9,7 @@ const bounded = (quantity: Parameters<typeof possibleRange>[0], description: str
 };
 
 /** Longest texts a label or a note needs; they also keep tables and slips in shape. */
-const TAG_LENGTH = 32;
+export const TAG_LENGTH = 32;
 const TEXT_LENGTH = 80;
 
 const BatteryTypeSchema = Type.Unsafe<BatteryType>(

@@ -10,6 +10,8 @@ const ajv = new Ajv2020({
   verbose: true,
   useDefaults: false,
   coerceTypes: false,
+  // A reading is checked against the schema of its own kind only, so that a complaint names its fields.
+  discriminator: true,
 });
 addFormats.default(ajv, ['date', 'uuid', 'date-time']);
 

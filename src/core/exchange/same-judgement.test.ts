@@ -1,10 +1,14 @@
 import fc from 'fast-check';
 import { type Assessment, assess } from '../assessment/assess';
+import { NOTHING_INSPECTED } from '../assessment/evidence';
 import { evidenceFromReadings } from '../procedure/evidence-from-readings';
+import { readingsFromEvidence } from '../procedure/readings-from-evidence';
 import { WrittenRun } from '../procedure/written-run.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { lotHeader } from './lot/lot-grid';
 import { readHeader } from './readings-csv/header';
 import { readRow } from './readings-csv/row';
+import { writeRow } from './readings-csv/write';
 
 const NAMES = [
   ...[
@@ -118,6 +122,33 @@ it('comes to the same whether typed into a file, captured on the Bench, or broug
       expect(told(bench)).toEqual(told(fromCsv(it)));
       const sent = JSON.parse(JSON.stringify(readings));
       expect(assess(evidenceFromReadings(BATTERY, sent), STANDARD_RULES)).toEqual(bench);
+    }),
+    { numRuns: 200 },
+  );
+});
+
+it('survives being written as a row of a file and as readings, and read back', () => {
+  fc.assert(
+    fc.property(measured, fc.constantFrom('ok', 'corroded', null), (it, terminals) => {
+      const { readings } = captured(it);
+      const seen = evidenceFromReadings(BATTERY, readings);
+      const evidence = { ...seen, inspection: { ...NOTHING_INSPECTED, case: 'ok' as const, terminals } };
+      const row = readRow(lotHeader(), writeRow('FH-1', null, evidence));
+      if (!row.ok) throw new Error(row.problems.map(({ message }) => message).join('; '));
+      const judged = told(assess(evidence, STANDARD_RULES));
+      expect(told(assess(row.value.evidence, STANDARD_RULES))).toEqual(judged);
+      let number = 0;
+      const written = readingsFromEvidence(row.value.evidence, {
+        ...{
+          runId: 'r',
+          technicianId: 't',
+          instrument: 'file',
+          takenAtMs: 1_700_000_000_000,
+          complaint: null,
+        },
+        newId: () => String(++number).padStart(6, '0'),
+      });
+      expect(told(assess(evidenceFromReadings(BATTERY, written), STANDARD_RULES))).toEqual(judged);
     }),
     { numRuns: 200 },
   );

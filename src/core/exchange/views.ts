@@ -7,6 +7,7 @@ import type { VerdictOverride } from '../procedure/override';
 import type { Reading } from '../procedure/reading';
 import type { RunState } from '../procedure/run-sheet';
 import type { HouseRules } from '../rules/house-rules';
+import type { UsedColumn } from './readings-csv/columns';
 
 export interface Technician {
   readonly id: string;
@@ -29,6 +30,8 @@ export interface RunRecord {
   readonly rulesVersion: number;
   /** The assessment that it was last finished with. */
   readonly assessmentId: string | null;
+  /** The import that it came in with; null for a run that was captured here. */
+  readonly importId?: string | null;
 }
 
 /** An assessment as it was when it was made, with the versions of the core and the rules. */
@@ -128,4 +131,41 @@ export interface HistoryRun {
 export interface HistoryPage {
   readonly runs: readonly HistoryRun[];
   readonly next: string | null;
+}
+
+/** Where rows came in from. */
+export type ImportSource = 'file' | 'lot' | 'run_file';
+
+/** Rows that came in together, and whether they were taken back. */
+export interface ImportRecord {
+  readonly id: string;
+  readonly source: ImportSource;
+  readonly name: string;
+  readonly runs: number;
+  readonly newBatteries: number;
+  readonly madeAtMs: number;
+  readonly madeById: string;
+  readonly undoneAtMs: number | null;
+  readonly undoneById: string | null;
+}
+
+/** One battery of a rack: what was typed, by column of the readings format. */
+export type LotRow = Readonly<Partial<Record<UsedColumn, string>>>;
+
+/** A rack being graded. */
+export interface LotRecord {
+  readonly id: string;
+  readonly name: string;
+  readonly rows: readonly LotRow[];
+  readonly revision: number;
+  readonly startedAtMs: number;
+  readonly startedById: string;
+  readonly changedAtMs: number;
+  /** The import that it was stored by; null while it is being graded. */
+  readonly importId: string | null;
+}
+
+/** A rack in a list. */
+export interface LotSummary extends Omit<LotRecord, 'rows'> {
+  readonly batteries: number;
 }

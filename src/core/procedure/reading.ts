@@ -61,10 +61,10 @@ export const READING_DATA = {
   identify: Type.Object({ confirmed: Type.Literal(true) }, { additionalProperties: false }),
   inspection: Type.Object(
     {
-      case: oneOf(CASE_STATES, 'case'),
-      smell: oneOf(SMELL_STATES, 'smell'),
-      terminals: oneOf(TERMINAL_STATES, 'terminals'),
-      level: oneOf(LEVEL_STATES, 'level'),
+      case: optional(oneOf(CASE_STATES, 'case')),
+      smell: optional(oneOf(SMELL_STATES, 'smell')),
+      terminals: optional(oneOf(TERMINAL_STATES, 'terminals')),
+      level: optional(oneOf(LEVEL_STATES, 'level')),
       caps: Type.Optional(optional(oneOf(CAP_STATES, 'caps'))),
       holdDown: Type.Optional(optional(oneOf(HOLD_DOWN_STATES, 'hold-down'))),
       topVolts: Type.Optional(optional(measured('topVolts'))),

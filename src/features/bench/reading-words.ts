@@ -47,12 +47,13 @@ export function readingWords(reading: Reading, unit: TemperatureUnit): string {
     case 'inspection': {
       const { case: body, smell, terminals, level, topVolts, holdDown } = reading.data;
       const odd = [
-        body === 'ok' ? '' : `case ${body}`,
-        smell === 'none' ? '' : 'rotten eggs',
-        terminals === 'ok' ? '' : `terminals ${terminals}`,
+        body === null || body === 'ok' ? '' : `case ${body}`,
+        smell === 'rotten_egg' ? 'rotten eggs' : '',
+        terminals === null || terminals === 'ok' ? '' : `terminals ${terminals}`,
         topVolts != null && topVolts > 0 ? `top ${formatQuantity(topVolts, 'V')}` : '',
         holdDown === 'loose' || holdDown === 'missing' ? `hold-down ${holdDown}` : '',
-        level === 'ok' || level === 'sealed' ? '' : level === 'exposed' ? 'plates bare' : 'level low',
+        level === 'low' ? 'level low' : level === 'exposed' ? 'plates bare' : '',
+        [body, smell, terminals, level].includes(null) ? 'not every point looked at' : '',
       ].filter((word) => word !== '');
       return odd.length === 0 ? 'all in order' : odd.join(', ');
     }

@@ -22,6 +22,7 @@ import { possibleRange, type Quantity } from '../../quantity/entry';
 import { formatNumber } from '../../quantity/format';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../quantity/temperature';
+import { undefused } from '../csv-text';
 import { RowCells } from './cells';
 import type { UsedColumn } from './columns';
 import type { Header } from './header';
@@ -47,7 +48,7 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
     return fail(problem('row', `${cells.length} cells`, `${header.width} cells, as in the header row`));
   }
   const row = new RowCells(header, cells);
-  const tag = row.text('tag');
+  const tag = undefused(row.text('tag'));
   if (tag === '') row.complain('tag', '', 'the battery’s tag');
   checkMoment(row);
   const battery = readBattery(row);

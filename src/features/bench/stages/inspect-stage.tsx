@@ -11,20 +11,20 @@ import type { StageProps } from './stage-props';
 
 type Inspection = ReadingData<'inspection'>;
 
-const CASE: readonly Choice<Inspection['case']>[] = [
+const CASE: readonly Choice<NonNullable<Inspection['case']>>[] = [
   { value: 'ok', label: 'Sound' },
   { value: 'cracked', label: 'Cracked', bad: true },
   { value: 'bulged', label: 'Bulged', bad: true },
   { value: 'leaking', label: 'Leaking', bad: true },
   { value: 'frozen', label: 'Frozen', bad: true },
 ];
-const TERMINALS: readonly Choice<Inspection['terminals']>[] = [
+const TERMINALS: readonly Choice<NonNullable<Inspection['terminals']>>[] = [
   { value: 'ok', label: 'Clean and tight' },
   { value: 'corroded', label: 'Corroded', bad: true },
   { value: 'loose', label: 'Clamp loose', bad: true },
   { value: 'damaged', label: 'Post damaged or loose in the case', bad: true },
 ];
-const LEVEL: readonly Choice<Inspection['level']>[] = [
+const LEVEL: readonly Choice<NonNullable<Inspection['level']>>[] = [
   { value: 'ok', label: 'Over the plates' },
   { value: 'low', label: 'Low', bad: true },
   { value: 'exposed', label: 'Plates bare', bad: true },
@@ -52,14 +52,14 @@ const FUSE: readonly Choice<NonNullable<Inspection['fuse']>>[] = [
   { value: 'ok', label: 'Sound' },
   { value: 'blown', label: 'Blown', bad: true },
 ];
-const SMELL: readonly Choice<Inspection['smell']>[] = [
+const SMELL: readonly Choice<NonNullable<Inspection['smell']>>[] = [
   { value: 'none', label: 'None' },
   { value: 'rotten_egg', label: 'Rotten eggs', bad: true },
 ];
 
 /** Each point by itself, or all in order with one key. */
 export function InspectStage({ spec, capture, correcting, onTyping }: StageProps) {
-  const before = correcting?.kind === 'inspection' ? correcting.data : {};
+  const before = correcting?.kind === 'inspection' ? lookedAt(correcting.data) : {};
   const [seen, setSeen] = useState<Partial<Inspection>>(before);
   const [measured, setMeasured] = useState<MeasuredPoints>(() => measuredPoints(seen, spec.nominalVolts / 2));
   const [problems, setProblems] = useState<readonly Problem[]>([]);
@@ -185,4 +185,9 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
       </div>
     </form>
   );
+}
+
+/** The points that somebody looked at: the others are still to be marked. */
+function lookedAt(inspection: Inspection): Partial<Inspection> {
+  return Object.fromEntries(Object.entries(inspection).filter(([, point]) => point !== null));
 }

@@ -1,0 +1,19 @@
+import Papa from 'papaparse';
+
+/** What a spreadsheet would run as a formula when it stands first in a cell. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+/** A text that a spreadsheet shows and never runs: one that begins like a formula gets an apostrophe before it. */
+export function defused(text: string): string {
+  return FORMULA.test(text) ? `'${text}` : text;
+}
+
+/** A cell as it was before `defused` made it safe for a spreadsheet. */
+export function undefused(text: string): string {
+  return text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text;
+}
+
+/** Rows as lines of CSV. Cells that people typed go through `defused` before; numbers may begin with a minus. */
+export function csvText(rows: readonly (readonly string[])[]): string {
+  return rows.length === 0 ? '' : `${Papa.unparse(rows as string[][])}\r\n`;
+}

@@ -1,0 +1,48 @@
+import type { BatteryLabel } from '../battery/battery-label';
+import { defused } from './csv-text';
+import { APPENDED_COLUMNS, USED_COLUMNS } from './readings-csv/columns';
+import { gradedCells } from './readings-csv/graded';
+import { writeRow } from './readings-csv/write';
+import type { AssessmentRecord } from './views';
+
+/** Columns of the list of batteries. Ratings stand in one cell, each with its standard. */
+export const BATTERY_COLUMNS = [
+  'tag',
+  'construction',
+  'nominal_v',
+  'ratings',
+  'c20_ah',
+  'rc_min',
+  'model',
+  'place',
+  'date_code',
+  'fitted_on',
+  'group',
+] as const;
+
+/** A battery's label as cells of the list of batteries. */
+export function batteryCells(label: BatteryLabel): string[] {
+  const { tag, type, nominalVolts, ratings, c20Ah, rcMinutes, model, place, dateCode, fittedOn, group } =
+    label;
+  return [
+    defused(tag),
+    type,
+    String(nominalVolts),
+    ratings.map(({ amps, standard }) => `${amps} ${standard}`).join('; '),
+    String(c20Ah ?? ''),
+    String(rcMinutes ?? ''),
+    ...[model, place, dateCode, fittedOn ?? '', group ?? ''].map(defused),
+  ];
+}
+
+/** Columns of the list of runs: the readings format with the grading after it. */
+export const RUN_COLUMNS: readonly string[] = [...USED_COLUMNS, ...APPENDED_COLUMNS];
+
+/** A finished run as a row of the readings format with what it was graded. */
+export function runCells(
+  tag: string,
+  takenAtMs: number,
+  { evidence, assessment }: AssessmentRecord,
+): string[] {
+  return [...writeRow(defused(tag), takenAtMs, evidence), ...gradedCells(assessment)];
+}

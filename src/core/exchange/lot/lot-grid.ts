@@ -1,0 +1,54 @@
+import type { CsvRows } from '../csv-blocks';
+import { USED_COLUMNS, type UsedColumn } from '../readings-csv/columns';
+import { type Header, readHeader } from '../readings-csv/header';
+import type { LotRow } from '../views';
+
+/** Steps of grading a rack, in working order: all batteries go through one before any goes on to the next. */
+export const LOT_STEPS = ['label', 'inspect', 'open', 'conductance', 'load', 'recovery'] as const;
+
+export type LotStep = (typeof LOT_STEPS)[number];
+
+interface LotStepPlan {
+  readonly label: string;
+  readonly columns: readonly UsedColumn[];
+}
+
+/** What is typed down the rack in each step. */
+export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
+  label: {
+    label: 'Labels',
+    columns: ['tag', 'construction', 'nominal_v', 'rating_standard', 'rating_a', 'c20_ah', 'rc_min'],
+  },
+  inspect: { label: 'Inspection', columns: ['case', 'terminals', 'level'] },
+  open: { label: 'Open voltage', columns: ['temp_c', 'rest_min', 'surface_removed', 'ocv_v'] },
+  conductance: { label: 'Conductance', columns: ['cond_value', 'cond_unit', 'cond_compensated'] },
+  load: { label: 'Load', columns: ['load_a', 'load_s', 'load_v'] },
+  recovery: { label: 'Recovery, charges', columns: ['recovery_min', 'recovery_v', 'charges_done'] },
+};
+
+/** Every column that the grid has, in its order. */
+export const LOT_COLUMNS: readonly UsedColumn[] = LOT_STEPS.flatMap((step) => LOT_PLAN[step].columns);
+
+const known = readHeader([...USED_COLUMNS]);
+
+/** The header under which a rack's rows are read: the whole format. */
+export function lotHeader(): Header {
+  if (!known.ok) throw new Error('the format’s own columns must make a header');
+  return known.value;
+}
+
+/** The cells of a row in the order of the header. */
+export function lotCells(row: LotRow): string[] {
+  return USED_COLUMNS.map((column) => row[column] ?? '');
+}
+
+/** True for a row in which nothing has been typed. */
+export function isBlankRow(row: LotRow): boolean {
+  return !Object.values(row).some((cell) => cell.trim() !== '');
+}
+
+/** A rack as rows of the readings format, blank ones left out; lines count from 1 as on screen. */
+export function lotRows(rows: readonly LotRow[]): CsvRows {
+  const filled = rows.flatMap((row, index) => (isBlankRow(row) ? [] : [{ row, line: index + 1 }]));
+  return { cells: filled.map(({ row }) => lotCells(row)), lines: filled.map(({ line }) => line) };
+}

@@ -1,0 +1,165 @@
+import fc from 'fast-check';
+import { STANDARD_RULES } from '../../rules/standard-rules';
+import type { LotRow } from '../views';
+import { filledDown, pasted, withCell, withoutRow } from './edit-lot';
+import { LotJudge } from './judge-lot';
+import { LOT_PLAN, lotRows } from './lot-grid';
+import { changed, newHistory, redone, undone } from './lot-history';
+import { gradeGroups, workLists } from './lot-summary';
+
+const SOUND: LotRow = {
+  ...{
+    tag: 'R-1',
+    construction: 'flooded',
+    rating_a: '570',
+    c20_ah: '60',
+    case: 'ok',
+    terminals: 'ok',
+    level: 'ok',
+  },
+  ...{ temp_c: '25', rest_min: '800', ocv_v: '12.65', load_a: '285', load_v: '10.6' },
+};
+const row = (tag: string, changes: LotRow = {}): LotRow => ({ ...SOUND, tag, ...changes });
+const judge = (rows: readonly LotRow[]) => new LotJudge(STANDARD_RULES).judge(rows, new Map());
+const label = LOT_PLAN.label.columns;
+
+function granted<T>(
+  read: { ok: true; value: T } | { ok: false; problems: readonly { message: string }[] },
+): T {
+  if (!read.ok) throw new Error(read.problems.map(({ message }) => message).join());
+  return read.value;
+}
+
+describe('a rack’s grid', () => {
+  it('takes a cell below its end, and leaves blank rows out of what is read', () => {
+    const rows = withCell([], { row: 2, column: 'tag' }, 'R-3');
+    expect(rows).toEqual([{}, {}, { tag: 'R-3' }]);
+    expect(lotRows(rows).lines).toEqual([3]);
+    expect(withoutRow(rows, 0)).toHaveLength(2);
+  });
+
+  it('takes a piece of a spreadsheet at the cell, or under the names in its first row', () => {
+    const at = { row: 1, column: 'construction' } as const;
+    expect(granted(pasted([{ tag: 'R-1' }], at, 'agm\t12\nefb\t12\n', label))).toEqual([
+      { tag: 'R-1' },
+      { construction: 'agm', nominal_v: '12' },
+      { construction: 'efb', nominal_v: '12' },
+    ]);
+    const named = 'Battery;Type;Voltage;Shelf\r\nR-7;agm;12,61;3\r\n';
+    expect(granted(pasted([], { row: 0, column: 'tag' }, named, label))).toEqual([
+      { tag: 'R-7', construction: 'agm', ocv_v: '12,61' },
+    ]);
+  });
+
+  it('refuses a piece that is wider or longer than the grid, and stays as it was', () => {
+    const wide = pasted([], { row: 0, column: 'rc_min' }, '1\t2', label);
+    expect(wide.ok ? '' : wide.problems[0]?.message).toBe(
+      'paste: found "2 columns", expected at most 1 from here on',
+    );
+    const long = pasted([], { row: 0, column: 'tag' }, 'R\n'.repeat(1001), label);
+    expect(long.ok ? '' : long.problems[0]?.message).toContain('at most 1000 in one rack');
+  });
+
+  it('fills down: a tag counts on, anything else is copied', () => {
+    const rows = filledDown([{ tag: 'R-09' }, {}, {}], { row: 0, column: 'tag' }, 2);
+    expect(rows.map(({ tag }) => tag)).toEqual(['R-09', 'R-10', 'R-11']);
+    const typed = filledDown([{ construction: 'agm' }], { row: 0, column: 'construction' }, 2);
+    expect(typed.map(({ construction }) => construction)).toEqual(['agm', 'agm', 'agm']);
+    expect(filledDown([{ tag: 'loose' }], { row: 0, column: 'tag' }, 1)[1]?.tag).toBe('loose');
+  });
+
+  it('goes back and forth through any changes without losing one', () => {
+    const edits = fc.array(fc.record({ row: fc.nat(4), text: fc.string({ maxLength: 4 }) }), {
+      maxLength: 20,
+    });
+    fc.assert(
+      fc.property(edits, (made) => {
+        let history = newHistory([]);
+        const states = [history.rows];
+        for (const { row: at, text } of made) {
+          history = changed(history, withCell(history.rows, { row: at, column: 'tag' }, text));
+          states.push(history.rows);
+        }
+        for (const state of states.toReversed().slice(1)) {
+          history = undone(history);
+          expect(history.rows).toBe(state);
+        }
+        expect(undone(history)).toBe(history);
+        for (const state of states.slice(1)) {
+          history = redone(history);
+          expect(history.rows).toBe(state);
+        }
+        expect(redone(history)).toBe(history);
+      }),
+    );
+  });
+
+  it('counts typing on in one cell as one step', () => {
+    let history = newHistory([]);
+    for (const text of ['1', '12', '12.']) history = changed(history, [{ ocv_v: text }], '0 ocv_v');
+    history = changed(history, [{ ocv_v: '12.', tag: 'R' }], '0 tag');
+    expect(undone(undone(history)).rows).toEqual([]);
+    expect(history.past).toHaveLength(2);
+  });
+});
+
+describe('a rack’s judgement', () => {
+  it('is that of each row, and remembers the rows that stay the same', () => {
+    const lot = new LotJudge(STANDARD_RULES);
+    const rows = [row('R-1'), row('R-2', { load_v: '' }), {}];
+    const first = lot.judge(rows, new Map());
+    expect(first.map(({ kind }) => kind)).toEqual(['good', 'good', 'blank']);
+    const again = lot.judge(rows.with(1, row('R-2')), new Map());
+    // Nothing but the known batteries could change a row’s judgement: here that map is a new one.
+    expect(again[0]).toEqual(first[0]);
+    const known = new Map();
+    const kept = lot.judge(rows, known);
+    expect(lot.judge(rows.with(1, row('R-2', { load_v: '9' })), known)[0]).toBe(kept[0]);
+  });
+
+  it('names the row that has a tag already, and what is wrong in a cell', () => {
+    const [, twice, bad] = judge([row('R-1'), row('r-1 '), row('R-3', { ocv_v: '126' })]);
+    expect(twice).toMatchObject({
+      kind: 'bad',
+      problems: [{ field: 'tag', expected: expect.stringContaining('row 1') }],
+    });
+    expect(bad).toMatchObject({ kind: 'bad', problems: [{ field: 'ocv_v', found: '"126"' }] });
+  });
+
+  it('gathers rows by what they wait for, danger first', () => {
+    const rows = [
+      row('R-1'),
+      row('R-2', { ocv_v: '12.1', load_v: '' }),
+      row('R-3', { load_v: '' }),
+      row('R-4', { case: 'cracked' }),
+      row('R-5', { level: 'low' }),
+      row('R-6', { load_v: '9.1' }),
+      {},
+    ];
+    expect(workLists(judge(rows))).toEqual([
+      { work: 'quarantine', rows: [3] },
+      { work: 'top_up', rows: [4] },
+      { work: 'conductance', rows: [2] },
+      { work: 'charge', rows: [1] },
+      { work: 'retire', rows: [5] },
+      { work: 'serve', rows: [0] },
+    ]);
+  });
+
+  it('sorts into grades by construction and rating', () => {
+    const rows = [
+      row('R-1'),
+      row('R-2', { load_v: '9.9' }),
+      row('R-3', { rating_a: '800', load_a: '400', load_v: '10.6' }),
+    ];
+    const agm = row('R-4', { construction: 'agm', ocv_v: '12.85' });
+    const groups = gradeGroups(judge([...rows, agm, { tag: 'R-5' }]));
+    expect(groups.map(({ construction, amps, total }) => [construction, amps, total])).toEqual([
+      ['flooded', [500, 599], 2],
+      ['flooded', [800, 899], 1],
+      ['agm', [500, 599], 1],
+    ]);
+    expect(groups[0]?.rows.A).toEqual([0]);
+    expect(groups[0]?.health).toHaveLength(2);
+  });
+});

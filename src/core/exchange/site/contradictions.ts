@@ -1,0 +1,251 @@
+import { tagKey } from '../../battery/battery';
+import { checkReading } from '../../procedure/check-reading';
+import { currentReadings } from '../../procedure/current-readings';
+import { type Problem, problem } from '../../quantity/result';
+import { contradictionsIn as contradictionsInRules } from '../../rules/check-rules';
+import { STANDARD_RULES } from '../../rules/standard-rules';
+import type { BatteryRecord, ImportRecord, LotRecord, Technician } from '../views';
+import type { SiteBattery, SiteRulesVersion, SiteRun } from './records';
+
+interface Told {
+  readonly technicians: readonly Technician[];
+  /** Null for a run by itself, which names its rules only. */
+  readonly rules: readonly SiteRulesVersion[] | null;
+  readonly batteries: readonly (BatteryRecord & Partial<Pick<SiteBattery, 'importId' | 'changedById'>>)[];
+  readonly runs: readonly SiteRun[];
+  readonly imports: readonly ImportRecord[];
+  readonly lots: readonly LotRecord[];
+}
+
+/** More complaints than this help nobody: the file is refused for any of them. */
+const MOST_TOLD = 50;
+
+/**
+ * What is impossible about a file although its shape is right: ids and tags twice, references to what is not in it,
+ * runs that end before they begin, readings that contradict each other. Empty when nothing is.
+ */
+export function contradictionsIn(told: Told): Problem[] {
+  const problems = [
+    ...twice(
+      'technicians',
+      told.technicians.map(({ id }) => id),
+    ),
+    ...twice(
+      'technicians',
+      told.technicians.map(({ name }) => name.trim().toLowerCase()),
+    ),
+    ...twice(
+      'batteries',
+      told.batteries.map(({ id }) => id),
+    ),
+    ...twice(
+      'batteries',
+      told.batteries.map(({ tag }) => tagKey(tag)),
+    ),
+    ...told.batteries.flatMap(labelProblems),
+    ...twice(
+      'runs',
+      told.runs.map(({ run }) => run.id),
+    ),
+    ...twice(
+      'readings',
+      told.runs.flatMap(({ readings }) => readings.map(({ id }) => id)),
+    ),
+    ...twice(
+      'assessments',
+      told.runs.flatMap(({ assessments }) => assessments.map(({ id }) => id)),
+    ),
+    ...twice(
+      'imports',
+      told.imports.map(({ id }) => id),
+    ),
+    ...twice(
+      'lots',
+      told.lots.map(({ id }) => id),
+    ),
+    ...ruleProblems(told),
+    ...importProblems(told),
+  ];
+  const known = knownIds(told);
+  for (let index = 0; index < told.runs.length && problems.length < MOST_TOLD; index++) {
+    const run = told.runs[index];
+    if (run) problems.push(...runProblems(run, `runs/${index}`, known));
+  }
+  return problems.slice(0, MOST_TOLD);
+}
+
+function twice(field: string, keys: readonly string[]): Problem[] {
+  if (new Set(keys).size === keys.length) return [];
+  const seen = new Set<string>();
+  const again = keys.find((key) => seen.size === seen.add(key).size);
+  return [problem(field, again, 'each once: this one is there twice')];
+}
+
+function labelProblems({ ratings }: BatteryRecord, index: number): Problem[] {
+  return twice(
+    `batteries/${index}/ratings`,
+    ratings.map(({ standard }) => standard),
+  );
+}
+
+function ruleProblems({ rules, technicians }: Told): Problem[] {
+  if (!rules) return [];
+  const known = new Set(technicians.map(({ id }) => id));
+  return [
+    ...twice(
+      'rules',
+      rules.map((version) => `${version.rules.id} ${version.rules.version}`),
+    ),
+    ...rules.flatMap((version, index) => [
+      ...contradictionsInRules(version.rules),
+      ...unknown(`rules/${index}/authorId`, version.authorId, known, 'a technician of this file'),
+    ]),
+  ];
+}
+
+function importProblems({ imports, lots, batteries, runs, technicians }: Told): Problem[] {
+  const who = new Set(technicians.map(({ id }) => id));
+  const known = new Set(imports.map(({ id }) => id));
+  const byImport = (field: string, id: string | null | undefined) =>
+    unknown(field, id ?? null, known, 'an import of this file');
+  const byWho = (field: string, id: string | null) => unknown(field, id, who, 'a technician of this file');
+  return [
+    ...imports.flatMap((made, index) => [
+      ...byWho(`imports/${index}/madeById`, made.madeById),
+      ...byWho(`imports/${index}/undoneById`, made.undoneById),
+    ]),
+    ...lots.flatMap((lot, index) => [
+      ...byWho(`lots/${index}/startedById`, lot.startedById),
+      ...byImport(`lots/${index}/importId`, lot.importId),
+    ]),
+    ...batteries.flatMap(({ importId, changedById }, index) => [
+      ...byImport(`batteries/${index}/importId`, importId),
+      ...byWho(`batteries/${index}/changedById`, changedById ?? null),
+    ]),
+    ...runs.flatMap(({ run }, index) => byImport(`runs/${index}/run/importId`, run.importId)),
+  ];
+}
+
+interface Known {
+  readonly technicians: ReadonlySet<string>;
+  readonly batteries: ReadonlyMap<string, BatteryRecord>;
+  readonly rules: ReadonlySet<string> | null;
+}
+
+function knownIds({ technicians, batteries, rules }: Told): Known {
+  return {
+    technicians: new Set(technicians.map(({ id }) => id)),
+    batteries: new Map(batteries.map((battery) => [battery.id, battery])),
+    rules: rules && new Set(rules.map((version) => `${version.rules.id} ${version.rules.version}`)),
+  };
+}
+
+function unknown(field: string, id: string | null, known: ReadonlySet<string>, expected: string): Problem[] {
+  return id === null || known.has(id) ? [] : [problem(field, id, expected)];
+}
+
+function runProblems({ run, readings, assessments }: SiteRun, path: string, known: Known): Problem[] {
+  const battery = known.batteries.get(run.batteryId);
+  if (!battery) return [problem(`${path}/run/batteryId`, run.batteryId, 'a battery of this file')];
+  const technician = (field: string, id: string | null) =>
+    unknown(`${path}/${field}`, id, known.technicians, 'a technician of this file');
+  return [
+    ...technician('run/startedById', run.startedById),
+    ...technician('run/finishedById', run.finishedById),
+    ...readings.flatMap(({ technicianId }, index) =>
+      technician(`readings/${index}/technicianId`, technicianId),
+    ),
+    ...orderProblems(run, path),
+    ...rulesProblems(run, path, known.rules),
+    ...belongings({ run, readings, assessments }, path),
+    ...readingProblems(readings, battery.nominalVolts, path),
+  ];
+}
+
+function orderProblems(
+  { startedAtMs, finishedAtMs, finishedById, assessmentId }: SiteRun['run'],
+  path: string,
+): Problem[] {
+  if (finishedAtMs === null) {
+    return assessmentId === null
+      ? []
+      : [problem(`${path}/run/assessmentId`, assessmentId, 'none while the run is open')];
+  }
+  const problems: Problem[] = [];
+  if (finishedAtMs < startedAtMs) {
+    problems.push(
+      problem(`${path}/run/finishedAtMs`, finishedAtMs, `not before the run began, ${startedAtMs}`),
+    );
+  }
+  if (finishedById === null) problems.push(problem(`${path}/run/finishedById`, null, 'who finished the run'));
+  if (assessmentId === null) problems.push(problem(`${path}/run/assessmentId`, null, 'what the run came to'));
+  return problems;
+}
+
+function rulesProblems(
+  { rulesId, rulesVersion }: SiteRun['run'],
+  path: string,
+  known: ReadonlySet<string> | null,
+): Problem[] {
+  const standard = rulesId === STANDARD_RULES.id && rulesVersion <= STANDARD_RULES.version;
+  if (standard || !known || known.has(`${rulesId} ${rulesVersion}`)) return [];
+  return [problem(`${path}/run/rulesId`, `${rulesId}/${rulesVersion}`, 'house rules of this file')];
+}
+
+function belongings({ run, readings, assessments }: SiteRun, path: string): Problem[] {
+  const ids = new Set(readings.map(({ id }) => id));
+  const ofRun = (field: string, runId: string) =>
+    runId === run.id
+      ? []
+      : [problem(`${path}/${field}/runId`, runId, `the run that it stands in, ${run.id}`)];
+  const named = run.assessmentId;
+  return [
+    ...readings.flatMap((reading, index) => [
+      ...ofRun(`readings/${index}`, reading.runId),
+      ...unknown(
+        `${path}/readings/${index}/supersedesId`,
+        reading.supersedesId,
+        ids,
+        'a reading of this run',
+      ),
+    ]),
+    ...circles(readings, path),
+    ...assessments.flatMap(({ runId }, index) => ofRun(`assessments/${index}`, runId)),
+    ...(named === null || assessments.some(({ id }) => id === named)
+      ? []
+      : [problem(`${path}/run/assessmentId`, named, 'an assessment of this run')]),
+  ];
+}
+
+/** Readings that replace each other in a circle: none of them could have been the first. */
+function circles(readings: SiteRun['readings'], path: string): Problem[] {
+  const replaced = new Map(readings.map(({ id, supersedesId }) => [id, supersedesId]));
+  const settled = new Set<string>();
+  return readings.flatMap(({ id }, index) => {
+    const chain = new Set<string>();
+    let at: string | null | undefined = id;
+    while (at && !settled.has(at) && chain.size < chain.add(at).size) at = replaced.get(at);
+    const circular = at && !settled.has(at);
+    for (const known of chain) settled.add(known);
+    return circular
+      ? [problem(`${path}/readings/${index}/supersedesId`, id, 'an earlier reading: these go in a circle')]
+      : [];
+  });
+}
+
+/** The same checks that a capture has to pass, each reading held against those taken before it. */
+function readingProblems(readings: SiteRun['readings'], nominalVolts: number, path: string): Problem[] {
+  const inOrder = readings.toSorted(
+    (one, other) => one.takenAtMs - other.takenAtMs || (one.id < other.id ? -1 : 1),
+  );
+  return inOrder.flatMap((reading, index) => {
+    const before = inOrder.slice(0, index).filter(({ id }) => id !== reading.supersedesId);
+    const place = `${path}/readings/${readings.indexOf(reading)}`;
+    return checkReading(reading, currentReadings(before), nominalVolts).map(
+      ({ field, found, expected, message }) => ({
+        ...{ field: `${place}/${field}`, found, expected },
+        message: `${place}/${message}`,
+      }),
+    );
+  });
+}

@@ -1,0 +1,148 @@
+import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import { GRADES, VERDICTS } from '../../assessment/verdict';
+import { BatteryLabelSchema } from '../../battery/battery-label';
+import { READING_SCHEMAS, type Reading } from '../../procedure/reading';
+import { HouseRulesSchema } from '../../rules/house-rules';
+import { USED_COLUMNS } from '../readings-csv/columns';
+import type { LotRow } from '../views';
+import { AssessmentSchema, EvidenceSchema } from './assessment-schema';
+
+/** Most batteries that one rack holds. */
+export const MOST_LOT_ROWS = 1000;
+const NAME_LENGTH = 120;
+
+const Uuid = Type.String({ format: 'uuid' });
+const Moment = Type.Integer({
+  minimum: 0,
+  maximum: 8_640_000_000_000_000,
+  description: 'ms since 1970, UTC',
+});
+const optional = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
+const closed = <P extends Parameters<typeof Type.Object>[0]>(properties: P) =>
+  Type.Object(properties, { additionalProperties: false });
+const oneOf = <const T extends string>(values: readonly T[]) => Type.Unsafe<T>({ enum: [...values] });
+const percent = optional(Type.Number({ minimum: -1000, maximum: 1000 }));
+
+export const TechnicianSchema = closed({
+  id: Uuid,
+  name: Type.String({ minLength: 1, maxLength: 60, pattern: '\\S' }),
+});
+
+/** A registered battery: what its label says, under its id. */
+export const BatteryRecordSchema = closed({ id: Uuid, ...BatteryLabelSchema.properties });
+
+/** A battery of a site, with who registered it or put its label right last. */
+export const SiteBatterySchema = closed({
+  ...BatteryRecordSchema.properties,
+  importId: optional(Uuid),
+  changedAtMs: Moment,
+  changedById: Uuid,
+});
+
+/** Rows that came in together. */
+export const ImportRecordSchema = closed({
+  id: Uuid,
+  source: oneOf(['file', 'lot', 'run_file']),
+  name: Type.String({ maxLength: NAME_LENGTH }),
+  runs: Type.Integer({ minimum: 0 }),
+  newBatteries: Type.Integer({ minimum: 0 }),
+  madeAtMs: Moment,
+  madeById: Uuid,
+  undoneAtMs: optional(Moment),
+  undoneById: optional(Uuid),
+});
+
+/** One battery of a rack, as typed, by column of the readings format. */
+export const LotRowSchema = Type.Unsafe<LotRow>(
+  closed(
+    Object.fromEntries(USED_COLUMNS.map((column) => [column, Type.Optional(Type.String({ maxLength: 80 }))])),
+  ),
+);
+
+export const LotRowsSchema = Type.Array(LotRowSchema, { maxItems: MOST_LOT_ROWS });
+
+export const LotNameSchema = Type.String({
+  minLength: 1,
+  maxLength: NAME_LENGTH,
+  pattern: '\\S',
+  description: 'name',
+});
+
+/** A rack being graded. */
+export const LotRecordSchema = closed({
+  id: Uuid,
+  name: LotNameSchema,
+  rows: LotRowsSchema,
+  revision: Type.Integer({ minimum: 1 }),
+  startedAtMs: Moment,
+  startedById: Uuid,
+  changedAtMs: Moment,
+  importId: optional(Uuid),
+});
+
+/** A run's envelope: on which battery, when, by whom, under which rules. */
+export const RunRecordSchema = closed({
+  id: Uuid,
+  batteryId: Uuid,
+  startedAtMs: Moment,
+  startedById: Uuid,
+  finishedAtMs: optional(Moment),
+  finishedById: optional(Uuid),
+  rulesId: Type.String({ minLength: 1, maxLength: 64 }),
+  rulesVersion: Type.Integer({ minimum: 1 }),
+  assessmentId: optional(Uuid),
+  importId: Type.Optional(optional(Uuid)),
+});
+
+const OverrideSchema = closed({
+  verdict: oneOf(VERDICTS),
+  why: Type.String({ minLength: 1, maxLength: 300 }),
+  byId: Uuid,
+  atMs: Moment,
+});
+
+/** An assessment as it was made, with the evidence that it was made from. */
+export const AssessmentRecordSchema = closed({
+  id: Uuid,
+  runId: Uuid,
+  madeAtMs: Moment,
+  core: Type.String({ minLength: 1, maxLength: 20 }),
+  rulesId: Type.String({ minLength: 1, maxLength: 64 }),
+  rulesVersion: Type.Integer({ minimum: 1 }),
+  verdict: oneOf(VERDICTS),
+  grade: optional(oneOf(GRADES)),
+  healthPct: percent,
+  healthSdPct: percent,
+  chargePct: percent,
+  evidence: EvidenceSchema,
+  assessment: AssessmentSchema,
+  override: optional(OverrideSchema),
+});
+
+/** A reading of any kind; the kind decides which schema holds. */
+const ReadingSchema = Type.Unsafe<Reading>({
+  type: 'object',
+  required: ['kind'],
+  properties: { kind: { enum: Object.keys(READING_SCHEMAS) } },
+  discriminator: { propertyName: 'kind' },
+  oneOf: Object.values(READING_SCHEMAS),
+});
+
+/** A run with everything that belongs to it, without its battery. */
+export const WholeRunSchema = closed({
+  run: RunRecordSchema,
+  readings: Type.Array(ReadingSchema, { maxItems: 2000 }),
+  assessments: Type.Array(AssessmentRecordSchema, { maxItems: 1000 }),
+});
+
+/** One version of a house's rules, with who made it and why. */
+export const RulesVersionSchema = closed({
+  rules: HouseRulesSchema,
+  reason: Type.String({ minLength: 1, maxLength: 300 }),
+  authorId: Uuid,
+  madeAtMs: Moment,
+});
+
+export type SiteBattery = Static<typeof SiteBatterySchema>;
+export type SiteRun = Static<typeof WholeRunSchema>;
+export type SiteRulesVersion = Static<typeof RulesVersionSchema>;

@@ -1,0 +1,65 @@
+import { type Static, Type } from '@sinclair/typebox';
+import { fail, type Result, succeed } from '../../quantity/result';
+import { contradictionsIn } from './contradictions';
+import { readJsonFile } from './json-file';
+import {
+  ImportRecordSchema,
+  LotRecordSchema,
+  RulesVersionSchema,
+  SiteBatterySchema,
+  TechnicianSchema,
+  WholeRunSchema,
+} from './records';
+
+export const SITE_FORMAT = 'integra:site/1';
+
+/** The open format of everything: for moving a site, or for keeping a copy. */
+export const SiteFileSchema = Type.Object(
+  {
+    format: Type.Literal(SITE_FORMAT),
+    writtenAtMs: Type.Integer({ minimum: 0, description: 'when the file was written, ms UTC' }),
+    core: Type.String({ minLength: 1, maxLength: 20, description: 'version of the core that wrote it' }),
+    technicians: Type.Array(TechnicianSchema, { maxItems: 10_000 }),
+    rules: Type.Array(RulesVersionSchema, { maxItems: 10_000 }),
+    imports: Type.Array(ImportRecordSchema, { maxItems: 100_000 }),
+    lots: Type.Array(LotRecordSchema, { maxItems: 10_000 }),
+    batteries: Type.Array(SiteBatterySchema, { maxItems: 1_000_000 }),
+    runs: Type.Array(WholeRunSchema, { maxItems: 1_000_000 }),
+  },
+  {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    $id: SITE_FORMAT,
+    title: 'Integra site',
+    additionalProperties: false,
+  },
+);
+
+export type SiteFile = Omit<Static<typeof SiteFileSchema>, 'format'>;
+
+/**
+ * Begins a site file: all of it but its runs, which are many and follow one by one, then `endSiteFile`.
+ * @example [beginSiteFile(head), ...runs.map(siteRunText).join(',\n'), endSiteFile()].join('')
+ */
+export function beginSiteFile({ runs: _runs, ...head }: SiteFile): string {
+  const text = JSON.stringify({ format: SITE_FORMAT, ...head });
+  return `${text.slice(0, -1)},"runs":[\n`;
+}
+
+/** Ends a site file that `beginSiteFile` began. */
+export function endSiteFile(): string {
+  return '\n]}\n';
+}
+
+/** A whole site as a file's text. */
+export function writeSiteFile(site: SiteFile): string {
+  return `${beginSiteFile(site)}${site.runs.map((run) => JSON.stringify(run)).join(',\n')}${endSiteFile()}`;
+}
+
+/** A site from a file's text, or what is wrong with it: with its shape, or with what it says. */
+export function readSiteFile(text: string): Result<SiteFile> {
+  const read = readJsonFile(text, SITE_FORMAT, SiteFileSchema);
+  if (!read.ok) return read;
+  const { format: _format, ...site } = read.value;
+  const problems = contradictionsIn(site);
+  return problems.length > 0 ? fail(...problems) : succeed(site);
+}

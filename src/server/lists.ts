@@ -1,0 +1,36 @@
+import 'server-only';
+import { csvText } from '@/core/exchange/csv-text';
+import { BATTERY_COLUMNS, batteryCells, RUN_COLUMNS, runCells } from '@/core/exchange/list-csv';
+import { searchBatteries } from '@/store/batteries';
+import { finishedRuns } from '@/store/runs';
+import { theStore } from './store';
+
+const ROWS_A_PIECE = 500;
+
+/** The batteries that match the words, as the pieces of a CSV file. */
+export async function* batteriesCsv(words: string): AsyncGenerator<string> {
+  const store = await theStore();
+  yield csvText([BATTERY_COLUMNS]);
+  for (let offset = 0; ; offset += ROWS_A_PIECE) {
+    const { batteries } = await searchBatteries(store, words, offset, ROWS_A_PIECE);
+    yield csvText(batteries.map(batteryCells));
+    if (batteries.length < ROWS_A_PIECE) return;
+  }
+}
+
+/** Finished runs, of one battery or of all, as the pieces of a file of readings with their grading. */
+export async function* runsCsv(batteryId: string | null): AsyncGenerator<string> {
+  const store = await theStore();
+  yield csvText([RUN_COLUMNS]);
+  let afterId = '';
+  for (;;) {
+    const runs = await finishedRuns(store, { batteryId, afterId, limit: ROWS_A_PIECE });
+    yield csvText(
+      runs.flatMap(({ run, battery, assessment }) =>
+        assessment ? [runCells(battery.tag, run.startedAtMs, assessment)] : [],
+      ),
+    );
+    if (runs.length < ROWS_A_PIECE) return;
+    afterId = runs.at(-1)?.run.id ?? '';
+  }
+}

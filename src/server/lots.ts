@@ -1,0 +1,130 @@
+import 'server-only';
+import { Type } from '@sinclair/typebox';
+import { checkShape } from '@/core/exchange/check-shape';
+import { ImportReader } from '@/core/exchange/import/import-reader';
+import { lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
+import { LotNameSchema, LotRowsSchema } from '@/core/exchange/site/records';
+import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/views';
+import { type Result, succeed } from '@/core/quantity/result';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
+import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type RowBlock, storeRows } from './imports';
+import { rulesToday } from './rules';
+import { theStore } from './store';
+
+const Uuid = Type.String({ format: 'uuid' });
+const NewLot = Type.Object(
+  { id: Uuid, name: LotNameSchema, technicianId: Uuid },
+  { additionalProperties: false },
+);
+const LotChange = Type.Object(
+  { id: Uuid, name: LotNameSchema, rows: LotRowsSchema, seenRevision: Type.Integer({ minimum: 1 }) },
+  { additionalProperties: false },
+);
+const StoreLot = Type.Object(
+  {
+    id: Uuid,
+    importId: Uuid,
+    technicianId: Uuid,
+    seenRevision: Type.Integer({ minimum: 1 }),
+    seenRuns: Type.Integer({ minimum: 1 }),
+  },
+  { additionalProperties: false },
+);
+const OnLot = Type.Object({ id: Uuid }, { additionalProperties: false });
+
+const LOTS_SHOWN = 200;
+
+export async function lotList(): Promise<LotSummary[]> {
+  return listLots(await theStore(), LOTS_SHOWN);
+}
+
+/** A rack as it was left. */
+export async function lotView(
+  id: string,
+): Promise<{ readonly lot: LotRecord; readonly rules: HouseRules } | undefined> {
+  const lot = await (await theStore()).read((database) => lotById(database, id));
+  return lot && { lot, rules: await rulesToday() };
+}
+
+/** Begins a rack. */
+export function beginLot(input: unknown): Promise<Answer<{ id: string }>> {
+  return answering(async () => {
+    const checked = checkShape(NewLot, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    const { id, name, technicianId } = checked.value;
+    const nowMs = Date.now();
+    await addLot(await theStore(), {
+      ...{ id, name: name.trim(), rows: [], revision: 1, importId: null },
+      ...{ startedAtMs: nowMs, startedById: technicianId, changedAtMs: nowMs },
+    });
+    return succeed({ id });
+  });
+}
+
+/** Keeps a rack as it was typed. */
+export function saveLot(input: unknown): Promise<Answer<{ revision: number }>> {
+  return answering(async () => {
+    const checked = checkShape(LotChange, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    const change = { ...checked.value, changedAtMs: Date.now() };
+    const revision = await changeLot(await theStore(), change);
+    return revision === undefined
+      ? refusedSaying('conflict', 'seenRevision', CHANGED)
+      : succeed({ revision });
+  });
+}
+
+const CHANGED =
+  'This rack was changed elsewhere meanwhile. Load it again; what you typed last is not in it yet.';
+
+/** Throws a rack away that was not stored. */
+export function discardLot(input: unknown): Promise<Answer<null>> {
+  return answering(async () => {
+    const checked = checkShape(OnLot, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    return (await dropLot(await theStore(), checked.value.id))
+      ? succeed(null)
+      : refused('missing', 'id', checked.value.id, 'a rack that is not stored yet');
+  });
+}
+
+/** Stores the good rows of a rack as finished runs, new batteries registered on the way, all or nothing. */
+export function storeLot(input: unknown): Promise<Answer<ImportRecord>> {
+  return answering(async () => {
+    const checked = checkShape(StoreLot, input);
+    if (!checked.ok) return { ...checked, failure: 'input' };
+    const { id, importId, technicianId, seenRevision, seenRuns } = checked.value;
+    const store = await theStore();
+    const lot = await store.read((database) => lotById(database, id));
+    if (!lot) return refused('missing', 'id', id, 'a rack');
+    if (lot.importId !== null && lot.importId !== importId) {
+      return refusedSaying('conflict', 'id', 'This rack is stored already.');
+    }
+    if (lot.revision !== seenRevision) return refusedSaying('conflict', 'seenRevision', CHANGED);
+    return storeRows({
+      ...{
+        id: importId,
+        technicianId,
+        name: lot.name,
+        source: 'lot',
+        complaint: 'used_unit',
+        instrument: 'typed',
+      },
+      ...{ place: lot.name.slice(0, PLACE_LENGTH), seenRuns },
+      rules: await rulesToday(),
+      watched: { onStored: () => {}, signal: new AbortController().signal },
+      blocks: (rules) => lotBlock(lot, rules),
+      also: (transaction) => closeLot(transaction, id, importId),
+    });
+  });
+}
+
+/** As long as a battery's place may be. */
+const PLACE_LENGTH = 80;
+
+async function* lotBlock({ rows }: LotRecord, rules: HouseRules): AsyncGenerator<Result<RowBlock>> {
+  const reader = new ImportReader(lotHeader(), rules);
+  yield succeed({ rows: lotRows(rows), reader });
+}
