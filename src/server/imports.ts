@@ -4,18 +4,16 @@ import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { tagKey } from '@/core/battery/battery';
 import { checkShape } from '@/core/exchange/check-shape';
-import { type CsvRows, csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
-import { type GoodRow, ImportReader } from '@/core/exchange/import/import-reader';
+import { importBlocks, piecesOf, type RowBlock } from '@/core/exchange/import/import-blocks';
+import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { labelFromRow } from '@/core/exchange/import/label-from-row';
-import { IMPORT_LIMITS, tooLarge, tooManyRows } from '@/core/exchange/import/limits';
-import { mappedHeader } from '@/core/exchange/import/mapping';
+import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
 import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
-import { readHeader } from '@/core/exchange/readings-csv/header';
 import type { BatteryRecord, ImportRecord, ImportSource } from '@/core/exchange/views';
 import type { Symptom } from '@/core/procedure/complaint';
 import { readingsFromEvidence } from '@/core/procedure/readings-from-evidence';
-import { fail, problem, type Result, succeed } from '@/core/quantity/result';
+import { fail, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { isRollback, Rollback } from '@/store/fault';
 import {
@@ -99,15 +97,9 @@ export function importReadings(meta: unknown, text: string, watched: Watched): P
       ...{ id, technicianId, name, seenRuns, watched },
       ...{ source: 'file', complaint: null, instrument: 'read from a file', place: '' },
       rules: await rulesToday(),
-      blocks: (rules) => fileBlocks(text, mapping, rules),
+      blocks: (rules) => importBlocks(piecesOf(text), mapping, rules),
     });
   });
-}
-
-/** A stretch of rows and the reader that they are read by. */
-export interface RowBlock {
-  readonly rows: CsvRows;
-  readonly reader: ImportReader;
 }
 
 interface Incoming {
@@ -215,41 +207,6 @@ function runOf(
       ...{ runId, technicianId, instrument, takenAtMs, complaint, newId: uuidv7 },
     }),
   };
-}
-
-async function* fileBlocks(
-  text: string,
-  mapping: readonly (UsedColumn | null)[],
-  rules: HouseRules,
-): AsyncGenerator<Result<RowBlock>> {
-  let reader: ImportReader | null = null;
-  let count = 0;
-  try {
-    for await (const block of csvBlocks(pieces(text))) {
-      let rows = rowsOf(block);
-      if (!reader) {
-        const [names] = rows.cells;
-        if (!names) continue;
-        const mapped = mappedHeader(names, mapping);
-        const header = mapped.ok ? readHeader(mapped.value) : mapped;
-        if (!header.ok) return yield header;
-        reader = new ImportReader(header.value, rules);
-        rows = { cells: rows.cells.slice(1), lines: rows.lines.slice(1) };
-      }
-      count += rows.cells.length;
-      if (count > IMPORT_LIMITS.rows) return yield fail(tooManyRows());
-      yield succeed({ rows, reader });
-    }
-  } catch (error) {
-    if (!(error instanceof UnreadableCsv)) throw error;
-    yield fail(problem('file', error.message, 'a CSV file'));
-  }
-}
-
-const PIECE = 1 << 18;
-
-async function* pieces(text: string): AsyncGenerator<string> {
-  for (let at = 0; at < text.length; at += PIECE) yield text.slice(at, at + PIECE);
 }
 
 /** Takes a whole import back, unless somebody has worked on one of its runs since. */

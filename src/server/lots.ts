@@ -1,6 +1,7 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
+import type { RowBlock } from '@/core/exchange/import/import-blocks';
 import { ImportReader } from '@/core/exchange/import/import-reader';
 import { lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
 import { LotNameSchema, LotRowsSchema } from '@/core/exchange/site/records';
@@ -9,7 +10,7 @@ import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
 import { type Answer, answering, refused, refusedSaying } from './answer';
-import { type RowBlock, storeRows } from './imports';
+import { storeRows } from './imports';
 import { rulesToday } from './rules';
 import { theStore } from './store';
 

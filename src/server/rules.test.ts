@@ -94,10 +94,11 @@ it('readings come out of the store to the same judgement as out of a file', asyn
   const names =
     'tag,construction,rating_a,c20_ah,temp_c,case,terminals,level,rest_min,ocv_v,load_a,load_v'.split(',');
   const header = readHeader(names);
-  const row =
-    header.ok && readRow(header.value, 'R,flooded,570,60,25,ok,ok,ok,800,12.65,285,9.73'.split(','));
+  const row = header.ok
+    ? readRow(header.value, 'R,flooded,570,60,25,ok,ok,ok,800,12.65,285,9.73'.split(','))
+    : header;
   const spec = specOf(stored.battery);
-  if (!row || !row.ok || !spec) throw new Error('both must be readable');
+  if (!row.ok || !spec) throw new Error('both must be readable');
   const told = ({ verdict, grade, rule, decidedBy, estimates }: Assessment) => ({
     ...{ verdict, grade, rule, decidedBy, charge: estimates.charge, health: estimates.health },
   });

@@ -1,4 +1,4 @@
-import { ChevronLeft, ChevronRight, CirclePlus, Search } from 'lucide-react';
+import { ChevronLeft, ChevronRight, CirclePlus, Download, Search } from 'lucide-react';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { BatteryRecord } from '@/core/exchange/views';
@@ -42,6 +42,14 @@ export function BatteryList({ words, page, found }: Props) {
           </label>
           <Button type="submit">Search</Button>
         </form>
+        <a
+          href={`/api/batteries/list?${new URLSearchParams({ q: words })}`}
+          download
+          className={buttonClass()}
+        >
+          <Download size={18} aria-hidden="true" />
+          CSV
+        </a>
         <Link href="/batteries/new" className={buttonClass('main')}>
           <CirclePlus size={18} aria-hidden="true" />
           Register

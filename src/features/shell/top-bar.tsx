@@ -11,7 +11,10 @@ import { WhoIsHere } from './who-is-here';
 
 const PLACES = [
   { href: '/', label: 'Floor' },
+  { href: '/lots', label: 'Lots' },
   { href: '/batteries', label: 'Batteries' },
+  { href: '/reckoner', label: 'Reckoner' },
+  { href: '/files', label: 'Files' },
   { href: '/rules', label: 'House rules' },
 ] as const;
 

@@ -1,0 +1,11 @@
+import type { Metadata } from 'next';
+import { FilesScreen } from '@/features/files/files-screen';
+import { importList } from '@/server/imports';
+import { rulesToday } from '@/server/rules';
+
+export const metadata: Metadata = { title: 'Files' };
+export const dynamic = 'force-dynamic';
+
+export default async function FilesPage() {
+  return <FilesScreen rules={await rulesToday()} imports={await importList()} />;
+}

@@ -1,0 +1,65 @@
+import { CASE_STATES, LEVEL_STATES, TERMINAL_STATES } from '../../assessment/evidence';
+import { CONSTRUCTIONS } from '../../battery/construction';
+import { RATING_STANDARDS } from '../../battery/rating-standard';
+import type { UsedColumn } from './columns';
+
+/** Each column in a few words, with its unit, for headings and lists. */
+export const COLUMN_TITLES: Readonly<Record<UsedColumn, string>> = {
+  tag: 'Tag',
+  nominal_v: 'Nominal, V',
+  construction: 'Type',
+  rating_standard: 'Standard',
+  rating_a: 'Rating, A',
+  c20_ah: 'C20, Ah',
+  rc_min: 'RC, min',
+  taken_at: 'Taken at',
+  temp_c: 'Temp, °C',
+  temp_f: 'Temp, °F',
+  case: 'Case',
+  terminals: 'Posts',
+  level: 'Level',
+  rest_min: 'Rest, min',
+  surface_removed: 'Surface taken off',
+  ocv_v: 'Open, V',
+  load_a: 'Load, A',
+  load_s: 'Held, s',
+  load_v: 'Under load, V',
+  load_temp_c: 'Temp at load, °C',
+  recovery_min: 'After, min',
+  recovery_v: 'Recovered, V',
+  charges_done: 'Full charges',
+  sg_1: 'Gravity 1',
+  sg_2: 'Gravity 2',
+  sg_3: 'Gravity 3',
+  sg_4: 'Gravity 4',
+  sg_5: 'Gravity 5',
+  sg_6: 'Gravity 6',
+  sg_temp_c: 'Electrolyte, °C',
+  cell_1_v: 'Cell 1, V',
+  cell_2_v: 'Cell 2, V',
+  cell_3_v: 'Cell 3, V',
+  cell_4_v: 'Cell 4, V',
+  cell_5_v: 'Cell 5, V',
+  cell_6_v: 'Cell 6, V',
+  cond_value: 'Conductance',
+  cond_unit: 'Unit',
+  cond_compensated: 'Compensated',
+  charge3_a: '3 min charge, A',
+  charge3_v: '3 min charge, V',
+  crank_v: 'Cranking, V',
+  crank_s: 'Cranking, s',
+  crank_a: 'Cranking, A',
+};
+
+/** Words that a column takes, where it takes words only. */
+export const COLUMN_WORDS: Readonly<Partial<Record<UsedColumn, readonly string[]>>> = {
+  nominal_v: ['12', '6'],
+  construction: CONSTRUCTIONS,
+  rating_standard: RATING_STANDARDS,
+  case: CASE_STATES,
+  terminals: TERMINAL_STATES,
+  level: LEVEL_STATES,
+  surface_removed: ['yes', 'no'],
+  cond_unit: ['S', 'mohm', ...RATING_STANDARDS],
+  cond_compensated: ['none', 'temp', 'both'],
+};

@@ -1,0 +1,65 @@
+import type { Mapping } from '@/core/exchange/import/mapping';
+import { COLUMN_TITLES } from '@/core/exchange/readings-csv/column-titles';
+import { NEEDED_COLUMNS, USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
+
+interface Props {
+  readonly header: readonly string[];
+  readonly mapping: Mapping;
+  readonly onChange: (mapping: Mapping) => void;
+}
+
+/** What each column of the file is taken for. Columns that are recognised say so; the others can be told. */
+export function ColumnMapping({ header, mapping, onChange }: Props) {
+  const missing = NEEDED_COLUMNS.filter((needed) => !mapping.includes(needed));
+  return (
+    <details className="sheet" open={missing.length > 0}>
+      <summary className="flex min-h-12 items-center gap-2 px-4">
+        <span className="font-semibold">Columns</span>
+        <span className="text-soft">
+          {mapping.filter((column) => column !== null).length} of {header.length} taken
+        </span>
+      </summary>
+      {missing.length > 0 && (
+        <p className="border-t px-4 py-2 text-warn">
+          Say which column holds {missing.map((column) => COLUMN_TITLES[column].toLowerCase()).join(' and ')}.
+        </p>
+      )}
+      <ul className="grid gap-x-6 gap-y-1 border-t p-4 sm:grid-cols-2 lg:grid-cols-3">
+        {named(header).map(({ key, name, index }) => (
+          <li key={key} className="grid grid-cols-2 items-center gap-2">
+            <span className="truncate" title={name}>
+              {name || <span className="text-soft">without a name</span>}
+            </span>
+            <select
+              aria-label={`${name || `Column ${index + 1}`} is`}
+              className="min-h-11 min-w-0 rounded-md border border-line-strong bg-sheet px-2"
+              value={mapping[index] ?? ''}
+              onChange={(event) => onChange(assigned(mapping, index, event.target.value))}
+            >
+              <option value="">left aside</option>
+              {USED_COLUMNS.map((column) => (
+                <option key={column} value={column}>
+                  {COLUMN_TITLES[column]}
+                </option>
+              ))}
+            </select>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** Two columns may carry one name: the place tells them apart. */
+function named(header: readonly string[]) {
+  return header.map((name, index) => ({ key: `${index} ${name}`, name, index }));
+}
+
+/** A column of the format belongs to one column of the file: another that had it loses it. */
+function assigned(mapping: Mapping, index: number, chosen: string): Mapping {
+  const column = USED_COLUMNS.find((known): known is UsedColumn => known === chosen) ?? null;
+  return mapping.map((before, at) => {
+    if (at === index) return column;
+    return before === column ? null : before;
+  });
+}

@@ -1,0 +1,49 @@
+'use client';
+
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import type { ImportRecord } from '@/core/exchange/views';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { buttonClass } from '@/ui/button';
+import { BringReadings } from './bring-readings';
+import { ImportList } from './import-list';
+import { SiteFiles } from './site-files';
+
+interface Props {
+  readonly rules: HouseRules;
+  readonly imports: readonly ImportRecord[];
+}
+
+/** Everything that comes in and goes out as a file. */
+export function FilesScreen({ rules, imports }: Props) {
+  const [stored, setStored] = useState<ImportRecord | null>(null);
+  return (
+    <main className="mx-auto grid max-w-7xl items-start gap-x-8 gap-y-6 px-4 py-5 lg:grid-cols-[2fr_1fr]">
+      <h1 className="sr-only">Files</h1>
+      <div className="grid min-w-0 gap-6">
+        <BringReadings rules={rules} onStored={setStored} />
+        {stored && (
+          <p role="status" className="sheet border-serve px-4 py-3">
+            {stored.runs} {stored.runs === 1 ? 'run' : 'runs'} stored from {stored.name}. It can be taken back
+            below.
+          </p>
+        )}
+        <ImportList imports={imports} />
+      </div>
+      <div className="grid min-w-0 gap-6">
+        <SiteFiles />
+        <section aria-label="Lists" className="grid gap-3">
+          <h2 className="text-xl font-semibold">Lists as CSV</h2>
+          <a href="/api/batteries/list" download className={buttonClass()}>
+            <Download size={18} aria-hidden="true" />
+            All batteries
+          </a>
+          <a href="/api/readings" download className={buttonClass()}>
+            <Download size={18} aria-hidden="true" />
+            All finished runs, with their grading
+          </a>
+        </section>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,61 @@
+import { importBlocks } from '@/core/exchange/import/import-blocks';
+import type { KnownBatteries } from '@/core/exchange/import/import-reader';
+import type { KnownBattery } from '@/core/exchange/import/known-battery';
+import { previewOf } from '@/core/exchange/import/preview';
+import { type Result, succeed } from '@/core/quantity/result';
+import type { ReadReadings, ReadReadingsNews } from './read-readings.messages';
+
+const tell = (news: ReadReadingsNews) => self.postMessage(news);
+
+self.addEventListener('message', ({ data }: MessageEvent<ReadReadings>) => void read(data));
+
+async function read({ file, mapping, rules }: ReadReadings): Promise<void> {
+  let bytesRead = 0;
+  const counted = countedText(file, (bytes) => {
+    bytesRead = bytes;
+  });
+  for await (const block of importBlocks(counted, mapping, rules)) {
+    if (!block.ok) return tell({ kind: 'refused', problems: block.problems });
+    const { rows, reader } = block.value;
+    const known = await knownAmong(reader.tagKeys(rows));
+    if (!known.ok) return tell({ kind: 'refused', problems: known.problems });
+    tell({ kind: 'rows', rows: reader.read(rows, known.value).map(previewOf), bytesRead });
+  }
+  tell({ kind: 'done' });
+}
+
+async function* countedText(file: File, onBytes: (bytes: number) => void): AsyncGenerator<string> {
+  const reader = file.stream().getReader();
+  const decoder = new TextDecoder();
+  let bytes = 0;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    bytes += value.byteLength;
+    onBytes(bytes);
+    yield decoder.decode(value, { stream: true });
+  }
+  yield decoder.decode();
+}
+
+async function knownAmong(keys: readonly string[]): Promise<Result<KnownBatteries>> {
+  const known = new Map<string, KnownBattery>();
+  for (let from = 0; from < keys.length; from += TAGS_A_QUESTION) {
+    const response = await fetch('/api/imports/known', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ keys: keys.slice(from, from + TAGS_A_QUESTION) }),
+    }).catch(() => null);
+    if (!response) return { ok: false, problems: [NO_ANSWER] };
+    const answer = (await response.json()) as Result<readonly (readonly [string, KnownBattery])[]>;
+    if (!answer.ok) return answer;
+    for (const [key, battery] of answer.value) known.set(key, battery);
+  }
+  return succeed(known);
+}
+
+const TAGS_A_QUESTION = 5000;
+const NO_ANSWER = {
+  ...{ field: 'server', found: '', expected: '' },
+  message: 'The server does not answer. Nothing was stored. Try again.',
+};
