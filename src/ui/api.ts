@@ -7,7 +7,7 @@ export type Reply<T> = (Result<T> & { readonly failure?: string }) | { readonly 
 export async function send<T>(
   path: string,
   body: unknown,
-  method: 'POST' | 'PUT' = 'POST',
+  method: 'POST' | 'PUT' | 'DELETE' = 'POST',
 ): Promise<Reply<T>> {
   try {
     const response = await fetch(path, {

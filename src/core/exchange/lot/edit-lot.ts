@@ -92,3 +92,36 @@ function countedOn(tag: string, steps: number): string {
 export function withoutRow(rows: readonly LotRow[], row: number): LotRow[] {
   return rows.filter((_, index) => index !== row);
 }
+
+/**
+ * The word that a beginning stands for, where it stands for one only; else the text as it is.
+ * @example completed('fl', ['flooded', 'agm']) // 'flooded'
+ */
+export function completed(text: string, words: readonly string[]): string {
+  const begun = text.trim().toLowerCase();
+  if (begun === '') return text;
+  const exact = words.find((word) => word.toLowerCase() === begun);
+  const meant = words.filter((word) => word.toLowerCase().startsWith(begun));
+  return exact ?? (meant.length === 1 ? (meant[0] ?? text) : text);
+}
+
+/** A cell's text put into every row below it that has something else in it but nothing here. */
+export function filledWhereBlank(rows: readonly LotRow[], { row, column }: CellPlace): LotRow[] {
+  const text = rows[row]?.[column] ?? '';
+  return rows.map((cells, index) =>
+    index > row &&
+    (cells[column] ?? '').trim() === '' &&
+    Object.values(cells).some((cell) => cell.trim() !== '')
+      ? { ...cells, [column]: text }
+      : cells,
+  );
+}
+
+/** The rack with more batteries, their tags counting on from the last one that has a tag. */
+export function withMoreRows(rows: readonly LotRow[], count: number): LotRow[] {
+  const last = rows.findLastIndex(({ tag = '' }) => tag.trim() !== '');
+  const kept = rows.slice(0, last + 1);
+  const room = Math.max(0, Math.min(count, MOST_LOT_ROWS - kept.length));
+  if (last < 0) return withRows(rows, Math.min(rows.length + count, MOST_LOT_ROWS));
+  return filledDown(kept, { row: last, column: 'tag' }, last + room);
+}

@@ -5,6 +5,7 @@ import { CONSTRUCTIONS } from '../../battery/construction';
 import { crankingRating } from '../../battery/cranking-rating';
 import type { GoodRow } from '../import/import-reader';
 import type { LotJudgement } from './judge-lot';
+import type { LotStep } from './lot-grid';
 
 /** What a rack's rows wait for: a verdict that ends the work, or the step that comes next. */
 export type LotWork = Extract<Verdict, 'serve' | 'watch' | 'retire' | 'quarantine'> | StepId | 'mend';
@@ -105,4 +106,53 @@ function byGrade(members: readonly [number, GoodRow][]): GradeGroup['rows'] {
   const of = (grade: Grade | '') =>
     members.flatMap(([index, { assessment }]) => ((assessment.grade ?? '') === grade ? [index] : []));
   return { A: of('A'), B: of('B'), C: of('C'), D: of('D'), X: of('X'), '': of('') };
+}
+
+/** What each list of work is called, after a count: "9 to charge". */
+export const WORK_WORDS: Readonly<Record<LotWork, string>> = {
+  quarantine: 'to quarantine',
+  mend: 'with an entry to mend',
+  inspect: 'to inspect',
+  clean: 'to clean',
+  top_up: 'to top up',
+  settle: 'to settle',
+  open_circuit: 'to read open voltage',
+  hydrometer: 'to read with the hydrometer',
+  conductance: 'to test by conductance',
+  load: 'to load test',
+  recovery: 'to watch recover',
+  three_minute: 'to charge for three minutes',
+  charge: 'to charge',
+  stand: 'to stand for a day',
+  crank: 'to crank',
+  vehicle: 'to check in the vehicle',
+  identify: 'to identify',
+  complaint: 'to ask about',
+  verdict: 'to look at again',
+  retire: 'to retire',
+  watch: 'to serve and watch',
+  serve: 'back to service',
+};
+
+/** The grid’s step in which a list of work is typed; null where nothing is typed for it. */
+export function stepForWork(work: LotWork): LotStep | null {
+  switch (work) {
+    case 'inspect':
+    case 'clean':
+    case 'top_up':
+      return 'inspect';
+    case 'settle':
+    case 'open_circuit':
+      return 'open';
+    case 'conductance':
+    case 'load':
+    case 'recovery':
+      return work;
+    case 'charge':
+      return 'recovery';
+    case 'mend':
+      return 'label';
+    default:
+      return null;
+  }
 }

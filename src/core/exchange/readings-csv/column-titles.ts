@@ -6,7 +6,7 @@ import type { UsedColumn } from './columns';
 /** Each column in a few words, with its unit, for headings and lists. */
 export const COLUMN_TITLES: Readonly<Record<UsedColumn, string>> = {
   tag: 'Tag',
-  nominal_v: 'Nominal, V',
+  nominal_v: 'Volts',
   construction: 'Type',
   rating_standard: 'Standard',
   rating_a: 'Rating, A',

@@ -1,0 +1,147 @@
+'use client';
+
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useCallback, useEffect, useRef } from 'react';
+import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
+import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
+import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
+import type { LotRow } from '@/core/exchange/views';
+import type { GridActions } from './grid-actions';
+import { LotRowLine } from './lot-row';
+
+/** A row of the grid: where it stands in the rack, what was typed and what that comes to. */
+export interface GridRow {
+  readonly at: number;
+  readonly row: LotRow;
+  readonly judgement: LotJudgement;
+}
+
+interface Props extends Omit<GridActions, 'onMove'> {
+  readonly rows: readonly GridRow[];
+  readonly columns: readonly UsedColumn[];
+  readonly readOnly: boolean;
+  readonly onNewRow: () => void;
+}
+
+const ROW_HEIGHT = 46;
+
+/** The rack as a grid: one battery a row, made for typing down a column. */
+export function LotGrid({ rows, columns, readOnly, onNewRow, ...actions }: Props) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 10,
+  });
+  const wanted = useRef<{ index: number; column: UsedColumn } | null>(null);
+  const focusCell = useCallback((index: number, column: UsedColumn) => {
+    const cell = scroller.current?.querySelector<HTMLInputElement>(`[data-cell="${index} ${column}"]`);
+    cell?.focus();
+    cell?.select();
+    return cell !== null && cell !== undefined;
+  }, []);
+  // A cell that is asked for before it is drawn is focused once it is.
+  useEffect(() => {
+    const { current } = wanted;
+    if (current && focusCell(current.index, current.column)) wanted.current = null;
+  });
+  // Rows are drawn anew only when they change, so that what they are handed must stay the same from draw to draw.
+  const go = useRef<GridActions['onMove']>(() => {});
+  go.current = (index, column) => {
+    if (index < 0 || (index >= rows.length && readOnly)) return;
+    if (index >= rows.length) onNewRow();
+    wanted.current = { index, column };
+    virtual.scrollToIndex(Math.min(index, rows.length - 1));
+    if (focusCell(index, column)) wanted.current = null;
+  };
+  const onMove = useCallback<GridActions['onMove']>((index, column) => go.current(index, column), []);
+  const items = virtual.getVirtualItems();
+  const above = items[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  return (
+    <div ref={scroller} className="sheet h-[calc(100vh-15rem)] min-h-80 overflow-auto">
+      <table
+        className="min-w-full border-separate border-spacing-0 text-left"
+        aria-rowcount={rows.length + 1}
+      >
+        <thead>
+          <tr>
+            <Heading className="left-0 z-20 w-12">Row</Heading>
+            <Heading className="left-12 z-20">{COLUMN_TITLES.tag}</Heading>
+            {columns.map(
+              (column) => column !== 'tag' && <Heading key={column}>{COLUMN_TITLES[column]}</Heading>,
+            )}
+            <Heading>Health</Heading>
+            <Heading>Comes to</Heading>
+            <Heading>
+              <span className="sr-only">Remove</span>
+            </Heading>
+          </tr>
+        </thead>
+        <tbody>
+          {above > 0 && <Gap height={above} />}
+          {items.map(({ index }) => {
+            const line = rows[index];
+            return (
+              line && (
+                <LotRowLine
+                  key={line.at}
+                  index={index}
+                  at={line.at}
+                  row={line.row}
+                  judgement={line.judgement}
+                  columns={columns}
+                  readOnly={readOnly}
+                  onMove={onMove}
+                  {...actions}
+                />
+              )
+            );
+          })}
+          {below > 0 && <Gap height={below} />}
+        </tbody>
+      </table>
+      <WordLists columns={columns} />
+    </div>
+  );
+}
+
+function Heading({
+  children,
+  className = '',
+}: {
+  readonly children: React.ReactNode;
+  readonly className?: string;
+}) {
+  return (
+    <th
+      scope="col"
+      className={`heading sticky top-0 z-10 border-b bg-sheet px-2 py-2 whitespace-nowrap ${className}`}
+    >
+      {children}
+    </th>
+  );
+}
+
+const Gap = ({ height }: { readonly height: number }) => (
+  <tr>
+    <td style={{ height }} />
+  </tr>
+);
+
+/** The words that a column takes, offered by the browser while one types. */
+const WordLists = memo(function WordLists({ columns }: { readonly columns: readonly UsedColumn[] }) {
+  return columns.map((column) => {
+    const words = COLUMN_WORDS[column];
+    return (
+      words && (
+        <datalist key={column} id={`words-${column}`}>
+          {words.map((word) => (
+            <option key={word} value={word} />
+          ))}
+        </datalist>
+      )
+    );
+  });
+});

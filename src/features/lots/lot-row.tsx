@@ -1,0 +1,193 @@
+import { clsx } from 'clsx';
+import { X } from 'lucide-react';
+import { memo } from 'react';
+import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
+import { WORK_WORDS, workOf } from '@/core/exchange/lot/lot-summary';
+import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
+import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
+import type { LotRow } from '@/core/exchange/views';
+import { formatQuantity } from '@/core/quantity/format';
+import { VerdictLabel } from '@/ui/verdict-label';
+import { type GridActions, settledText } from './grid-actions';
+
+interface Props extends GridActions {
+  readonly index: number;
+  readonly at: number;
+  readonly row: LotRow;
+  readonly judgement: LotJudgement;
+  readonly columns: readonly UsedColumn[];
+  readonly readOnly: boolean;
+}
+
+/** How wide a column is, where it is not as wide as most. */
+const WIDTHS: Readonly<Partial<Record<UsedColumn, string>>> = {
+  tag: 'w-30',
+  construction: 'w-24',
+  nominal_v: 'w-16',
+  rating_standard: 'w-18',
+  rating_a: 'w-18',
+  c20_ah: 'w-16',
+  rc_min: 'w-16',
+  case: 'w-24',
+  terminals: 'w-26',
+  level: 'w-24',
+};
+
+/** One battery of the rack. Drawn anew only when it or its judgement changes, so that 500 rows stay fluent. */
+export const LotRowLine = memo(function LotRowLine(props: Props) {
+  const { index, at, judgement, columns, readOnly, onRemove } = props;
+  const problems = judgement.kind === 'bad' ? judgement.problems : [];
+  return (
+    <tr aria-rowindex={index + 2} className="group">
+      <td className="figures sticky left-0 z-10 w-12 border-b bg-sheet px-2 text-right text-soft">
+        {at + 1}
+      </td>
+      <Cell {...props} column="tag" problem={messageFor(problems, 'tag')} />
+      {columns.map(
+        (column) =>
+          column !== 'tag' && (
+            <Cell key={column} {...props} column={column} problem={messageFor(problems, column)} />
+          ),
+      )}
+      <td className="figures border-b px-2 text-right whitespace-nowrap">
+        {judgement.kind === 'good' && judgement.row.assessment.estimates.health
+          ? formatQuantity(judgement.row.assessment.estimates.health.pct, '%')
+          : ''}
+      </td>
+      <td className="border-b px-2 whitespace-nowrap">
+        <ComesTo judgement={judgement} />
+      </td>
+      <td className="border-b px-1">
+        {!readOnly && judgement.kind !== 'blank' && (
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Remove row ${at + 1}`}
+            className="grid size-9 place-items-center rounded-md text-soft hover:bg-sunk hover:text-ink"
+            onClick={() => onRemove(at)}
+          >
+            <X size={16} aria-hidden="true" />
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+});
+
+interface CellProps extends Props {
+  readonly column: UsedColumn;
+  readonly problem: string | undefined;
+}
+
+function Cell({ index, at, row, column, problem, readOnly, judgement, ...actions }: CellProps) {
+  const { onType, onPaste, onFillDown, onFocus, onMove } = actions;
+  const place = { row: at, column };
+  const text = row[column] ?? '';
+  const isTag = column === 'tag';
+  return (
+    <td className={clsx('border-b p-0', isTag && 'sticky left-12 z-10 bg-sheet', problem && 'bg-warn-wash')}>
+      <input
+        data-cell={`${index} ${column}`}
+        aria-label={`${COLUMN_TITLES[column]}, row ${at + 1}`}
+        aria-invalid={problem !== undefined}
+        title={problem}
+        value={text}
+        readOnly={readOnly}
+        maxLength={80}
+        placeholder={placeholderOf(column, judgement)}
+        list={COLUMN_WORDS[column] ? `words-${column}` : undefined}
+        inputMode={COLUMN_WORDS[column] || isTag ? 'text' : 'decimal'}
+        autoComplete="off"
+        autoCapitalize={isTag ? 'characters' : 'none'}
+        spellCheck={false}
+        className={clsx(
+          'figures h-[45px] min-w-full border-x border-transparent bg-transparent px-2 placeholder:text-soft placeholder:opacity-60 focus:bg-harbour-wash focus:outline-2 focus:-outline-offset-2 focus:outline-(--focus)',
+          WIDTHS[column] ?? 'w-22',
+          isTag && 'font-semibold',
+          problem && 'text-warn',
+        )}
+        onFocus={() => onFocus(place)}
+        onChange={(event) => onType(place, event.target.value)}
+        onBlur={() => {
+          const settled = settledText(column, text);
+          if (settled !== text && !readOnly) onType(place, settled);
+        }}
+        onPaste={(event) => {
+          const piece = event.clipboardData.getData('text/plain');
+          if (readOnly || !/[\t\n]/.test(piece.trimEnd())) return;
+          event.preventDefault();
+          onPaste(place, piece);
+        }}
+        onKeyDown={(event) => {
+          const step = stepOf(event);
+          if (step !== 0) onMove(index + step, column);
+          else if (isFillDown(event) && !readOnly) onFillDown(place);
+          else return;
+          event.preventDefault();
+        }}
+      />
+    </td>
+  );
+}
+
+/** Rows that a key goes down the column: Enter and the arrows; 0 for a key that stays. */
+function stepOf({ key, shiftKey }: React.KeyboardEvent): -1 | 0 | 1 {
+  if (key === 'ArrowDown' || (key === 'Enter' && !shiftKey)) return 1;
+  return key === 'ArrowUp' || (key === 'Enter' && shiftKey) ? -1 : 0;
+}
+
+const isFillDown = ({ key, ctrlKey, metaKey }: React.KeyboardEvent) =>
+  (ctrlKey || metaKey) && key.toLowerCase() === 'd';
+
+/** What stands in for a blank cell: what the label of a registered battery says, or the load that belongs to it. */
+function placeholderOf(column: UsedColumn, judgement: LotJudgement): string | undefined {
+  if (judgement.kind !== 'good') return undefined;
+  const { evidence, assessment } = judgement.row;
+  const { battery } = evidence;
+  const [rating] = battery.ratings;
+  switch (column) {
+    case 'construction':
+      return battery.construction;
+    case 'nominal_v':
+      return String(battery.nominalVolts);
+    case 'rating_standard':
+      return rating?.standard;
+    case 'rating_a':
+      return rating ? String(rating.amps) : undefined;
+    case 'c20_ah':
+      return battery.c20Ah === null ? undefined : String(battery.c20Ah);
+    case 'load_a':
+      return assessment.estimates.task ? String(Math.round(assessment.estimates.task.setAmps)) : undefined;
+    case 'load_s':
+      return assessment.estimates.task ? String(assessment.estimates.task.holdSeconds) : undefined;
+    default:
+      return undefined;
+  }
+}
+
+function messageFor(
+  problems: readonly { readonly field: string; readonly message: string }[],
+  column: UsedColumn,
+): string | undefined {
+  return problems.find(({ field }) => field === column)?.message;
+}
+
+function ComesTo({ judgement }: { readonly judgement: LotJudgement }) {
+  if (judgement.kind === 'blank') return null;
+  if (judgement.kind === 'bad') {
+    const [first] = judgement.problems;
+    return (
+      <span className="block max-w-96 truncate text-warn" title={first?.message}>
+        {first?.message}
+      </span>
+    );
+  }
+  const { verdict, grade, next } = judgement.row.assessment;
+  const work = workOf(judgement);
+  return (
+    <span className="flex items-center gap-3">
+      <VerdictLabel verdict={verdict} grade={grade} />
+      {next !== null && next !== verdict && work && <span className="text-sm text-soft">{WORK_WORDS[work]}</span>}
+    </span>
+  );
+}

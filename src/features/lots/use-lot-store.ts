@@ -1,0 +1,101 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { LotRecord, LotRow } from '@/core/exchange/views';
+import { send } from '@/ui/api';
+
+/** Where what was typed stands: with the server, on its way, kept here until the server answers, or overtaken. */
+export type LotStoreState = 'stored' | 'storing' | 'waiting' | 'overtaken';
+
+interface Kept {
+  readonly name: string;
+  readonly rows: readonly LotRow[];
+  readonly seenRevision: number;
+}
+
+const keyOf = (id: string) => `integra:lot:${id}`;
+
+/** Typing is sent once it pauses; an unanswered send is tried again. */
+const PAUSE_MS = 400;
+const AGAIN_MS = 2500;
+
+/** What this browser still holds of a rack that the server has not seen; null where it has seen everything. */
+export function unsentOf(lot: LotRecord): Kept | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(keyOf(lot.id)) ?? 'null') as Kept | null;
+    return kept && kept.seenRevision === lot.revision ? kept : null;
+  } catch {
+    return null;
+  }
+}
+
+function keep(id: string, kept: Kept | null): void {
+  try {
+    if (kept) localStorage.setItem(keyOf(id), JSON.stringify(kept));
+    else localStorage.removeItem(keyOf(id));
+  } catch {
+    // Without storage a reload during an outage loses what was not sent; what is on screen is sent all the same.
+  }
+}
+
+/** Keeps a rack with the server as it is typed, and in the browser until the server has it. */
+export function useLotStore(lot: LotRecord) {
+  const [state, setState] = useState<LotStoreState>('stored');
+  const revision = useRef(lot.revision);
+  const pending = useRef<{ name: string; rows: readonly LotRow[] } | null>(null);
+  const sending = useRef<Promise<void> | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+
+  const flush = useCallback(async (): Promise<void> => {
+    clearTimeout(timer.current);
+    if (sending.current) await sending.current;
+    const now = pending.current;
+    if (!now) return;
+    pending.current = null;
+    const change = { id: lot.id, ...now, seenRevision: revision.current };
+    keep(lot.id, change);
+    sending.current = (async () => {
+      setState('storing');
+      const reply = await send<{ revision: number }>(`/api/lots/${lot.id}`, change, 'PUT');
+      if ('unreachable' in reply || (!reply.ok && reply.failure === 'store')) {
+        pending.current ??= now;
+        setState('waiting');
+        timer.current = setTimeout(flush, AGAIN_MS);
+      } else if (!reply.ok) {
+        setState('overtaken');
+      } else {
+        revision.current = reply.value.revision;
+        if (!pending.current) keep(lot.id, null);
+        setState('stored');
+      }
+    })();
+    await sending.current;
+    sending.current = null;
+  }, [lot.id]);
+
+  const save = useCallback(
+    (name: string, rows: readonly LotRow[]) => {
+      pending.current = { name, rows };
+      setState((before) => (before === 'overtaken' ? before : 'storing'));
+      clearTimeout(timer.current);
+      timer.current = setTimeout(flush, PAUSE_MS);
+    },
+    [flush],
+  );
+
+  // A page that is closed in mid-pause keeps what was typed; the next one to open the rack sends it.
+  useEffect(() => {
+    const leave = () => {
+      if (pending.current) keep(lot.id, { ...pending.current, seenRevision: revision.current });
+      void flush();
+    };
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [flush, lot.id]);
+
+  const seenRevision = useCallback(() => revision.current, []);
+  return { state, save, flush, seenRevision };
+}
