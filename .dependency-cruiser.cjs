@@ -8,7 +8,9 @@ const CORE_ORDER = [
   ['history', 'circuit', 'charging'],
   ['physics'],
   ['instruments'],
+  ['reckoner'],
   ['exchange'],
+  ['report'],
 ];
 
 const src = (folder) => `^src/${folder}/`;
@@ -42,9 +44,10 @@ module.exports = {
     onlyUses('store', ['core']),
     onlyUses('server', ['store', 'core']),
     onlyUses('ui', ['core']),
+    onlyUses('paper', ['ui', 'core']),
     onlyUses('workers', ['core']),
     onlyUses('features', ['ui', 'core', 'workers']),
-    onlyUses('app', ['features', 'ui', 'server', 'core']),
+    onlyUses('app', ['features', 'paper', 'ui', 'server', 'core']),
     ...coreArrows,
     {
       name: 'core-packages',

@@ -1,7 +1,7 @@
-import { asc, count, eq, like, or } from 'drizzle-orm';
+import { asc, count, eq, inArray, like, or } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import type { BatteryRecord } from '@/core/exchange/views';
-import type { Store } from './open';
+import type { Database, Store, Transaction } from './open';
 import { batteries } from './schema';
 
 type BatteryRow = typeof batteries.$inferSelect;
@@ -104,4 +104,17 @@ export function countBatteries(store: Store): Promise<number> {
     const [counted] = await database.select({ total: count() }).from(batteries);
     return counted?.total ?? 0;
   });
+}
+
+/** Some batteries by their ids, by tag. */
+export async function batteriesByIds(
+  database: Database | Transaction,
+  ids: readonly string[],
+): Promise<BatteryRecord[]> {
+  const rows = await database
+    .select()
+    .from(batteries)
+    .where(inArray(batteries.id, [...ids]))
+    .orderBy(asc(batteries.tagKey));
+  return rows.map(batteryOf);
 }

@@ -1,4 +1,4 @@
-import { count, desc, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
+import { asc, count, desc, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import type { AssessmentRecord, BatteryRecord, ImportRecord, RunRecord } from '@/core/exchange/views';
@@ -140,6 +140,22 @@ export async function takeBack(
   await transaction.update(batteries).set({ importId: null }).where(eq(batteries.importId, id));
   await transaction.update(lots).set({ importId: null }).where(eq(lots.importId, id));
   await transaction.update(imports).set(undone).where(eq(imports.id, id));
+}
+
+/** The batteries whose runs came in with an import, by tag. */
+export async function batteriesOfImport(
+  database: Database | Transaction,
+  id: string,
+  limit: number,
+): Promise<BatteryRecord[]> {
+  const rows = await database
+    .selectDistinct({ battery: batteries })
+    .from(runs)
+    .innerJoin(batteries, eq(batteries.id, runs.batteryId))
+    .where(eq(runs.importId, id))
+    .orderBy(asc(batteries.tagKey))
+    .limit(limit);
+  return rows.map(({ battery }) => batteryOf(battery));
 }
 
 /** Pieces that one statement can take. */

@@ -1,6 +1,7 @@
-import { and, asc, desc, eq, gt, gte, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
+import type { Verdict } from '@/core/assessment/verdict';
 import type { AssessmentRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading } from '@/core/procedure/reading';
@@ -186,4 +187,28 @@ export function finishedRuns(
       assessment: row.assessments,
     }));
   });
+}
+
+/** The verdict that each battery's newest finished run counts with: the technician's, where one was set. */
+export async function newestVerdicts(
+  database: Database | Transaction,
+  batteryIds: readonly string[],
+): Promise<Map<string, { readonly verdict: Verdict; readonly atMs: number }>> {
+  const rows = await database
+    .select({
+      batteryId: runs.batteryId,
+      atMs: runs.finishedAtMs,
+      verdict: assessments.verdict,
+      override: assessments.override,
+    })
+    .from(runs)
+    .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+    .where(inArray(runs.batteryId, [...batteryIds]))
+    .orderBy(asc(runs.finishedAtMs));
+  return new Map(
+    rows.map(({ batteryId, atMs, verdict, override }) => [
+      batteryId,
+      { verdict: override?.verdict ?? verdict, atMs: atMs ?? 0 },
+    ]),
+  );
 }

@@ -1,15 +1,7 @@
 import type { Measured } from '@/core/assessment/finding';
-import { formatNumber, formatQuantity, type Unit } from '@/core/quantity/format';
+import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { HALF_SPANS } from './margin-span';
 
-/** Half of the scale's width in each unit (gravity has none), the same everywhere, so that two can be compared by eye. */
-const HALF_SPAN: Readonly<Partial<Record<Unit, number>>> = {
-  V: 1.5,
-  '%': 45,
-  '°C': 20,
-  A: 200,
-  mA: 250,
-  '': 0.06,
-};
 const DEFAULT_HALF_SPAN = 1;
 
 interface Props {
@@ -25,7 +17,7 @@ interface Props {
  */
 export function MarginRule({ label, measured, indicative = false }: Props) {
   const { value, limit, margin, sd, unit } = measured;
-  const half = HALF_SPAN[unit] ?? DEFAULT_HALF_SPAN;
+  const half = HALF_SPANS[unit] ?? DEFAULT_HALF_SPAN;
   const at = (offset: number) => 50 + 50 * Math.max(-1, Math.min(1, offset / half));
   const tone = margin < 0 ? 'text-retire' : 'text-serve';
   const spoken = `${label}: ${formatQuantity(value, unit)}, limit ${formatQuantity(limit, unit)}, margin ${formatQuantity(margin, unit, { signed: true })}`;

@@ -1,4 +1,5 @@
 import type { FindingCode } from './finding';
+import type { Verdict } from './verdict';
 
 /** Each finding in a few words, for lists, tables and the run sheet. */
 export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
@@ -135,3 +136,13 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
 export function because(code: FindingCode): string {
   return BECAUSE[code] ?? FINDING_TITLES[code];
 }
+
+/** What to do with the battery, for each verdict. */
+export const ADVICE: Readonly<Record<Verdict, string>> = {
+  serve: 'Put it back to work.',
+  watch: 'Put it back to work. Test it again before the cold.',
+  charge: 'Charge it in full, let it rest, test it again. Do not condemn it yet.',
+  retire: 'Take it out of service and send it to scrap as hazardous goods.',
+  quarantine: 'Keep everyone away. Do not test, charge or jump it.',
+  undecided: 'More is needed before anyone can say.',
+};

@@ -29,6 +29,14 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         <Link href={`/batteries/${battery.id}/label`} className={buttonClass('quiet')}>
           Correct the label
         </Link>
+        <Link href={`/labels?battery=${battery.id}`} className={buttonClass('plain')}>
+          Print a label
+        </Link>
+        {runs.length > 0 && (
+          <a href={`/api/readings?battery=${battery.id}`} download className={buttonClass('plain')}>
+            CSV
+          </a>
+        )}
         {open && (
           <Link href={`/bench/${open.run.id}`} className={buttonClass('main', true)}>
             Go on with its run

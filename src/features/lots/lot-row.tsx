@@ -187,7 +187,9 @@ function ComesTo({ judgement }: { readonly judgement: LotJudgement }) {
   return (
     <span className="flex items-center gap-3">
       <VerdictLabel verdict={verdict} grade={grade} />
-      {next !== null && next !== verdict && work && <span className="text-sm text-soft">{WORK_WORDS[work]}</span>}
+      {next !== null && next !== verdict && work && (
+        <span className="text-sm text-soft">{WORK_WORDS[work]}</span>
+      )}
     </span>
   );
 }

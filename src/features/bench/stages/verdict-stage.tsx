@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
-import { because } from '@/core/assessment/wording';
+import { VERDICT_LABELS } from '@/core/assessment/verdict';
+import { ADVICE, because } from '@/core/assessment/wording';
 import { overrideOf } from '@/core/procedure/override';
 import { STEPS } from '@/core/procedure/steps';
 import { formatQuantity } from '@/core/quantity/format';
@@ -15,16 +15,6 @@ import type { StageProps } from './stage-props';
 
 // The schools and presets come with the first look at them.
 const OtherRules = dynamic(LATER_PARTS.otherRules);
-
-/** What to do with the battery, for each verdict. */
-const DO: Readonly<Record<Verdict, string>> = {
-  serve: 'Put it back to work.',
-  watch: 'Put it back to work. Test it again before the cold.',
-  charge: 'Charge it in full, let it rest, test it again. Do not condemn it yet.',
-  retire: 'Take it out of service and send it to scrap as hazardous goods.',
-  quarantine: 'Keep everyone away. Do not test, charge or jump it.',
-  undecided: 'More is needed before anyone can say.',
-};
 
 /** What the run comes to, readable from across the bench, and its end. */
 export function VerdictStage({ run, state }: StageProps) {
@@ -55,7 +45,7 @@ export function VerdictStage({ run, state }: StageProps) {
           <div className="min-w-0 grow">
             <p className="text-3xl leading-tight font-bold">{VERDICT_LABELS[verdict]}</p>
             <p className="mt-1 text-lg">{because(decidedBy)}</p>
-            <p className="mt-1 text-lg text-soft">{DO[verdict]}</p>
+            <p className="mt-1 text-lg text-soft">{ADVICE[verdict]}</p>
           </div>
         )}
         {grade && (
@@ -116,6 +106,12 @@ export function VerdictStage({ run, state }: StageProps) {
           <div className="flex flex-wrap gap-3">
             <Link href="/?scan" className={buttonClass('main', true)} data-first>
               Next battery
+            </Link>
+            <Link href={`/bench/${record.id}/slip`} className={buttonClass('plain', true)}>
+              Slip
+            </Link>
+            <Link href={`/labels?battery=${record.batteryId}`} className={buttonClass('plain', true)}>
+              Label
             </Link>
             <Link href={`/batteries/${record.batteryId}`} className={buttonClass('plain', true)}>
               Its story

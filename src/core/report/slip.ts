@@ -1,0 +1,211 @@
+import type { Assessment } from '../assessment/assess';
+import { type Evidence, evidenceAsOfToday } from '../assessment/evidence';
+import { FINDING_SEVERITY, type Measured } from '../assessment/finding';
+import { ledgerOf } from '../assessment/ledger';
+import type { LedgerEntry } from '../assessment/ledger-entry';
+import { type Grade, VERDICT_LABELS, type Verdict } from '../assessment/verdict';
+import { ADVICE, because, FINDING_TITLES } from '../assessment/wording';
+import { specOf } from '../battery/battery';
+import { batteryTypeLabel } from '../battery/construction';
+import type { BatteryRecord, RunView, Technician } from '../exchange/views';
+import { CLOSING_LINE } from '../procedure/cautions';
+import { currentReadings } from '../procedure/current-readings';
+import { overrideOf, type VerdictOverride } from '../procedure/override';
+import { judgeRun } from '../procedure/run-sheet';
+import { STEPS } from '../procedure/steps';
+import { formatQuantity } from '../quantity/format';
+import type { HouseRules } from '../rules/house-rules';
+import { nextCheckMs } from './next-check';
+
+/** For whom a slip is written: the shop gets the working, the customer what it means. */
+export type Audience = 'shop' | 'customer';
+
+/** One number held against its limit. */
+export interface SlipMargin {
+  readonly label: string;
+  readonly measured: Measured;
+  readonly indicative: boolean;
+}
+
+/** One piece of evidence: what was done, what was read, how it was corrected. */
+export interface SlipReading {
+  readonly step: string;
+  readonly reading: string;
+  /** `what: how = value`, one a line; empty in the customer's wording. */
+  readonly working: readonly string[];
+  readonly standing: string | null;
+}
+
+/** A one-page report of a run: everything that it says, in the words of its audience, without any layout. */
+export interface Slip {
+  readonly audience: Audience;
+  readonly runId: string;
+  readonly tag: string;
+  /** Name and value, as on the label. */
+  readonly battery: readonly (readonly [name: string, value: string])[];
+  /** The verdict that counts: the technician's, where one was set. */
+  readonly verdict: Verdict;
+  readonly verdictWords: string;
+  readonly grade: Grade | null;
+  readonly reason: string;
+  readonly next: readonly string[];
+  readonly override: (VerdictOverride & { readonly by: string; readonly computed: string }) | null;
+  readonly charge: string | null;
+  readonly health: string | null;
+  readonly margins: readonly SlipMargin[];
+  /** Findings without a number, the grave ones first. */
+  readonly remarks: readonly string[];
+  readonly readings: readonly SlipReading[];
+  /** What was forced, passed over or put right. */
+  readonly irregular: readonly string[];
+  readonly testedAtMs: number;
+  readonly testedBy: string;
+  readonly finished: boolean;
+  readonly nextCheckMs: number | null;
+  readonly rules: string;
+  readonly core: string;
+  readonly closing: string;
+}
+
+/** The slip of a run: as it was finished, or as it stands. Undefined for a battery that is never graded. */
+export function slipOf(
+  view: RunView,
+  audience: Audience,
+  technicians: readonly Technician[],
+): Slip | undefined {
+  const spec = specOf(view.battery);
+  if (!spec) return undefined;
+  const { run, readings, rules } = view;
+  const kept = view.assessments.find(({ id }) => id === run.assessmentId) ?? null;
+  const judged = kept ?? judgeRun(spec, readings, rules);
+  const evidence = evidenceAsOfToday(judged.evidence);
+  const { assessment } = judged;
+  const override = kept ? kept.override : overrideOf(currentReadings(readings));
+  const verdict = override?.verdict ?? assessment.verdict;
+  const nameOf = (id: string | null) => technicians.find((known) => known.id === id)?.name ?? '–';
+  const testedAtMs = run.finishedAtMs ?? readings.at(-1)?.takenAtMs ?? run.startedAtMs;
+  const { charge, health } = assessment.estimates;
+  return {
+    audience,
+    runId: run.id,
+    tag: view.battery.tag,
+    battery: labelFacts(view.battery, audience),
+    verdict,
+    verdictWords: VERDICT_LABELS[verdict],
+    grade: override ? null : assessment.grade,
+    reason: override ? override.why : because(assessment.decidedBy),
+    next: nextWords(verdict, assessment, override !== null),
+    override: override && {
+      ...override,
+      by: nameOf(override.byId),
+      computed: `${VERDICT_LABELS[assessment.verdict]}. ${because(assessment.decidedBy)}`,
+    },
+    charge: charge && plusMinus(charge.pct, charge.sdPct),
+    health: health && plusMinus(health.pct, health.sdPct),
+    margins: marginsOf(assessment),
+    remarks: remarksOf(assessment, audience),
+    readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
+    irregular: irregularities(view, evidence),
+    testedAtMs,
+    testedBy: nameOf(run.finishedById ?? run.startedById),
+    finished: run.finishedAtMs !== null,
+    nextCheckMs: nextCheckMs(verdict, testedAtMs),
+    rules: rulesWords(rules, assessment),
+    core: assessment.core,
+    closing: CLOSING_LINE,
+  };
+}
+
+const plusMinus = (pct: number, sdPct: number) =>
+  `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct, '%')}`;
+
+function labelFacts(battery: BatteryRecord, audience: Audience): Slip['battery'] {
+  const {
+    type,
+    nominalVolts,
+    ratings,
+    c20Ah,
+    rcMinutes,
+    model,
+    place,
+    dateCode,
+    fittedOn,
+    group = '',
+  } = battery;
+  const facts: readonly (readonly [string, string, Audience?])[] = [
+    ['Where', place],
+    ['Type', `${batteryTypeLabel(type)}, ${nominalVolts} V`],
+    ['Rating', ratings.map(({ amps, standard }) => `${amps} A ${standard}`).join(', ')],
+    ['Capacity', c20Ah === null ? '' : formatQuantity(c20Ah, 'Ah')],
+    ['Reserve', rcMinutes === null ? '' : formatQuantity(rcMinutes, 'min')],
+    ['Model', model],
+    ['Group', group, 'shop'],
+    ['Date code', dateCode, 'shop'],
+    ['Fitted on', fittedOn ?? ''],
+  ];
+  return facts.flatMap(([name, value, only]) =>
+    value === '' || (only && only !== audience) ? [] : [[name, value] as const],
+  );
+}
+
+function nextWords(verdict: Verdict, { next }: Assessment, overridden: boolean): string[] {
+  const words = [ADVICE[verdict]];
+  if (overridden || next === null) return words;
+  if (verdict === 'undecided') words.push(`Next: ${STEPS[next].label.toLowerCase()}. ${STEPS[next].task}`);
+  if (verdict === 'watch' && next === 'charge')
+    words.push('Charge it first: it is below the charge for service.');
+  return words;
+}
+
+function marginsOf({ findings }: Assessment): SlipMargin[] {
+  return findings.flatMap(({ code, measured, indicative }, index) =>
+    measured && findings.findIndex((other) => sameNumber(other.measured, measured)) === index
+      ? [{ label: FINDING_TITLES[code], measured, indicative }]
+      : [],
+  );
+}
+
+/** A conclusion borrows the number that it was drawn from: one scale serves both. */
+const sameNumber = (one: Measured | null, other: Measured) =>
+  one !== null && one.value === other.value && one.limit === other.limit && one.unit === other.unit;
+
+function remarksOf({ findings, decidedBy }: Assessment, audience: Audience): string[] {
+  return findings
+    .filter(({ code, measured }) => !measured && code !== decidedBy)
+    .filter(({ code }) => audience === 'shop' || FINDING_SEVERITY[code] !== 'note')
+    .map(({ code, indicative }) => `${FINDING_TITLES[code]}${indicative ? ' (indicative)' : ''}`);
+}
+
+function readingOf({ step, reading, working, standing }: LedgerEntry, audience: Audience): SlipReading {
+  return {
+    step: STEPS[step].label,
+    reading,
+    working: audience === 'shop' ? working.map(({ what, how, value }) => `${what}: ${how} = ${value}`) : [],
+    standing,
+  };
+}
+
+function irregularities({ readings }: RunView, evidence: Evidence): string[] {
+  const superseded = new Set(readings.map(({ supersedesId }) => supersedesId));
+  const forced = readings.filter((reading) => reading.forced && !superseded.has(reading.id));
+  const corrected = readings.filter(({ supersedesId, reason }) => supersedesId !== null && reason !== null);
+  const skipped = readings.flatMap((reading) =>
+    reading.kind === 'skip' && !superseded.has(reading.id) ? [reading.data] : [],
+  );
+  return [
+    ...forced.map(({ kind }) => `Forced past its gate: ${kind.replaceAll('_', ' ')}. It is indicative.`),
+    ...skipped.map(({ step, reason }) => `Passed over: ${STEPS[step].label.toLowerCase()}, ${reason}.`),
+    ...(skipped.length === 0
+      ? evidence.skipped.map((step) => `Passed over: ${STEPS[step].label.toLowerCase()}.`)
+      : []),
+    ...corrected.map(({ kind, reason }) =>
+      kind === 'withdrawal'
+        ? `A reading was taken back: ${reason}.`
+        : `Put right: ${kind.replaceAll('_', ' ')}, ${reason}.`,
+    ),
+  ];
+}
+
+function rulesWords({ name }: HouseRules, { rules }: Assessment): string {
+  return `${name}, ${rules.id} version ${rules.version}`;
+}

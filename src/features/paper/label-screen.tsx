@@ -1,0 +1,156 @@
+'use client';
+
+import { Printer } from 'lucide-react';
+import { useState } from 'react';
+import {
+  type BatteryTag,
+  LABEL_CODES,
+  LABEL_SIZES,
+  type LabelCode,
+  labelSize,
+} from '@/core/report/battery-tag';
+import { buttonClass } from '@/ui/button';
+import { Moment } from '@/ui/moment';
+import { type CodeOutline, ScanCode } from '@/ui/scan-code';
+import { Select } from '@/ui/select';
+import { VerdictMark } from '@/ui/verdict-mark';
+
+interface Props {
+  readonly labels: readonly { readonly tag: BatteryTag; readonly code: CodeOutline }[];
+  readonly asked: {
+    readonly batteries: readonly string[];
+    readonly lot: string | null;
+    readonly size: string | null;
+  };
+  readonly code: LabelCode;
+}
+
+const CODE_NAMES: Readonly<Record<LabelCode, string>> = {
+  square: 'Square code, for cameras and area scanners',
+  bars: 'Bars, for line scanners',
+};
+
+const MOST_SHOWN = 24;
+
+/** Labels as they will be printed, and the sheet or roll that they are printed on. */
+export function LabelScreen({ labels, asked, code }: Props) {
+  const [sizeId, setSizeId] = useState(labelSize(asked.size).id);
+  const [skip, setSkip] = useState('0');
+  const size = labelSize(sizeId);
+  const query = new URLSearchParams({ size: sizeId, code, skip });
+  for (const id of asked.batteries) query.append('battery', id);
+  if (asked.lot !== null) query.set('lot', asked.lot);
+  const withCode = (chosen: LabelCode) => {
+    const next = new URLSearchParams(query);
+    next.set('code', chosen);
+    // The codes are drawn by the server: another kind is another page.
+    window.location.search = next.toString();
+  };
+  return (
+    <main className="mx-auto grid max-w-6xl gap-5 px-4 py-5">
+      <h1 className="text-xl font-semibold">
+        Labels <span className="figures text-base font-normal text-soft">{labels.length}</span>
+      </h1>
+      {labels.length === 0 ? (
+        <p className="text-soft">No such battery is registered. A rack has labels once it is stored.</p>
+      ) : (
+        <>
+          <div className="no-print sheet flex flex-wrap items-end gap-4 p-4">
+            <div className="w-72">
+              <Select
+                label="Printed on"
+                value={sizeId}
+                options={LABEL_SIZES.map(({ id, name }) => ({ value: id, label: name }))}
+                onChoose={setSizeId}
+              />
+            </div>
+            <div className="w-80">
+              <Select
+                label="Code"
+                value={code}
+                options={LABEL_CODES.map((value) => ({ value, label: CODE_NAMES[value] }))}
+                onChoose={withCode}
+              />
+            </div>
+            {size.sheet && (
+              <label className="grid gap-1">
+                <span className="heading">Places used already</span>
+                <input
+                  inputMode="numeric"
+                  value={skip}
+                  maxLength={2}
+                  className="figures min-h-12 w-24 rounded-md border border-line-strong bg-sheet px-3"
+                  onChange={(event) => setSkip(event.target.value.replace(/\D/g, ''))}
+                />
+              </label>
+            )}
+            <a href={`/api/labels?${query}`} target="_blank" className={buttonClass('main')} rel="noopener">
+              <Printer size={18} aria-hidden="true" /> Open for printing
+            </a>
+          </div>
+          <ul className="flex flex-wrap gap-4">
+            {labels.slice(0, MOST_SHOWN).map(({ tag, code: outline }) => (
+              <li key={tag.tag}>
+                <LabelPreview
+                  tag={tag}
+                  outline={outline}
+                  bars={code === 'bars'}
+                  ratio={size.widthMm / size.heightMm}
+                />
+              </li>
+            ))}
+          </ul>
+          {labels.length > MOST_SHOWN && (
+            <p className="text-soft">and {labels.length - MOST_SHOWN} more, which are printed as well.</p>
+          )}
+        </>
+      )}
+    </main>
+  );
+}
+
+const PREVIEW_WIDTH = 340;
+
+function LabelPreview({
+  tag,
+  outline,
+  bars,
+  ratio,
+}: {
+  readonly tag: BatteryTag;
+  readonly outline: CodeOutline;
+  readonly bars: boolean;
+  readonly ratio: number;
+}) {
+  return (
+    <article
+      aria-label={`Label of ${tag.tag}`}
+      className="flex items-center gap-3 overflow-hidden rounded-md border border-line bg-white p-3 text-[#1c2428]"
+      style={{ width: PREVIEW_WIDTH, minHeight: PREVIEW_WIDTH / ratio }}
+    >
+      {!bars && <ScanCode code={outline} label={`Code of ${tag.tag}`} className="w-28 shrink-0" />}
+      <div className="grid min-w-0 grow gap-0.5 text-sm">
+        <p
+          className="figures leading-tight font-bold break-all"
+          style={{ fontSize: Math.max(11, Math.min(30, (bars ? 480 : 300) / tag.tag.length)) }}
+        >
+          {tag.tag}
+        </p>
+        {bars && <ScanCode code={outline} label={`Code of ${tag.tag}`} className="w-full" />}
+        <p className="font-semibold">{[tag.line, tag.rating].filter((word) => word !== '').join(' · ')}</p>
+        {tag.fittedOn && <p>Fitted {tag.fittedOn}</p>}
+        {tag.verdict && (
+          <p className="flex items-center gap-1.5">
+            <VerdictMark verdict={tag.verdict.verdict} size={16} />
+            {tag.verdict.words}, <Moment atMs={tag.verdict.atMs} as="day" />
+          </p>
+        )}
+        {tag.nextCheckMs !== null && (
+          <p>
+            Check by <Moment atMs={tag.nextCheckMs} as="day" />
+          </p>
+        )}
+      </div>
+    </article>
+  );
+}

@@ -1,0 +1,221 @@
+'use client';
+
+import { FileText, Printer } from 'lucide-react';
+import Link from 'next/link';
+import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import type { Audience, Slip } from '@/core/report/slip';
+import { Button, buttonClass } from '@/ui/button';
+import { MarginRule } from '@/ui/margin-rule';
+import { Moment } from '@/ui/moment';
+import { type CodeOutline, ScanCode } from '@/ui/scan-code';
+import { VerdictMark } from '@/ui/verdict-mark';
+
+const AUDIENCES: readonly (readonly [Audience, string])[] = [
+  ['shop', 'For the shop'],
+  ['customer', 'For the customer'],
+];
+
+const TITLES: Readonly<Record<Audience, string>> = {
+  shop: 'Battery test, shop copy',
+  customer: 'Your battery test',
+};
+
+/** A run as a page for the work order or the customer, as it is printed. */
+export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline }) {
+  return (
+    <main className="mx-auto grid max-w-4xl gap-4 px-4 py-4 print:max-w-none print:p-0">
+      <div className="no-print flex flex-wrap items-center gap-2">
+        <Link href={`/bench/${slip.runId}`} className={buttonClass('quiet')}>
+          Back to the run
+        </Link>
+        <nav aria-label="Wording" className="mr-auto flex gap-1">
+          {AUDIENCES.map(([audience, words]) => (
+            <Link
+              key={audience}
+              href={`?for=${audience}`}
+              replace
+              aria-current={slip.audience === audience ? 'page' : undefined}
+              className={buttonClass(slip.audience === audience ? 'main' : 'plain')}
+            >
+              {words}
+            </Link>
+          ))}
+        </nav>
+        <a
+          href={`/api/runs/${slip.runId}/slip?for=${slip.audience}`}
+          target="_blank"
+          className={buttonClass()}
+          rel="noopener"
+        >
+          <FileText size={18} aria-hidden="true" /> PDF
+        </a>
+        <Button tone="main" onClick={() => window.print()}>
+          <span className="inline-flex items-center gap-2">
+            <Printer size={18} aria-hidden="true" /> Print
+          </span>
+        </Button>
+      </div>
+      <article className="sheet grid gap-4 p-6 print:border-0 print:p-0 print:text-[13px]">
+        <Head slip={slip} code={code} />
+        <Verdict slip={slip} />
+        <div className="grid gap-6 sm:grid-cols-[2fr_3fr] print:grid-cols-[2fr_3fr]">
+          <Facts slip={slip} />
+          <Margins slip={slip} />
+        </div>
+        <Readings slip={slip} />
+        <Remarks title="Also found" lines={slip.remarks} />
+        <Remarks title="Forced, passed over, put right" lines={slip.irregular} />
+        <footer className="border-t pt-2 text-sm text-soft">
+          <p>
+            Judged by {slip.rules}; core {slip.core}. Volts, limits and health are corrected for temperature
+            and charge.
+          </p>
+          <p>{slip.closing}</p>
+        </footer>
+      </article>
+    </main>
+  );
+}
+
+function Head({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline }) {
+  return (
+    <header className="flex items-start justify-between gap-4">
+      <div className="min-w-0">
+        <p className="font-semibold text-harbour">{TITLES[slip.audience]}</p>
+        <h1 className="figures text-3xl font-bold break-all">{slip.tag}</h1>
+        <p className="text-soft">
+          {slip.finished ? 'Tested' : 'Not finished yet, as it stood'} <Moment atMs={slip.testedAtMs} /> by{' '}
+          {slip.testedBy}
+        </p>
+      </div>
+      <ScanCode code={code} label="Code that leads back to this record" className="w-28 shrink-0" />
+    </header>
+  );
+}
+
+function Verdict({ slip }: { readonly slip: Slip }) {
+  const { verdict, verdictWords, grade, reason, next, override } = slip;
+  return (
+    <section
+      aria-label="Verdict"
+      className="flex flex-wrap items-center gap-4 border-l-8 border-line-strong bg-sunk p-4 print:bg-white"
+    >
+      <VerdictMark verdict={verdict} size={56} />
+      <div className="min-w-0 grow basis-64">
+        <p className="text-2xl font-bold">{verdictWords}</p>
+        <p className="text-lg break-words">{reason}</p>
+        {next.map((line) => (
+          <p key={line} className="text-lg font-semibold">
+            {line}
+          </p>
+        ))}
+        {slip.nextCheckMs !== null && (
+          <p className="text-soft">
+            Next check: <Moment atMs={slip.nextCheckMs} as="day" />
+          </p>
+        )}
+        {override && (
+          <p className="text-soft">
+            Set by {override.by}. Computed: {override.computed}
+          </p>
+        )}
+      </div>
+      {grade && (
+        <p className="grid justify-items-center">
+          <span className="heading">Grade</span>
+          <span className="text-5xl leading-none font-bold">{grade}</span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Facts({ slip }: { readonly slip: Slip }) {
+  return (
+    <section aria-label="Battery">
+      <h2 className="heading mb-1">Battery</h2>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
+        {slip.battery.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="text-soft">{name}</dt>
+            <dd className="min-w-0 break-words">{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function Margins({ slip }: { readonly slip: Slip }) {
+  return (
+    <section aria-label="Figures" className="grid content-start gap-2">
+      <dl className="flex gap-10">
+        {[
+          ['Charge', slip.charge],
+          ['Health', slip.health],
+        ].map(([name, value]) => (
+          <div key={name}>
+            <dt className="heading">{name}</dt>
+            <dd className="figures text-xl font-semibold">{value ?? '–'}</dd>
+          </div>
+        ))}
+      </dl>
+      {slip.margins.map(({ label, measured, indicative }) => (
+        <div key={`${label} ${measured.value}`}>
+          <p className="flex flex-wrap justify-between gap-x-4 text-sm">
+            <span>
+              {label}
+              {indicative && ' (indicative)'}
+            </span>
+            <span className="figures text-soft">
+              {formatQuantity(measured.value, measured.unit)} to {formatNumber(measured.limit, measured.unit)}
+            </span>
+          </p>
+          <MarginRule label={label} measured={measured} indicative={indicative} />
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Readings({ slip }: { readonly slip: Slip }) {
+  if (slip.readings.length === 0) return null;
+  return (
+    <section aria-label="Readings">
+      <h2 className="heading mb-1">
+        {slip.audience === 'shop' ? 'Readings and their working' : 'What was measured'}
+      </h2>
+      <ul className="divide-y border-t">
+        {slip.readings.map(({ step, reading, working, standing }) => (
+          <li
+            key={`${step} ${reading}`}
+            className="grid gap-x-4 py-1 sm:grid-cols-[11rem_1fr] print:grid-cols-[9rem_1fr]"
+          >
+            <span className="font-semibold">{step}</span>
+            <span className="min-w-0">
+              <span className="figures break-words">
+                {reading}
+                {standing && ` (${standing})`}
+              </span>
+              {working.map((line) => (
+                <span key={line} className="block text-sm text-soft">
+                  {line}
+                </span>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Remarks({ title, lines }: { readonly title: string; readonly lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={title}>
+      <h2 className="heading">{title}</h2>
+      <p className="break-words">{lines.join(' · ')}</p>
+    </section>
+  );
+}

@@ -1,0 +1,139 @@
+import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
+import type { LabelCode, LabelSize } from '@/core/report/battery-tag';
+import { type CodePath, codePath, fitsBars } from './code-path';
+import { PaperCode, PaperMark } from './drawings';
+import { FIGURE_FACES, printable, registerFonts, TEXT_FACES } from './fonts';
+
+/** One label with everything on it in words. */
+export interface PrintedLabel {
+  readonly tag: string;
+  readonly line: string;
+  readonly rating: string;
+  readonly fittedOn: string | null;
+  readonly verdict: {
+    readonly verdict: Parameters<typeof PaperMark>[0]['verdict'];
+    readonly words: string;
+    readonly day: string;
+  } | null;
+  readonly nextCheck: string | null;
+}
+
+const PT_PER_MM = 72 / 25.4;
+const mm = (millimetres: number) => millimetres * PT_PER_MM;
+
+/** Labels as a PDF: one a page from a roll, or as many on a sheet as it has. `skip` leaves places free that are used up. */
+export async function labelsPdf(
+  labels: readonly PrintedLabel[],
+  size: LabelSize,
+  code: LabelCode,
+  skip: number,
+): Promise<Buffer> {
+  registerFonts();
+  return renderToBuffer(
+    <Document title="Battery labels" language="en">
+      {size.sheet ? sheets(labels, size, code, skip) : labels.map((label) => roll(label, size, code))}
+    </Document>,
+  );
+}
+
+function roll(label: PrintedLabel, size: LabelSize, code: LabelCode) {
+  return (
+    <Page key={label.tag} size={[mm(size.widthMm), mm(size.heightMm)]} style={{ fontFamily: TEXT_FACES }}>
+      <Label label={label} size={size} code={code} />
+    </Page>
+  );
+}
+
+function sheets(labels: readonly PrintedLabel[], size: LabelSize, code: LabelCode, skip: number) {
+  const { sheet } = size;
+  if (!sheet) return [];
+  const places: (PrintedLabel | null)[] = [...Array.from({ length: skip }, () => null), ...labels];
+  const aSheet = sheet.columns * sheet.rows;
+  const pages: (PrintedLabel | null)[][] = [];
+  for (let from = 0; from < places.length; from += aSheet) pages.push(places.slice(from, from + aSheet));
+  return pages.map((page) => (
+    <Page key={page.find((label) => label)?.tag ?? 'blank'} size="A4" style={{ fontFamily: TEXT_FACES }}>
+      {page.map(
+        (label, place) =>
+          label && (
+            <View
+              key={label.tag}
+              style={{
+                position: 'absolute',
+                left: mm(sheet.leftMm + (place % sheet.columns) * (size.widthMm + sheet.gapXMm)),
+                top: mm(sheet.topMm + Math.floor(place / sheet.columns) * (size.heightMm + sheet.gapYMm)),
+              }}
+            >
+              <Label label={label} size={size} code={code} />
+            </View>
+          ),
+      )}
+    </Page>
+  ));
+}
+
+/** White around what is printed, mm: printers miss the edge, scanners need the quiet. */
+const MARGIN_MM = 3;
+/** Widths of letters against their size, for a tag that must stand on one line. */
+const LETTER_WIDTH = 0.62;
+
+interface LabelProps {
+  readonly label: PrintedLabel;
+  readonly size: LabelSize;
+  readonly code: LabelCode;
+}
+
+function Label({ label, size, code }: LabelProps) {
+  const bars = code === 'bars' && fitsBars(label.tag);
+  const drawn = codePath(label.tag, bars ? 'bars' : 'square');
+  const height = size.heightMm - 2 * MARGIN_MM;
+  const codeMm = bars ? 0 : Math.min(height, size.widthMm * 0.34);
+  const textMm = size.widthMm - 2 * MARGIN_MM - (bars ? 0 : codeMm + 2);
+  const scale = Math.min(height / 23, textMm / 34);
+  return (
+    <View
+      style={{
+        ...{ width: mm(size.widthMm), height: mm(size.heightMm), padding: mm(MARGIN_MM) },
+        ...{ flexDirection: 'row', gap: mm(2), alignItems: 'center' },
+      }}
+    >
+      {!bars && <PaperCode code={drawn} width={mm(codeMm)} height={mm(codeMm)} />}
+      <Words label={label} textMm={textMm} scale={scale} bars={bars ? drawn : null} />
+    </View>
+  );
+}
+
+function Words({
+  label,
+  textMm,
+  scale,
+  bars,
+}: {
+  readonly label: PrintedLabel;
+  readonly textMm: number;
+  readonly scale: number;
+  readonly bars: CodePath | null;
+}) {
+  const { tag, line, rating, fittedOn, verdict, nextCheck } = label;
+  const small = 6.6 * scale;
+  const tagSize = Math.min(15 * scale, mm(textMm) / (tag.length * LETTER_WIDTH));
+  return (
+    <View style={{ width: mm(textMm), gap: 0.8 * scale, lineHeight: 1.15 }}>
+      <Text style={{ fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: tagSize }}>{printable(tag)}</Text>
+      {bars && <PaperCode code={bars} width={mm(textMm)} height={mm(7 * scale)} />}
+      <Text style={{ fontSize: small, fontWeight: 700 }}>
+        {printable([line, rating].filter((word) => word !== '').join(' · '))}
+      </Text>
+      {fittedOn && <Text style={{ fontSize: small }}>Fitted {printable(fittedOn)}</Text>}
+      {verdict && (
+        <View style={{ flexDirection: 'row', gap: 2.5 * scale, alignItems: 'center' }}>
+          <PaperMark verdict={verdict.verdict} size={small * 1.15} />
+          <Text style={{ fontSize: small }}>
+            {printable(verdict.words)}, {printable(verdict.day)}
+          </Text>
+        </View>
+      )}
+      {nextCheck && <Text style={{ fontSize: small }}>Check by {printable(nextCheck)}</Text>}
+    </View>
+  );
+}

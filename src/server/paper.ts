@@ -1,0 +1,61 @@
+import 'server-only';
+import { tz } from '@date-fns/tz';
+import { format } from 'date-fns';
+import type { BatteryRecord } from '@/core/exchange/views';
+import { type BatteryTag, batteryTag } from '@/core/report/battery-tag';
+import { type Audience, type Slip, slipOf } from '@/core/report/slip';
+import { batteriesByIds } from '@/store/batteries';
+import { batteriesOfImport } from '@/store/imports';
+import { lotById } from '@/store/lots';
+import { newestVerdicts } from '@/store/runs';
+import { runView } from './runs';
+import { siteZone } from './site';
+import { theStore } from './store';
+import { technicians } from './technicians';
+
+/** A moment as paper shows it, in the site’s own zone. */
+export function paperMoment(atMs: number): string {
+  return format(atMs, 'd MMM yyyy, HH:mm', { in: tz(siteZone()) });
+}
+
+/** A day as paper shows it, in the site’s own zone. */
+export function paperDay(atMs: number): string {
+  return format(atMs, 'd MMM yyyy', { in: tz(siteZone()) });
+}
+
+/** The slip of a run; undefined where there is no such run, or none that is graded. */
+export async function slipView(runId: string, audience: Audience): Promise<Slip | undefined> {
+  const view = await runView(runId);
+  return view && slipOf(view, audience, await technicians());
+}
+
+/** Where Integra answers, for codes that lead back: INTEGRA_ADDRESS, else as the browser has called it. */
+export function addressOf(headers: Headers): string {
+  const own = process.env.INTEGRA_ADDRESS;
+  if (own) return own.replace(/\/+$/, '');
+  const host = headers.get('x-forwarded-host') ?? headers.get('host') ?? 'localhost';
+  return `${headers.get('x-forwarded-proto') ?? 'http'}://${host}`;
+}
+
+/** The most labels that are printed in one go. */
+export const MOST_LABELS = 1000;
+
+/** The labels of some batteries, or of all that a rack was stored as, by tag. */
+export async function labelsOf(asked: {
+  readonly batteries: readonly string[];
+  readonly lot: string | null;
+}): Promise<BatteryTag[]> {
+  const store = await theStore();
+  const found = await store.read(async (database): Promise<BatteryRecord[]> => {
+    const lot = asked.lot === null ? undefined : await lotById(database, asked.lot);
+    if (lot?.importId) return batteriesOfImport(database, lot.importId, MOST_LABELS);
+    return batteriesByIds(database, asked.batteries.slice(0, MOST_LABELS));
+  });
+  const verdicts = await store.read((database) =>
+    newestVerdicts(
+      database,
+      found.map(({ id }) => id),
+    ),
+  );
+  return found.map((battery) => batteryTag(battery, verdicts.get(battery.id) ?? null));
+}
