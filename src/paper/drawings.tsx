@@ -32,8 +32,20 @@ export function PaperMark({ verdict, size }: { readonly verdict: Verdict; readon
   );
 }
 
-/** A scannable code with the quiet zone that scanners need around it. */
-export function PaperCode({
+/** A square code; whoever places it leaves it white around. */
+export function PaperCode({ code, size }: { readonly code: CodePath; readonly size: number }) {
+  return (
+    <Svg width={size} height={size} viewBox={`0 0 ${code.width} ${code.height}`}>
+      <Path d={code.d} fill="#000" />
+    </Svg>
+  );
+}
+
+/** Modules of white that line scanners need on either side of bars. */
+const BAR_QUIET = 10;
+
+/** Bars over a width, with the white that they need; their height does not matter to a scanner. */
+export function PaperBars({
   code,
   width,
   height,
@@ -46,8 +58,8 @@ export function PaperCode({
     <Svg
       width={width}
       height={height}
-      viewBox={`0 0 ${code.width} ${code.height}`}
-      preserveAspectRatio="xMidYMid meet"
+      viewBox={`${-BAR_QUIET} 0 ${code.width + 2 * BAR_QUIET} ${code.height}`}
+      preserveAspectRatio="none"
     >
       <Path d={code.d} fill="#000" />
     </Svg>

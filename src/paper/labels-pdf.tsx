@@ -1,7 +1,7 @@
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import type { LabelCode, LabelSize } from '@/core/report/battery-tag';
 import { type CodePath, codePath, fitsBars } from './code-path';
-import { PaperCode, PaperMark } from './drawings';
+import { PaperBars, PaperCode, PaperMark } from './drawings';
 import { FIGURE_FACES, printable, registerFonts, TEXT_FACES } from './fonts';
 
 /** One label with everything on it in words. */
@@ -89,7 +89,7 @@ function Label({ label, size, code }: LabelProps) {
   const height = size.heightMm - 2 * MARGIN_MM;
   const codeMm = bars ? 0 : Math.min(height, size.widthMm * 0.34);
   const textMm = size.widthMm - 2 * MARGIN_MM - (bars ? 0 : codeMm + 2);
-  const scale = Math.min(height / 23, textMm / 34);
+  const scale = Math.min(height / (bars ? 30 : 23), textMm / 36);
   return (
     <View
       style={{
@@ -97,7 +97,7 @@ function Label({ label, size, code }: LabelProps) {
         ...{ flexDirection: 'row', gap: mm(2), alignItems: 'center' },
       }}
     >
-      {!bars && <PaperCode code={drawn} width={mm(codeMm)} height={mm(codeMm)} />}
+      {!bars && <PaperCode code={drawn} size={mm(codeMm)} />}
       <Words label={label} textMm={textMm} scale={scale} bars={bars ? drawn : null} />
     </View>
   );
@@ -115,25 +115,31 @@ function Words({
   readonly bars: CodePath | null;
 }) {
   const { tag, line, rating, fittedOn, verdict, nextCheck } = label;
-  const small = 6.6 * scale;
   const tagSize = Math.min(15 * scale, mm(textMm) / (tag.length * LETTER_WIDTH));
+  // A line's height is handed down in points, so that each text says its own.
+  const small = { fontSize: 6.6 * scale, lineHeight: 1.2 } as const;
   return (
-    <View style={{ width: mm(textMm), gap: 0.8 * scale, lineHeight: 1.15 }}>
-      <Text style={{ fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: tagSize }}>{printable(tag)}</Text>
-      {bars && <PaperCode code={bars} width={mm(textMm)} height={mm(7 * scale)} />}
-      <Text style={{ fontSize: small, fontWeight: 700 }}>
-        {printable([line, rating].filter((word) => word !== '').join(' · '))}
+    <View style={{ width: mm(textMm) }}>
+      <Text style={{ fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: tagSize, lineHeight: 1.2 }}>
+        {printable(tag)}
       </Text>
-      {fittedOn && <Text style={{ fontSize: small }}>Fitted {printable(fittedOn)}</Text>}
+      {bars && (
+        <View style={{ paddingVertical: 1.5 * scale }}>
+          <PaperBars code={bars} width={mm(textMm)} height={mm(7 * scale)} />
+        </View>
+      )}
+      <Text style={{ ...small, fontWeight: 700 }}>{printable(line)}</Text>
+      {rating !== '' && <Text style={{ ...small, fontWeight: 700 }}>{printable(rating)}</Text>}
+      {fittedOn && <Text style={small}>Fitted {printable(fittedOn)}</Text>}
       {verdict && (
         <View style={{ flexDirection: 'row', gap: 2.5 * scale, alignItems: 'center' }}>
-          <PaperMark verdict={verdict.verdict} size={small * 1.15} />
-          <Text style={{ fontSize: small }}>
+          <PaperMark verdict={verdict.verdict} size={small.fontSize} />
+          <Text style={small}>
             {printable(verdict.words)}, {printable(verdict.day)}
           </Text>
         </View>
       )}
-      {nextCheck && <Text style={{ fontSize: small }}>Check by {printable(nextCheck)}</Text>}
+      {nextCheck && <Text style={small}>Check by {printable(nextCheck)}</Text>}
     </View>
   );
 }

@@ -72,8 +72,9 @@ function SlipDocument({ slip, print, density, code }: Props) {
         <Verdict slip={slip} density={density} print={print} />
         <View style={{ flexDirection: 'row', gap: 18 }}>
           <Facts slip={slip} fontSize={fontSize} />
-          <Margins slip={slip} fontSize={fontSize} />
+          <Figures slip={slip} fontSize={fontSize} />
         </View>
+        <Margins slip={slip} fontSize={fontSize} />
         <Readings slip={slip} density={density} />
         <Remarks title="Also found" lines={slip.remarks} density={density} />
         <Remarks title="Forced, passed over, put right" lines={slip.irregular} density={density} />
@@ -98,7 +99,7 @@ function Head({ slip, print, density, code }: Props) {
         <Text style={{ color: INK.harbour, fontWeight: 700, fontSize: fontSize + 1 }}>
           {TITLES[slip.audience]}
         </Text>
-        <Text style={{ fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: tagSize }}>
+        <Text style={{ fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: tagSize, lineHeight: 1.25 }}>
           {printable(slip.tag)}
         </Text>
         <Text style={{ color: INK.soft }}>
@@ -107,7 +108,7 @@ function Head({ slip, print, density, code }: Props) {
         </Text>
       </View>
       <View style={{ alignItems: 'center', width: 84 }}>
-        <PaperCode code={code} width={70} height={70} />
+        <PaperCode code={code} size={70} />
         <Text style={{ fontSize: 6.5, color: INK.soft, textAlign: 'center' }}>leads back to the record</Text>
       </View>
     </View>
@@ -127,7 +128,9 @@ function Verdict({ slip, density, print }: Omit<Props, 'code'>) {
     >
       <PaperMark verdict={verdict} size={fontSize * 4.2} />
       <View style={{ flexGrow: 1, flexBasis: 0, gap: 2 }}>
-        <Text style={{ fontSize: fontSize * 2, fontWeight: 700, color: ink }}>{verdictWords}</Text>
+        <Text style={{ fontSize: fontSize * 2, fontWeight: 700, color: ink, lineHeight: 1.2 }}>
+          {verdictWords}
+        </Text>
         <Text style={{ fontSize: fontSize + 1 }}>{cut(reason, longest)}</Text>
         {next.map((line) => (
           <Text key={line} style={{ fontSize: fontSize + 1, fontWeight: 700 }}>
@@ -144,7 +147,7 @@ function Verdict({ slip, density, print }: Omit<Props, 'code'>) {
       {grade && (
         <View style={{ alignItems: 'center', paddingRight: 6 }}>
           <Text style={{ color: INK.soft }}>Grade</Text>
-          <Text style={{ fontSize: fontSize * 3, fontWeight: 700 }}>{grade}</Text>
+          <Text style={{ fontSize: fontSize * 3, fontWeight: 700, lineHeight: 1.1 }}>{grade}</Text>
         </View>
       )}
     </View>
@@ -157,7 +160,7 @@ function Heading({ children, fontSize }: { readonly children: string; readonly f
 
 function Facts({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: number }) {
   return (
-    <View style={{ width: '36%' }}>
+    <View style={{ width: '58%' }}>
       <Heading fontSize={fontSize}>Battery</Heading>
       {slip.battery.map(([name, value]) => (
         <View key={name} style={{ flexDirection: 'row', gap: 6 }}>
@@ -169,23 +172,34 @@ function Facts({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: num
   );
 }
 
-function Margins({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: number }) {
-  const { charge, health, margins } = slip;
-  const figure = { fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: fontSize * 1.5 } as const;
+function Figures({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: number }) {
+  const figure = {
+    fontFamily: FIGURE_FACES,
+    fontWeight: 700,
+    fontSize: fontSize * 1.7,
+    lineHeight: 1.2,
+  } as const;
   return (
-    <View style={{ flexGrow: 1, flexBasis: 0, gap: 2 }}>
-      <View style={{ flexDirection: 'row', gap: 22, marginBottom: 3 }}>
-        <View>
-          <Heading fontSize={fontSize}>Charge</Heading>
-          <Text style={figure}>{printable(charge ?? '–')}</Text>
+    <View style={{ flexGrow: 1, flexBasis: 0, gap: 4 }}>
+      {[
+        ['Charge', slip.charge],
+        ['Health', slip.health],
+      ].map(([name, value]) => (
+        <View key={name}>
+          <Heading fontSize={fontSize}>{name ?? ''}</Heading>
+          <Text style={figure}>{printable(value ?? '–')}</Text>
         </View>
-        <View>
-          <Heading fontSize={fontSize}>Health</Heading>
-          <Text style={figure}>{printable(health ?? '–')}</Text>
-        </View>
-      </View>
-      {margins.length > 0 && <Heading fontSize={fontSize}>Read, to its limit, and what is in hand</Heading>}
-      {margins.map((margin) => (
+      ))}
+    </View>
+  );
+}
+
+function Margins({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: number }) {
+  if (slip.margins.length === 0) return null;
+  return (
+    <View style={{ gap: 2 }}>
+      <Heading fontSize={fontSize}>Read, to its limit, and what is in hand</Heading>
+      {slip.margins.map((margin) => (
         <PaperMargin key={`${margin.label} ${margin.measured.value}`} {...margin} fontSize={fontSize - 0.5} />
       ))}
     </View>

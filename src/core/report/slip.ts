@@ -178,7 +178,8 @@ function remarksOf({ findings, decidedBy }: Assessment, audience: Audience): str
 
 function readingOf({ step, reading, working, standing }: LedgerEntry, audience: Audience): SlipReading {
   return {
-    step: STEPS[step].label,
+    // The ledger closes with what the tests of power come to together.
+    step: step === 'verdict' ? 'Health' : STEPS[step].label,
     reading,
     working: audience === 'shop' ? working.map(({ what, how, value }) => `${what}: ${how} = ${value}`) : [],
     standing,

@@ -1,16 +1,21 @@
 'use client';
 
-import { ScanLine } from 'lucide-react';
+import { Camera, ScanLine } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { FoundBattery } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
+import { scanned } from '@/core/report/scanned';
 import { fetchAnswer, problemsOf } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
 import { isTyping } from '@/ui/keyboard';
 import { Problems } from '@/ui/problems';
 import { ScanResult } from './scan-result';
+
+// The reader of codes comes with the first use of the camera.
+const CameraScan = dynamic(() => import('./camera-scan'), { ssr: false });
 
 interface Answered {
   readonly tag: string;
@@ -27,9 +32,12 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   useFocusKey(field, startFocused);
 
-  const find = async (event: React.FormEvent) => {
-    event.preventDefault();
-    const asked = tag.trim();
+  const [camera, setCamera] = useState(false);
+
+  const find = async (text: string) => {
+    const meant = scanned(text);
+    if (meant.kind === 'run') return router.push(`/bench/${meant.runId}`);
+    const asked = meant.tag;
     if (asked === '') return;
     const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
     setProblems(problemsOf(reply));
@@ -41,7 +49,13 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
 
   return (
     <search className="grid gap-3">
-      <form onSubmit={find} className="flex gap-2">
+      <form
+        className="flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void find(tag);
+        }}
+      >
         <span className="relative grow">
           <label htmlFor={id} className="sr-only">
             Battery tag
@@ -55,7 +69,7 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
             id={id}
             ref={field}
             value={tag}
-            maxLength={80}
+            maxLength={300}
             onChange={(event) => setTag(event.target.value)}
             placeholder="Scan or type a tag"
             autoComplete="off"
@@ -67,10 +81,28 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
             <Key>/</Key>
           </span>
         </span>
+        <Button
+          large
+          aria-label="Scan with the camera"
+          aria-expanded={camera}
+          onClick={() => setCamera((open) => !open)}
+        >
+          <Camera size={26} aria-hidden="true" />
+        </Button>
         <Button type="submit" tone="main" large>
           Find
         </Button>
       </form>
+      {camera && (
+        <CameraScan
+          onClose={() => setCamera(false)}
+          onScanned={(text) => {
+            setCamera(false);
+            setTag(text);
+            void find(text);
+          }}
+        />
+      )}
       <Problems problems={problems} />
       {answered && <ScanResult key={answered.tag} {...answered} />}
     </search>

@@ -137,12 +137,15 @@ function LabelPreview({
           {tag.tag}
         </p>
         {bars && <ScanCode code={outline} label={`Code of ${tag.tag}`} className="w-full" />}
-        <p className="font-semibold">{[tag.line, tag.rating].filter((word) => word !== '').join(' · ')}</p>
+        <p className="font-semibold">{tag.line}</p>
+        {tag.rating !== '' && <p className="font-semibold">{tag.rating}</p>}
         {tag.fittedOn && <p>Fitted {tag.fittedOn}</p>}
         {tag.verdict && (
           <p className="flex items-center gap-1.5">
             <VerdictMark verdict={tag.verdict.verdict} size={16} />
-            {tag.verdict.words}, <Moment atMs={tag.verdict.atMs} as="day" />
+            <span>
+              {tag.verdict.words}, <Moment atMs={tag.verdict.atMs} as="day" />
+            </span>
           </p>
         )}
         {tag.nextCheckMs !== null && (

@@ -41,6 +41,9 @@ export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code:
             </Link>
           ))}
         </nav>
+        <a href={`/api/runs/${slip.runId}/file`} download className={buttonClass('quiet')}>
+          Run as a file
+        </a>
         <a
           href={`/api/runs/${slip.runId}/slip?for=${slip.audience}`}
           target="_blank"
