@@ -33,7 +33,7 @@ export function judgeVehicle(evidence: Evidence, { vehicle: rules }: HouseRules)
     case 'clamp_drop':
       return ceiling(check, value, rules.clampDropVolts);
     case 'draw':
-      return ceiling(check, value, allowedDraw(evidence, rules.drawAmps));
+      return ceiling(check, value, allowedDrawAmps(evidence.battery.rcMinutes, rules.drawAmps));
     case 'regulated':
       return regulated(vehicle, evidence, rules.regulatedVolts);
   }
@@ -45,8 +45,8 @@ function ceiling(check: VehicleCheck, value: number, limit: number): VehicleResu
 }
 
 /** The house's figure, or a quarter of the reserve capacity in milliamperes where that is known and more. */
-function allowedDraw({ battery }: Evidence, drawAmps: number): number {
-  return battery.rcMinutes === null ? drawAmps : Math.max(drawAmps, battery.rcMinutes / 4 / 1000);
+export function allowedDrawAmps(rcMinutes: number | null, houseAmps: number): number {
+  return rcMinutes === null ? houseAmps : Math.max(houseAmps, rcMinutes / 4 / 1000);
 }
 
 /** The vehicle's own figure where somebody gave it, whatever the battery rests at; else the house's span. */
