@@ -1,13 +1,19 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
+import { tagKey } from '@/core/battery/battery';
 import { checkShape } from '@/core/exchange/check-shape';
+import { csvText, defusedEntry } from '@/core/exchange/csv-text';
 import type { RowBlock } from '@/core/exchange/import/import-blocks';
 import { ImportReader } from '@/core/exchange/import/import-reader';
-import { lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
+import { RUN_COLUMNS } from '@/core/exchange/list-csv';
+import { LotJudge, type LotJudgement } from '@/core/exchange/lot/judge-lot';
+import { lotCells, lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
+import { BLANK_GRADES, gradedCells } from '@/core/exchange/readings-csv/graded';
 import { LotNameSchema, LotRowsSchema } from '@/core/exchange/site/records';
 import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/views';
 import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { knownBatteries } from '@/store/imports';
 import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
 import { type Answer, answering, refused, refusedSaying } from './answer';
 import { storeRows } from './imports';
@@ -128,4 +134,32 @@ const PLACE_LENGTH = 80;
 async function* lotBlock({ rows }: LotRecord, rules: HouseRules): AsyncGenerator<Result<RowBlock>> {
   const reader = new ImportReader(lotHeader(), rules);
   yield succeed({ rows: lotRows(rows), reader });
+}
+
+/** A rack with what each of its rows comes to, on the batteries that are registered now. */
+export async function judgedLot(
+  id: string,
+): Promise<
+  { readonly lot: LotRecord; readonly judged: LotJudgement[]; readonly rules: HouseRules } | undefined
+> {
+  const view = await lotView(id);
+  if (!view) return undefined;
+  const keys = view.lot.rows.map(({ tag = '' }) => tagKey(tag)).filter((key) => key !== '');
+  const known = await (await theStore()).read((database) => knownBatteries(database, keys));
+  return { ...view, judged: new LotJudge(view.rules).judge(view.lot.rows, known) };
+}
+
+/** A rack as readings with their grading; undefined where there is no such rack. */
+export async function lotCsv(
+  id: string,
+): Promise<{ readonly name: string; readonly text: string } | undefined> {
+  const view = await judgedLot(id);
+  if (!view) return undefined;
+  const rows = view.judged.flatMap((judgement, index) => {
+    const typed = view.lot.rows[index];
+    if (judgement.kind === 'blank' || !typed) return [];
+    const grades = judgement.kind === 'good' ? gradedCells(judgement.row.assessment) : BLANK_GRADES;
+    return [[...lotCells(typed).map(defusedEntry), ...grades]];
+  });
+  return { name: view.lot.name, text: csvText([RUN_COLUMNS, ...rows]) };
 }

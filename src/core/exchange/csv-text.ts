@@ -8,6 +8,11 @@ export function defused(text: string): string {
   return FORMULA.test(text) ? `'${text}` : text;
 }
 
+/** The same for a cell that should hold a number: a minus before digits is no formula. */
+export function defusedEntry(text: string): string {
+  return /^[+-]?[\d.,]+$/.test(text) ? text : defused(text);
+}
+
 /** A cell as it was before `defused` made it safe for a spreadsheet. */
 export function undefused(text: string): string {
   return text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text;

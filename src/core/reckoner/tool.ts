@@ -65,7 +65,7 @@ export function wordIn<T extends string>(values: Values, id: string): T {
 }
 
 /** Runs a computation on numbers that must all be there; null where one is not, or where nothing sensible comes out. */
-export function from(
+export function given(
   values: Values,
   ids: readonly string[],
   compute: (...numbers: readonly number[]) => number | null,
@@ -114,14 +114,14 @@ const short = (value: number) => String(Number(value.toPrecision(8)));
 /** What an address asks of a tool: its values, computed anew from the field that was changed last, or what is wrong. */
 export function valuesFrom(tool: Tool, query: Readonly<Record<string, string | undefined>>): Result<Values> {
   const problems: Problem[] = [];
-  const given: Record<string, number | string | null> = { ...tool.begin };
+  const asked: Record<string, number | string | null> = { ...tool.begin };
   for (const field of tool.fields) {
     const text = query[field.id];
     if (text === undefined) continue;
     const value = field.kind === 'number' ? Number(text.replace(',', '.')) : text;
     const wrong = text.trim() === '' ? problem(field.id, text, 'a value') : problemWith(field, value);
     if (wrong) problems.push(wrong);
-    else given[field.id] = value;
+    else asked[field.id] = value;
   }
   if (problems.length > 0) return fail(...problems);
   const by = query[FIELD_BY] ?? tool.fields.find(({ id }) => query[id] !== undefined)?.id;

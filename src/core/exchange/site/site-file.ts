@@ -50,11 +50,6 @@ export function endSiteFile(): string {
   return '\n]}\n';
 }
 
-/** A whole site as a file's text. */
-export function writeSiteFile(site: SiteFile): string {
-  return `${beginSiteFile(site)}${site.runs.map((run) => JSON.stringify(run)).join(',\n')}${endSiteFile()}`;
-}
-
 /** A site from a file's text, or what is wrong with it: with its shape, or with what it says. */
 export function readSiteFile(text: string): Result<SiteFile> {
   const read = readJsonFile(text, SITE_FORMAT, SiteFileSchema);

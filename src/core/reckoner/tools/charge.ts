@@ -12,7 +12,7 @@ import {
   quantityField,
   temperatureField,
 } from '../fields';
-import { from, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
+import { given, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
 
 const construction = (values: Values) => wordIn<Construction>(values, 'construction');
 const share = (values: Values) => (wordIn(values, 'nominal') === '6' ? 0.5 : 1);
@@ -36,11 +36,11 @@ export const chargeFromVoltsTool: ToolMaker = () => ({
   },
   compute: {
     pct: (values) =>
-      from(values, ['volts', 'celsius'], (volts = 0, celsius = 0) =>
+      given(values, ['volts', 'celsius'], (volts = 0, celsius = 0) =>
         chargeFromOpenCircuit(openCircuitVoltsAt25(volts / share(values), celsius), construction(values)),
       ),
     volts: (values) =>
-      from(
+      given(
         values,
         ['pct', 'celsius'],
         (pct = 0, celsius = 0) =>
@@ -78,11 +78,11 @@ export const chargeFromGravityTool: ToolMaker = () => ({
   follows: { gravity: ['pct'], celsius: ['pct'], construction: ['pct'], pct: ['gravity'] },
   compute: {
     pct: (values) =>
-      from(values, ['gravity', 'celsius'], (gravity = 0, celsius = 0) =>
+      given(values, ['gravity', 'celsius'], (gravity = 0, celsius = 0) =>
         chargeFromGravity(gravityAt25(gravity, celsius), construction(values)),
       ),
     gravity: (values) =>
-      from(
+      given(
         values,
         ['pct', 'celsius'],
         (pct = 0, celsius = 0) => gravityFromCharge(pct, construction(values)) - gravityAt25(0, celsius),
@@ -130,11 +130,11 @@ export const freezingTool: ToolMaker = () => ({
   compute: {
     gravity: (values, changed) =>
       changed === 'freezes'
-        ? from(values, ['freezes'], (freezes = 0) => solved(freezes, FREEZING_SPAN, freezingPoint))
-        : from(values, ['pct'], (pct = 0) => gravityFromCharge(pct, construction(values))),
-    freezes: (values) => from(values, ['gravity'], (gravity = 0) => freezingPoint(gravity)),
+        ? given(values, ['freezes'], (freezes = 0) => solved(freezes, FREEZING_SPAN, freezingPoint))
+        : given(values, ['pct'], (pct = 0) => gravityFromCharge(pct, construction(values))),
+    freezes: (values) => given(values, ['gravity'], (gravity = 0) => freezingPoint(gravity)),
     pct: (values) =>
-      from(values, ['gravity'], (gravity = 0) => chargeFromGravity(gravity, construction(values))),
+      given(values, ['gravity'], (gravity = 0) => chargeFromGravity(gravity, construction(values))),
   },
   working: (values) => {
     const gravity = numberIn(values, 'gravity');

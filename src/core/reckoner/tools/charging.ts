@@ -3,7 +3,7 @@ import { type ChargePlan, planCharge } from '../../charging/charge-plan';
 import { CHARGING_FACTS } from '../../charging/charging-facts';
 import { formatMinutes, formatQuantity } from '../../quantity/format';
 import { chargeField, constructionField, numberField, quantityField } from '../fields';
-import { from, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
+import { given, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
 
 const REFERENCE_C = 25;
 const LEAST_AMPS = 0.2;
@@ -36,13 +36,13 @@ export const chargeTimeTool: ToolMaker = () => ({
   },
   compute: {
     hours: (values) =>
-      from(
+      given(
         values,
         ['c20', 'pct', 'amps'],
         (c20 = 0, pct = 0, amps = 0) => planAt(values, c20, pct, amps)?.hours ?? null,
       ),
     amps: (values) =>
-      from(values, ['c20', 'pct', 'hours'], (c20 = 0, pct = 0, hours = 0) => {
+      given(values, ['c20', 'pct', 'hours'], (c20 = 0, pct = 0, hours = 0) => {
         const most = planAt(values, c20, pct, 400)?.mostAmps;
         const hoursAt = (amps: number) => planAt(values, c20, pct, amps)?.hours ?? null;
         return most === undefined ? null : solved(hours, [LEAST_AMPS, most], hoursAt);

@@ -1,7 +1,7 @@
 import { cableArea, cableOhms, dropOhms, dropVolts } from '../../circuit/voltage-drop';
 import { formatQuantity } from '../../quantity/format';
 import { numberField } from '../fields';
-import { from, numberIn, type ToolMaker } from '../tool';
+import { given, numberIn, type ToolMaker } from '../tool';
 
 const MILLI = 1000;
 const AMPS = numberField('amps', 'Current', 'A', [0.01, 5000], 1);
@@ -17,11 +17,11 @@ export const dropTool: ToolMaker = ({ vehicle }) => ({
   follows: { amps: ['milliohms'], drop: ['milliohms'], milliohms: ['drop'] },
   compute: {
     milliohms: (values) =>
-      from(values, ['drop', 'amps'], (drop = 0, amps = 0) =>
+      given(values, ['drop', 'amps'], (drop = 0, amps = 0) =>
         amps > 0 ? dropOhms(drop, amps) * MILLI : null,
       ),
     drop: (values) =>
-      from(values, ['amps', 'milliohms'], (amps = 0, milliohms = 0) => dropVolts(amps, milliohms / MILLI)),
+      given(values, ['amps', 'milliohms'], (amps = 0, milliohms = 0) => dropVolts(amps, milliohms / MILLI)),
   },
   working: (values) => {
     const [amps, drop, milliohms] = [
@@ -64,11 +64,11 @@ export const cableTool: ToolMaker = () => ({
   follows: { amps: ['drop'], metres: ['drop'], area: ['drop'], drop: ['area'] },
   compute: {
     drop: (values) =>
-      from(values, ['amps', 'metres', 'area'], (amps = 0, metres = 0, area = 0) =>
+      given(values, ['amps', 'metres', 'area'], (amps = 0, metres = 0, area = 0) =>
         area > 0 ? dropVolts(amps, cableOhms(metres, area)) : null,
       ),
     area: (values) =>
-      from(values, ['amps', 'metres', 'drop'], (amps = 0, metres = 0, drop = 0) =>
+      given(values, ['amps', 'metres', 'drop'], (amps = 0, metres = 0, drop = 0) =>
         drop > 0 && amps > 0 && metres > 0 ? cableArea(metres, dropOhms(drop, amps)) : null,
       ),
   },

@@ -23,7 +23,7 @@ import {
   standardField,
   temperatureField,
 } from '../fields';
-import { from, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
+import { given, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
 
 /** Readings between which a tester’s figure is looked for. */
 const SPAN: readonly [number, number] = [0.1, 20_000];
@@ -48,7 +48,7 @@ function ampsAt(value: number, values: Values, celsius: number, pct: number): nu
 }
 
 const amps = (values: Values) =>
-  from(values, ['value', 'celsius', 'pct'], (value = 0, celsius = 0, pct = 0) =>
+  given(values, ['value', 'celsius', 'pct'], (value = 0, celsius = 0, pct = 0) =>
     ampsAt(value, values, celsius, pct),
   );
 
@@ -85,7 +85,7 @@ export const conductanceTool: ToolMaker = () => ({
   compute: {
     amps,
     value: (values) =>
-      from(values, ['amps', 'celsius', 'pct'], (wanted = 0, celsius = 0, pct = 0) =>
+      given(values, ['amps', 'celsius', 'pct'], (wanted = 0, celsius = 0, pct = 0) =>
         solved(wanted, SPAN, (value) => ampsAt(value, values, celsius, pct)),
       ),
   },

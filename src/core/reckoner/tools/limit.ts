@@ -2,7 +2,7 @@ import { LOAD_CORRECTED_ONCE } from '../../correction/double-correction';
 import { loadLimit } from '../../correction/load-limit';
 import { formatQuantity } from '../../quantity/format';
 import { nominalField, numberField, temperatureField } from '../fields';
-import { from, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
+import { given, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
 
 /** Where the table of the limit ends, °C: outside it, it stays as it is. */
 const SPAN: readonly [number, number] = [-18, 21];
@@ -19,9 +19,9 @@ export const limitTool: ToolMaker = ({ load }) => {
     begin: { celsius: 21, nominal: '12', limit: limitAt(21) },
     follows: { celsius: ['limit'], nominal: ['limit'], limit: ['celsius'] },
     compute: {
-      limit: (values) => from(values, ['celsius'], (celsius = 0) => limitAt(celsius) * share(values)),
+      limit: (values) => given(values, ['celsius'], (celsius = 0) => limitAt(celsius) * share(values)),
       celsius: (values) =>
-        from(values, ['limit'], (limit = 0) => solved(limit / share(values), SPAN, limitAt)),
+        given(values, ['limit'], (limit = 0) => solved(limit / share(values), SPAN, limitAt)),
     },
     working: (values) => {
       const [celsius, limit] = [numberIn(values, 'celsius'), numberIn(values, 'limit')];

@@ -2,7 +2,7 @@ import { ratedLoad } from '../../battery/load-to-set';
 import { convertRating, type RatingStandard } from '../../battery/rating-standard';
 import { formatQuantity } from '../../quantity/format';
 import { choiceField, quantityField, standardField } from '../fields';
-import { from, numberIn, type ToolMaker, type Values, wordIn } from '../tool';
+import { given, numberIn, type ToolMaker, type Values, wordIn } from '../tool';
 
 type Basis = 'half_rating' | 'capacity';
 
@@ -16,10 +16,10 @@ const NOTHING = {
 
 function loadFrom(values: Values): number | null {
   if (wordIn<Basis>(values, 'basis') === 'capacity') {
-    return from(values, ['c20'], (c20Ah = 0) => ratedLoad({ ...NOTHING, c20Ah })?.amps ?? null);
+    return given(values, ['c20'], (c20Ah = 0) => ratedLoad({ ...NOTHING, c20Ah })?.amps ?? null);
   }
   const standard = wordIn<RatingStandard>(values, 'standard');
-  return from(
+  return given(
     values,
     ['amps'],
     (amps = 0) => ratedLoad({ ...NOTHING, ratings: [{ standard, amps }] })?.amps ?? null,
@@ -52,14 +52,14 @@ export const loadTool: ToolMaker = () => ({
     amps: (values) =>
       wordIn<Basis>(values, 'basis') === 'capacity'
         ? numberIn(values, 'amps')
-        : from(
+        : given(
             values,
             ['load'],
             (load = 0) => convertRating(2 * load, 'SAE', wordIn(values, 'standard')).amps,
           ),
     c20: (values) =>
       wordIn<Basis>(values, 'basis') === 'capacity'
-        ? from(values, ['load'], (load = 0) => load / 3)
+        ? given(values, ['load'], (load = 0) => load / 3)
         : numberIn(values, 'c20'),
   },
   working: (values) => {

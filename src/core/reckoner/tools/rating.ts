@@ -2,7 +2,7 @@ import { convertRating, type RatingStandard, STANDARD_FACTS } from '../../batter
 import { CRANKING_STANDS_FOR_COLD } from '../../correction/double-correction';
 import { formatQuantity } from '../../quantity/format';
 import { quantityField, standardField } from '../fields';
-import { from, numberIn, type ToolMaker, wordIn } from '../tool';
+import { given, numberIn, type ToolMaker, wordIn } from '../tool';
 
 const converted = (amps: number, one: RatingStandard, other: RatingStandard) =>
   amps > 0 ? convertRating(amps, one, other) : null;
@@ -22,13 +22,13 @@ export const ratingTool: ToolMaker = () => ({
   follows: { amps: ['toAmps'], from: ['toAmps'], to: ['toAmps'], toAmps: ['amps'] },
   compute: {
     toAmps: (values) =>
-      from(
+      given(
         values,
         ['amps'],
         (amps = 0) => converted(amps, wordIn(values, 'from'), wordIn(values, 'to'))?.amps ?? null,
       ),
     amps: (values) =>
-      from(
+      given(
         values,
         ['toAmps'],
         (amps = 0) => converted(amps, wordIn(values, 'to'), wordIn(values, 'from'))?.amps ?? null,

@@ -4,7 +4,7 @@ import { CONSTRUCTION_FACTS, type Construction } from '../../battery/constructio
 import { daysOfDraw, drawOverDays, type Reserve } from '../../circuit/parasitic-draw';
 import { formatQuantity } from '../../quantity/format';
 import { constructionField, numberField, quantityField } from '../fields';
-import { from, numberIn, type ToolMaker, wordIn } from '../tool';
+import { given, numberIn, type ToolMaker, wordIn } from '../tool';
 
 const MILLI = 1000;
 
@@ -22,11 +22,11 @@ export const reserveTool: ToolMaker = () => ({
   follows: { construction: ['rc'], c20: ['rc'], rc: ['c20'] },
   compute: {
     rc: (values) =>
-      from(values, ['c20'], (c20 = 0) =>
+      given(values, ['c20'], (c20 = 0) =>
         c20 > 0 ? reserveFromCapacity(c20, wordIn<Construction>(values, 'construction')) : null,
       ),
     c20: (values) =>
-      from(values, ['rc'], (rc = 0) =>
+      given(values, ['rc'], (rc = 0) =>
         rc > 0 ? capacityFromReserve(rc, wordIn<Construction>(values, 'construction')) : null,
       ),
   },
@@ -64,11 +64,11 @@ export const drawTool: ToolMaker = ({ vehicle }) => ({
   follows: { draw: ['days'], c20: ['days'], from: ['days'], to: ['days'], days: ['draw'] },
   compute: {
     days: (values) =>
-      from(values, ['draw', 'c20', 'from', 'to'], (draw = 0, c20Ah = 0, fromPct = 0, toPct = 0) =>
+      given(values, ['draw', 'c20', 'from', 'to'], (draw = 0, c20Ah = 0, fromPct = 0, toPct = 0) =>
         draw > 0 ? sensible({ c20Ah, fromPct, toPct }, (reserve) => daysOfDraw(draw, reserve)) : null,
       ),
     draw: (values) =>
-      from(values, ['days', 'c20', 'from', 'to'], (days = 0, c20Ah = 0, fromPct = 0, toPct = 0) =>
+      given(values, ['days', 'c20', 'from', 'to'], (days = 0, c20Ah = 0, fromPct = 0, toPct = 0) =>
         days > 0 ? sensible({ c20Ah, fromPct, toPct }, (reserve) => drawOverDays(days, reserve)) : null,
       ),
   },

@@ -1,7 +1,7 @@
 import { formatQuantity } from '../../quantity/format';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../quantity/temperature';
 import { numberField } from '../fields';
-import { from, numberIn, type ToolMaker } from '../tool';
+import { given, numberIn, type ToolMaker } from '../tool';
 
 /** Celsius and Fahrenheit. */
 export const temperatureTool: ToolMaker = () => ({
@@ -15,8 +15,8 @@ export const temperatureTool: ToolMaker = () => ({
   begin: { celsius: 25, fahrenheit: 77 },
   follows: { celsius: ['fahrenheit'], fahrenheit: ['celsius'] },
   compute: {
-    fahrenheit: (values) => from(values, ['celsius'], (celsius = 0) => fahrenheitFromCelsius(celsius)),
-    celsius: (values) => from(values, ['fahrenheit'], (fahrenheit = 0) => celsiusFromFahrenheit(fahrenheit)),
+    fahrenheit: (values) => given(values, ['celsius'], (celsius = 0) => fahrenheitFromCelsius(celsius)),
+    celsius: (values) => given(values, ['fahrenheit'], (fahrenheit = 0) => celsiusFromFahrenheit(fahrenheit)),
   },
   working: (values) => {
     const [celsius, fahrenheit] = [numberIn(values, 'celsius'), numberIn(values, 'fahrenheit')];
