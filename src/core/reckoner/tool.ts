@@ -126,7 +126,7 @@ export function valuesFrom(tool: Tool, query: Readonly<Record<string, string | u
   if (problems.length > 0) return fail(...problems);
   const by = query[FIELD_BY] ?? tool.fields.find(({ id }) => query[id] !== undefined)?.id;
   return succeed(
-    by === undefined || given[by] === undefined ? given : withChange(tool, given, by, given[by]),
+    by === undefined || asked[by] === undefined ? asked : withChange(tool, asked, by, asked[by]),
   );
 }
 
