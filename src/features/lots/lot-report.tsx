@@ -120,7 +120,7 @@ function Batteries({ good }: { readonly good: readonly GoodRow[] }) {
             const [rating] = evidence.battery.ratings;
             return (
               <tr key={tag} className="break-inside-avoid">
-                <td className="figures px-3 py-1 font-semibold">{tag}</td>
+                <td className="figures px-3 py-1 font-semibold whitespace-nowrap">{tag}</td>
                 <td className="px-3">{batteryTypeLabel(evidence.battery.construction)}</td>
                 <td className="figures px-3 whitespace-nowrap">
                   {rating ? `${rating.amps} A ${rating.standard}` : ''}

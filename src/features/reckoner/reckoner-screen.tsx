@@ -3,6 +3,7 @@
 import { clsx } from 'clsx';
 import { Link2 } from 'lucide-react';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import {
@@ -30,13 +31,22 @@ interface Props {
 
 /** The loose calculations, each in both directions, without a record. */
 export function ReckonerScreen({ rules, query }: Props) {
+  const router = useRouter();
   const tools = useMemo(() => toolbox(rules), [rules]);
   const tool = tools.find(({ id }) => id === query.tool) ?? tools[0];
   if (!tool) return null;
   return (
     <main className="mx-auto grid max-w-7xl items-start gap-6 px-4 py-5 md:grid-cols-[16rem_minmax(0,1fr)]">
       <h1 className="sr-only">Reckoner</h1>
-      <nav aria-label="Calculations" className="sheet grid p-1.5 max-md:grid-cols-2">
+      <div className="md:hidden">
+        <Select
+          label="Calculation"
+          value={tool.id}
+          options={tools.map(({ id, title }) => ({ value: id, label: title }))}
+          onChoose={(id) => router.push(`/reckoner?tool=${id}`)}
+        />
+      </div>
+      <nav aria-label="Calculations" className="sheet grid p-1.5 max-md:hidden">
         {tools.map(({ id, title }) => (
           <Link
             key={id}
@@ -67,6 +77,8 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
   const [typed, setTyped] = useState<Typed | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>(asked.ok ? [] : asked.problems);
   const [copied, setCopied] = useState(false);
+  // What has just been computed is tinted, so that one sees which way it went.
+  const [changed, setChanged] = useState(query.by ?? tool.fields[0]?.id ?? '');
   const change = (field: ToolField, value: number | string | null) => {
     const wrong = problemWith(field, value);
     setProblems(wrong ? [{ ...wrong, message: wrong.message.replace(field.id, field.label) }] : []);
@@ -74,6 +86,7 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
     if (wrong) return;
     const next = withChange(tool, values, field.id, value);
     setValues(next);
+    setChanged(field.id);
     window.history.replaceState(null, '', `?${queryOf(tool, next, field.id)}`);
   };
   const copy = async () => {
@@ -112,6 +125,7 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
               key={field.id}
               field={field}
               text={typed?.id === field.id ? typed.text : shown(field, values[field.id] ?? null)}
+              computed={(tool.follows[changed] ?? []).includes(field.id)}
               wrong={problems.some(({ field: where }) => where === field.id)}
               onType={(text) => {
                 setTyped({ id: field.id, text });
@@ -156,12 +170,14 @@ function shown({ decimals }: NumberField, value: number | string | null): string
 function Figure({
   field,
   text,
+  computed,
   wrong,
   onType,
   onLeave,
 }: {
   readonly field: NumberField;
   readonly text: string;
+  readonly computed: boolean;
   readonly wrong: boolean;
   readonly onType: (text: string) => void;
   readonly onLeave: () => void;
@@ -181,7 +197,8 @@ function Figure({
         maxLength={12}
         aria-invalid={wrong}
         className={clsx(
-          'figures h-16 w-full rounded-md border bg-sheet px-3 text-3xl font-semibold',
+          'figures h-16 w-full rounded-md border px-3 text-3xl font-semibold',
+          computed ? 'bg-harbour-wash' : 'bg-sheet',
           wrong ? 'border-retire text-retire' : 'border-line-strong',
         )}
         onFocus={(event) => event.target.select()}

@@ -25,7 +25,10 @@ export function TopBar() {
   return (
     <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap">
       <span className="text-lg font-bold tracking-tight text-harbour">Integra</span>
-      <nav aria-label="Screens" className="flex gap-1">
+      <nav
+        aria-label="Screens"
+        className="order-last flex w-full gap-1 overflow-x-auto lg:order-none lg:w-auto lg:overflow-visible"
+      >
         {PLACES.map(({ href, label }) => {
           const here = href === '/' ? path === '/' : path.startsWith(href);
           return (
@@ -34,7 +37,7 @@ export function TopBar() {
               href={href}
               aria-current={here ? 'page' : undefined}
               className={clsx(
-                'grid min-h-11 place-items-center rounded-md px-3 hover:bg-sunk',
+                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 hover:bg-sunk',
                 here && 'bg-harbour-wash font-semibold',
               )}
             >

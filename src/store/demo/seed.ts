@@ -7,6 +7,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { addBattery, countBatteries } from '../batteries';
+import { addLot } from '../lots';
 import type { Store, Transaction } from '../open';
 import { addRules } from '../rules';
 import { addReading, assessmentRecord, finishWith } from '../runs';
@@ -14,9 +15,12 @@ import { runs } from '../schema';
 import { addTechnician } from '../technicians';
 import { seededChance } from './chance';
 import { type DemoRun, demoHistory } from './history';
+import { demoRack } from './rack';
 import { DEMO_BATTERIES, TECHNICIAN_NAMES } from './scenario';
 
 const SEED = 20_260_105;
+const RACK_SEED = 20_261_123;
+const HOUR_MS = 3_600_000;
 
 /** Fills an empty store with the Ferngate scenario; a store that holds a battery already is left as it is. */
 export async function seedDemo(store: Store, nowMs: number): Promise<void> {
@@ -34,6 +38,18 @@ export async function seedDemo(store: Store, nowMs: number): Promise<void> {
   const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
   await seedRules(store, nowMs, first.id);
   const history = demoHistory(nowMs, { chance, technicianIds });
+  // The rack has chances of its own: what it holds changes nothing in the history before it.
+  const rackChance = seededChance(RACK_SEED);
+  const begunMs = nowMs - 3 * HOUR_MS;
+  await addLot(store, {
+    ...{
+      id: rackChance.id(begunMs),
+      name: 'Quay rack, used batteries',
+      rows: demoRack(rackChance),
+      revision: 1,
+    },
+    ...{ startedAtMs: begunMs, startedById: first.id, changedAtMs: nowMs - HOUR_MS / 2, importId: null },
+  });
   await store.write(async (transaction) => {
     for (const run of history)
       await storeRun(transaction, run, idByTag.get(run.tag) ?? '', chance.id(nowMs), nowMs);

@@ -1,0 +1,176 @@
+import { assess } from '../assessment/assess';
+import { EXAMPLE_BATTERY } from '../assessment/examples.test-support';
+import type { BatteryRecord, RunView } from '../exchange/views';
+import { evidenceFromReadings } from '../procedure/evidence-from-readings';
+import { WrittenRun } from '../procedure/written-run.test-support';
+import { STANDARD_RULES } from '../rules/standard-rules';
+import { batteryTag, LABEL_SIZES, labelSize } from './battery-tag';
+import { nextCheckMs } from './next-check';
+import { scanned } from './scanned';
+import { type Audience, type Slip, slipOf } from './slip';
+
+const BATTERY: BatteryRecord = {
+  ...{ id: 'b', tag: 'FH-1', type: 'flooded', nominalVolts: 12, ratings: [{ standard: 'SAE', amps: 570 }] },
+  ...{
+    c20Ah: 60,
+    rcMinutes: 98,
+    model: 'Ostrane Dock 60',
+    place: 'Crew van 1',
+    dateCode: '03/24',
+    group: 'L2',
+  },
+  fittedOn: '2024-03-12',
+};
+const MARO = { id: '00000000-0000-7000-8000-00000000bbbb', name: 'Maro Tindell' };
+const SOUND = { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' } as const;
+
+function measured(volts: number, loadVolts: number): WrittenRun {
+  return new WrittenRun()
+    .add('identify', { confirmed: true })
+    .add('inspection', SOUND)
+    .add('settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 })
+    .add('open_circuit', { volts, temperatureC: 10 })
+    .add('load', { amps: 285, seconds: 15, volts: loadVolts, temperatureC: 10 });
+}
+
+function viewOf(run: WrittenRun, finished = true, battery = BATTERY): RunView {
+  const evidence = evidenceFromReadings(EXAMPLE_BATTERY, run.readings);
+  const assessment = assess(evidence, STANDARD_RULES);
+  const { verdict, grade, core, rules } = assessment;
+  const kept = {
+    ...{
+      id: 'a',
+      runId: 'r',
+      madeAtMs: run.endMs,
+      core,
+      rulesId: rules.id,
+      rulesVersion: rules.version,
+      verdict,
+      grade,
+    },
+    ...{ healthPct: null, healthSdPct: null, chargePct: null, evidence, assessment, override: null },
+  };
+  return {
+    run: {
+      ...{ id: 'r', batteryId: 'b', startedAtMs: run.endMs, startedById: MARO.id },
+      finishedAtMs: finished ? run.endMs : null,
+      finishedById: finished ? MARO.id : null,
+      ...{ rulesId: rules.id, rulesVersion: rules.version, assessmentId: finished ? 'a' : null },
+    },
+    battery,
+    readings: run.readings,
+    assessments: finished ? [kept] : [],
+    rules: STANDARD_RULES,
+  };
+}
+
+function slip(view: RunView, audience: Audience = 'shop'): Slip {
+  const made = slipOf(view, audience, [MARO]);
+  if (!made) throw new Error('a lead-acid battery has a slip');
+  return made;
+}
+
+describe('a slip', () => {
+  it('says what was read, what it was held against, what follows and by which rules', () => {
+    const made = slip(viewOf(measured(12.65, 10.6)));
+    expect(made).toMatchObject({
+      ...{ tag: 'FH-1', verdict: 'serve', verdictWords: 'Return to service', grade: 'A', finished: true },
+      ...{ testedBy: 'Maro Tindell', next: ['Put it back to work.'], core: expect.any(String) },
+      rules: 'Integra standard, integra-standard version 3',
+      closing: expect.stringContaining('licensed practice decide'),
+    });
+    expect(made.battery).toContainEqual(['Rating', '570 A SAE']);
+    const load = made.readings.find(({ step }) => step === 'Load test');
+    expect(load?.reading).toContain('10.60');
+    expect(load?.working.join('\n')).toMatch(/limit: table at 10.0.°C = 9.40/);
+    expect(made.margins.map(({ measured: { unit } }) => unit)).toContain('V');
+  });
+
+  it('spares the customer the working and the codes, and keeps the readings', () => {
+    const made = slip(viewOf(measured(12.65, 10.6)), 'customer');
+    expect(made.readings.every(({ working }) => working.length === 0)).toBe(true);
+    expect(made.readings.map(({ step }) => step)).toContain('Load test');
+    expect(made.battery.map(([name]) => name)).not.toContain('Date code');
+  });
+
+  it('shows each number once, however many findings rest on it', () => {
+    const made = slip(viewOf(measured(12.65, 9.1)));
+    expect(made.verdict).toBe('retire');
+    const volts = made.margins.filter(({ measured: { unit } }) => unit === 'V');
+    expect(volts).toHaveLength(1);
+    expect(volts[0]?.measured.margin).toBeLessThan(0);
+  });
+
+  it('tells what was forced, passed over and put right', () => {
+    const run = measured(12.65, 10.6)
+      .add('skip', { step: 'conductance', reason: 'tester lent out' })
+      .add('open_circuit', { volts: 12.1, temperatureC: 10 }, { forced: true });
+    run.add('recovery', { minutes: 5, volts: 12.5 }, { supersedesId: run.lastId, reason: 'wrong key' });
+    const { irregular } = slip(viewOf(run, false));
+    expect(irregular).toEqual([
+      'Passed over: conductance, tester lent out.',
+      'Put right: recovery, wrong key.',
+    ]);
+    const forced = measured(12.1, 9).add(
+      'load',
+      { amps: 285, seconds: 15, volts: 9, temperatureC: 10 },
+      { forced: true },
+    );
+    expect(slip(viewOf(forced, false)).irregular).toEqual(['Forced past its gate: load. It is indicative.']);
+  });
+
+  it('puts the technician’s verdict first and the computed one beside it', () => {
+    const view = viewOf(measured(12.65, 9.1));
+    const override = { verdict: 'watch' as const, why: 'Spare for the shore pump.', byId: MARO.id, atMs: 1 };
+    const [kept] = view.assessments;
+    const made = slip({ ...view, assessments: kept ? [{ ...kept, override }] : [] });
+    expect(made).toMatchObject({ verdict: 'watch', grade: null, reason: 'Spare for the shore pump.' });
+    expect(made.override).toMatchObject({ by: 'Maro Tindell', computed: expect.stringContaining('Retire.') });
+  });
+
+  it('of a run that goes on says so and what comes next; a battery that is never graded has none', () => {
+    const run = new WrittenRun().add('identify', { confirmed: true }).add('inspection', SOUND);
+    const made = slip(viewOf(run, false));
+    expect(made).toMatchObject({ finished: false, verdict: 'undecided', nextCheckMs: null });
+    expect(made.next[1]).toContain('Next: open-circuit voltage.');
+    expect(slipOf(viewOf(run, false, { ...BATTERY, type: 'lithium' }), 'shop', [])).toBeUndefined();
+  });
+});
+
+describe('a battery’s label', () => {
+  it('rates it, dates it and says when to look at it again', () => {
+    const atMs = Date.UTC(2026, 0, 1);
+    const made = batteryTag(BATTERY, { verdict: 'watch', atMs });
+    expect(made).toMatchObject({ line: 'Flooded 12 V', rating: '570 A SAE · 60 Ah', fittedOn: '2024-03-12' });
+    expect(made.nextCheckMs).toBe(Date.UTC(2026, 2, 2));
+    expect(batteryTag({ ...BATTERY, ratings: [], c20Ah: null }, null)).toMatchObject({
+      ...{ rating: 'RC 98 min', verdict: null, nextCheckMs: null },
+    });
+    expect(nextCheckMs('retire', atMs)).toBeNull();
+  });
+
+  it('comes in sizes that fit their sheet', () => {
+    for (const { widthMm, heightMm, sheet } of LABEL_SIZES) {
+      if (!sheet) continue;
+      const { columns, rows, leftMm, topMm, gapXMm, gapYMm } = sheet;
+      expect(2 * leftMm + columns * widthMm + (columns - 1) * gapXMm).toBeLessThanOrEqual(210.01);
+      expect(topMm + rows * heightMm + (rows - 1) * gapYMm).toBeLessThanOrEqual(297);
+    }
+    expect(labelSize('a4-24').sheet?.rows).toBe(8);
+    expect(labelSize('nothing')).toBe(LABEL_SIZES[0]);
+  });
+});
+
+describe('a scan', () => {
+  const id = '0190a1b2-0000-7000-8000-0000000000Ff';
+  it.each([
+    [`http://shop:3000/bench/${id}`, { kind: 'run', runId: id.toLowerCase() }],
+    [`https://x/bench/${id}?for=shop`, { kind: 'run', runId: id.toLowerCase() }],
+    ['FH-0101', { kind: 'tag', tag: 'FH-0101' }],
+    ['  FH-0101\r\n', { kind: 'tag', tag: 'FH-0101' }],
+    ['/bench/short', { kind: 'tag', tag: '/bench/short' }],
+    ['\t', { kind: 'tag', tag: '' }],
+  ])('of %j leads to %j', (text, expected) => {
+    expect(scanned(text)).toEqual(expected);
+  });
+});
