@@ -1,8 +1,10 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { uuidv7 } from 'uuidv7';
 import type { SiteFile } from '@/core/exchange/site/site-file';
+import { spoilt } from '@/core/exchange/spoilt.test-support';
 import { seedDemo } from '@/store/demo/seed';
 import { openStore, type Store } from '@/store/open';
 import type { Answer } from './answer';
@@ -171,6 +173,37 @@ describe('a site file', () => {
     expect((await batteryPage('', 1)).total).toBe(0);
   });
 });
+
+it('of three hundred spoilt site files each is stored whole or not at all', async () => {
+  await moveToNewSite();
+  const good = readFileSync('docs/formats/site-1.example.json', 'utf8');
+  const rowsOf = async () => {
+    const { technicians, rules, batteries, runs, imports, lots } = parsed(await siteText());
+    return { technicians, rules, batteries, runs, imports, lots };
+  };
+  const empty = await rowsOf();
+  let taken = 0;
+  let used = false;
+  await fc.assert(
+    fc.asyncProperty(spoilt(JSON.stringify(JSON.parse(good))), async (text) => {
+      if (used) await moveToNewSite();
+      const answer = await bringIn({ store: true }, text);
+      used = answer.ok;
+      if (answer.ok) {
+        taken++;
+        const file = parsed(text);
+        const { runs, batteries } = await rowsOf();
+        expect([runs.length, batteries.length]).toEqual([file.runs.length, file.batteries.length]);
+      } else {
+        expect(await rowsOf()).toEqual(empty);
+      }
+    }),
+    { numRuns: 300, seed: 20_261_123 },
+  );
+  // Both ways must have been gone, or the test would show nothing.
+  expect(taken).toBeGreaterThan(5);
+  expect(taken).toBeLessThan(295);
+}, 120_000);
 
 it('lists go out as CSV, the runs as readings that can be read again', async () => {
   await moveToNewSite();
