@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, useCallback, useContext, useMemo, useState } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { Technician } from '@/core/exchange/views';
 import { send } from './api';
 
@@ -38,6 +38,10 @@ export function SiteProvider({
 }) {
   const [current, setCurrent] = useState(settings);
   const [askingWho, setAskingWho] = useState(settings.technicianId === null);
+  // A site that was brought in from a file brings its people along.
+  useEffect(() => {
+    setCurrent((before) => ({ ...before, technicians: settings.technicians }));
+  }, [settings.technicians]);
   const choose = useCallback<Site['choose']>((choice) => {
     setCurrent((before) => ({ ...before, ...choice }));
     if (choice.theme) document.documentElement.dataset.theme = choice.theme;

@@ -2,6 +2,7 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useCallback, useEffect, useRef } from 'react';
+import type { CellPlace } from '@/core/exchange/lot/edit-lot';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
 import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
@@ -21,12 +22,14 @@ interface Props extends Omit<GridActions, 'onMove'> {
   readonly columns: readonly UsedColumn[];
   readonly readOnly: boolean;
   readonly onNewRow: () => void;
+  /** A cell to go to, as soon as it is there; another object asks again. */
+  readonly goTo: CellPlace | null;
 }
 
 const ROW_HEIGHT = 46;
 
 /** The rack as a grid: one battery a row, made for typing down a column. */
-export function LotGrid({ rows, columns, readOnly, onNewRow, ...actions }: Props) {
+export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: rows.length,
@@ -56,6 +59,9 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, ...actions }: Props
     if (focusCell(index, column)) wanted.current = null;
   };
   const onMove = useCallback<GridActions['onMove']>((index, column) => go.current(index, column), []);
+  useEffect(() => {
+    if (goTo) go.current(goTo.row, goTo.column);
+  }, [goTo]);
   const items = virtual.getVirtualItems();
   const above = items[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);

@@ -48,6 +48,7 @@ export function LotScreen({ lot, rules }: Props) {
   const [filter, setFilter] = useState<WorkList | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [more, setMore] = useState('10');
+  const [goTo, setGoTo] = useState<CellPlace | null>(null);
   const place = useRef<CellPlace>({ row: 0, column: 'tag' });
   const { rows } = history;
   const known = useKnown(rows);
@@ -93,6 +94,15 @@ export function LotScreen({ lot, rules }: Props) {
   }, []);
   useHistoryKeys(readOnly, change);
 
+  const addRows = (count: number) => {
+    if (!(count >= 1)) return;
+    const next = withMoreRows(rows, count);
+    const first = Math.max(0, next.length - count);
+    change((before) => changed(before, next));
+    setFilter(null);
+    setStep('label');
+    setGoTo({ row: first, column: (next[first]?.tag ?? '') === '' ? 'tag' : 'construction' });
+  };
   const gridRows = useMemo(() => {
     const all = shown.map((row, at) => ({ at, row, judgement: judged[at] ?? ({ kind: 'blank' } as const) }));
     return filter ? all.filter(({ at }) => filter.rows.includes(at)) : all;
@@ -168,9 +178,7 @@ export function LotScreen({ lot, rules }: Props) {
               className="flex items-center gap-1"
               onSubmit={(event) => {
                 event.preventDefault();
-                const count = Number(more);
-                if (count >= 1)
-                  change((before) => changed(before, withMoreRows(before.rows, Math.floor(count))));
+                addRows(Math.floor(Number(more)));
               }}
             >
               <input
@@ -198,6 +206,7 @@ export function LotScreen({ lot, rules }: Props) {
             rows={gridRows}
             columns={columns}
             readOnly={readOnly}
+            goTo={goTo}
             onNewRow={() => !filter && onType({ row: rows.length, column: 'tag' }, '')}
             {...{ onType, onPaste, onFillDown, onRemove, onFocus }}
           />
@@ -226,7 +235,7 @@ const OVERTAKEN: Problem = {
 
 function KeysLine() {
   return (
-    <p className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm text-soft">
+    <p className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
       <span>
         <Key>Enter</Key> down
       </span>

@@ -3,12 +3,12 @@ import type { Evidence } from '../../assessment/evidence';
 import { type BatterySpec, tagKey } from '../../battery/battery';
 import { TAG_LENGTH } from '../../battery/battery-label';
 import { isLeadAcid } from '../../battery/construction';
-import { type Problem, problem, type Result, succeed } from '../../quantity/result';
+import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import type { HouseRules } from '../../rules/house-rules';
 import type { CsvRows } from '../csv-blocks';
 import { undefused } from '../csv-text';
 import type { Header } from '../readings-csv/header';
-import { type ReadingsRow, readRow } from '../readings-csv/row';
+import { readRow } from '../readings-csv/row';
 import { contradictions, type KnownBattery, onKnownBattery } from './known-battery';
 
 /** A row that can be stored as a run, with what it comes to. */
@@ -73,12 +73,10 @@ export class ImportReader {
     const read = readRow(this.header, against ? this.withLabel(cells, against) : cells);
     if (!read.ok) return refused(...read.problems);
     const takenAtMs = this.momentOf(cells);
-    const doubts = [
-      ...this.againstEarlier(read.value, takenAtMs, line),
-      ...againstStored(takenAtMs, against),
-    ];
+    const doubts = [...this.againstMoments(tag, takenAtMs, line), ...againstStored(takenAtMs, against)];
     if (doubts.length > 0) return refused(...doubts);
-    const placed = against ? onKnownBattery(read.value.evidence, against) : this.onFirstRow(read.value);
+    const { evidence: told } = read.value;
+    const placed = against ? onKnownBattery(told, against) : this.onFirstRow(tag, told, line);
     if (!placed.ok) return refused(...placed.problems);
     const evidence = placed.value;
     return {
@@ -110,21 +108,24 @@ export class ImportReader {
     return text === '' ? null : Date.parse(text);
   }
 
-  /** A battery that is new is registered as its first row describes it, and every later row is judged by that. */
-  private onFirstRow({ tag, evidence }: ReadingsRow): Result<Evidence> {
-    return succeed({ ...evidence, battery: this.seen.get(tagKey(tag))?.battery ?? evidence.battery });
+  /**
+   * A battery that is new here is registered as its first row describes it: every later row is judged by that, and
+   * refused where it contradicts it.
+   */
+  private onFirstRow(tag: string, evidence: Evidence, line: number): Result<Evidence> {
+    const key = tagKey(tag);
+    const first = this.seen.get(key);
+    if (!first) {
+      this.seen.set(key, { line, battery: evidence.battery });
+      return succeed(evidence);
+    }
+    const problems = contradictions(evidence.battery, first.battery, `line ${first.line} has it for ${tag}`);
+    return problems.length > 0 ? fail(...problems) : succeed({ ...evidence, battery: first.battery });
   }
 
-  private againstEarlier({ tag, evidence }: ReadingsRow, takenAtMs: number | null, line: number): Problem[] {
+  private againstMoments(tag: string, takenAtMs: number | null, line: number): Problem[] {
     if (tag.length > TAG_LENGTH) return [problem('tag', tag, `at most ${TAG_LENGTH} characters`)];
-    const key = tagKey(tag);
-    const earlier = this.seen.get(key);
-    if (!earlier) this.seen.set(key, { line, battery: evidence.battery });
-    const problems = earlier
-      ? contradictions(evidence.battery, earlier.battery, `line ${earlier.line} has it for ${tag}`)
-      : [];
-    if (problems.length > 0) return problems;
-    const moment = `${takenAtMs ?? ''} ${key}`;
+    const moment = `${takenAtMs ?? ''} ${tagKey(tag)}`;
     const same = this.moments.get(moment);
     if (same !== undefined) {
       return [problem('tag', tag, `one row a battery and moment: line ${same} has this one already`)];

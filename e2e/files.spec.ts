@@ -1,0 +1,170 @@
+import { mkdtempSync, truncateSync, writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { csvFile, readingsFile, readingsRow } from './support/readings-file';
+import { newDatabaseFile, startServer } from './support/server';
+import { expect, expectAccessible, signIn, test } from './support/test';
+
+const CHOOSE = 'Choose a CSV file of readings';
+
+test('500 rows with 7 bad ones are looked at, stored and taken back', async ({ page, newTag }) => {
+  const tag = (index: number) => `${newTag}-${String(index).padStart(3, '0')}`;
+  const bad: Record<number, Record<string, string | number>> = {
+    3: { ocv_v: 126.5 },
+    50: { construction: 'wet' },
+    51: { rating_a: -570 },
+    120: { tag: tag(119) },
+    200: { load_v: 13.1 },
+    333: { taken_at: 'yesterday' },
+    499: { tag: '' },
+  };
+  const rows = Array.from({ length: 500 }, (_, index) => readingsRow(tag(index), bad[index]));
+  await page.goto('/files');
+  await expectAccessible(page);
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(readingsFile(rows)));
+  await expect(page.getByText('493 can be stored, 7 refused')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByLabel('only those with something wrong').check();
+  const preview = page.getByRole('region', { name: 'Rows of the file' });
+  await expect(preview.getByRole('row')).toHaveCount(8);
+  await expect(preview).toContainText('ocv_v: found "126.5", expected a number from 0 to 18');
+  await expect(preview).toContainText(`line 121 has this one already`);
+  expect((await page.request.get(`/api/batteries/find?tag=${tag(0)}`)).ok()).toBe(true);
+  expect((await (await page.request.get(`/api/batteries/find?tag=${tag(0)}`)).json()).value.exact).toBeNull();
+
+  await page.getByRole('button', { name: 'Store 493 runs' }).click();
+  await expect(page.getByRole('status')).toContainText('493 runs stored from readings.csv');
+  const found = await (await page.request.get(`/api/batteries/find?tag=${tag(0)}`)).json();
+  expect(found.value.exact.newest.assessment.verdict).toBe('serve');
+
+  const line = page.getByRole('region', { name: 'What came in' }).getByRole('listitem').first();
+  await line.getByRole('button', { name: 'Undo' }).click();
+  await line.getByRole('button', { name: 'Take back all 493' }).click();
+  await expect(line).toContainText('taken back');
+  expect((await (await page.request.get(`/api/batteries/find?tag=${tag(0)}`)).json()).value.exact).toBeNull();
+});
+
+test('a foreign file with its own headings, semicolons, commas and Fahrenheit is understood', async ({
+  page,
+  newTag,
+}) => {
+  const text = [
+    'Serial No;What;CCA;Capacity;Temp (°F);Rest;Voltage;Shelf',
+    `${newTag};AGM;800;70;68;800;12,86;A`,
+    `${newTag}-B;agm;800;70;14;800;12,3;B`,
+  ].join('\r\n');
+  await page.goto('/files');
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(`\uFEFF${text}\r\n`));
+  // One column is needed and nobody can guess it: the page asks.
+  await expect(page.getByText('Say which column holds type.')).toBeVisible();
+  await page.getByLabel('What is', { exact: true }).selectOption('construction');
+  await expect(page.getByText('2 can be stored, 0 refused')).toBeVisible();
+  await expect(page.getByText('7 of 8 taken')).toBeVisible();
+  const rows = page.getByRole('region', { name: 'Rows of the file' });
+  await expect(rows.getByRole('row').nth(1)).toContainText('99 %');
+  await page.getByText('Columns', { exact: true }).click();
+  await page.getByLabel('Voltage is').selectOption('');
+  await expect(page.getByText('6 of 8 taken')).toBeVisible();
+  await expect(rows.getByRole('row').nth(1)).toContainText('Not decided yet');
+});
+
+test('files that are too large, too long or no text are refused clearly', async ({ page }) => {
+  await page.goto('/files');
+  const huge = join(mkdtempSync(join(tmpdir(), 'integra-huge-')), 'huge.csv');
+  writeFileSync(huge, 'tag,construction\n');
+  truncateSync(huge, 1_000_000_000);
+  await page.getByLabel(CHOOSE).setInputFiles(huge);
+  await expect(page.getByText(/^File: found "1000 MB", expected at most 100 MB/)).toBeVisible();
+
+  const picture = Buffer.concat([Buffer.from('\x89PNG\r\n\x1a\n'), Buffer.alloc(2000)]);
+  await page.getByLabel(CHOOSE).setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: picture });
+  await expect(page.getByText(/this is not a text file/)).toBeVisible();
+
+  const long = `tag,construction\n${Array.from({ length: 200_000 }, (_, index) => `L${index},agm`).join('\n')}\n`;
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(long));
+  await expect(page.getByText(/^Rows: found "more than 100000", expected at most 100000/)).toBeVisible({
+    timeout: 20_000,
+  });
+  await expect(page.getByRole('button', { name: /^Store/ })).toHaveCount(0);
+
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(''));
+  await expect(page.getByText(/expected a header row/)).toBeVisible();
+  await page
+    .getByLabel('Choose the file of a site or of a run')
+    .setInputFiles(csvFile('{"format":"integra:site/7"}', 'x.json'));
+  await expect(page.getByText(/a later Integra wrote this file/)).toBeVisible();
+});
+
+test('a battery that is registered as another type is refused by name, and nothing is half-stored', async ({
+  page,
+  newTag,
+}) => {
+  await page.goto('/files');
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(readingsFile([readingsRow(newTag)])));
+  await page.getByRole('button', { name: 'Store 1 run', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('1 run stored');
+  const again = [
+    readingsRow(newTag, { construction: 'agm', taken_at: '2026-02-12T08:00:00Z' }),
+    readingsRow(newTag),
+    readingsRow(newTag, { taken_at: '2026-03-12T08:00:00Z' }),
+  ];
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(readingsFile(again)));
+  await expect(page.getByText('1 can be stored, 2 refused')).toBeVisible();
+  const rows = page.getByRole('region', { name: 'Rows of the file' });
+  await rows.getByRole('button', { name: newTag }).first().click();
+  await expect(rows).toContainText(`construction: found "agm", expected flooded, as ${newTag} is registered`);
+  await expect(rows).toContainText('this one is stored');
+});
+
+test('a whole site goes out as a file, into an empty site, and is found equal', async ({ browser }) => {
+  const port = 4250 + 2 * test.info().parallelIndex;
+  const from = await startServer({ port, databaseFile: newDatabaseFile(), demo: true });
+  const to = await startServer({ port: port + 1, databaseFile: newDatabaseFile() });
+  const page = await browser.newPage();
+  const look = async (url: string) => {
+    await page.goto(`${url}/files`);
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  };
+  const saved = async (url: string) => {
+    await look(url);
+    const downloading = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Save everything as a file' }).click();
+    return readFile(await (await downloading).path(), 'utf8');
+  };
+  const out = await saved(from.url);
+  await look(to.url);
+  await page.getByLabel('Choose the file of a site or of a run').setInputFiles({
+    ...{ name: 'ferngate.integra.json', mimeType: 'application/json', buffer: Buffer.from(out) },
+  });
+  await expect(page.getByText(/^It would add \d+ batteries/)).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByText(/^Stored: \d+ batteries/)).toBeVisible();
+  const moved = JSON.parse(await saved(to.url));
+  expect({ ...moved, writtenAtMs: 0 }).toEqual({ ...JSON.parse(out), writtenAtMs: 0 });
+  await page.goto(`${to.url}/batteries`);
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Maro Tindell' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('row').filter({ hasText: 'FH-0101' })).toBeVisible();
+  await page.close();
+  await from.kill();
+  await to.kill();
+});
+
+test('lists go out as CSV that comes in again', async ({ page, context, server, technicianId, newTag }) => {
+  await signIn(context, server.url, technicianId);
+  await page.goto('/files');
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(readingsFile([readingsRow(newTag)])));
+  await page.getByRole('button', { name: 'Store 1 run', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('1 run stored');
+  const downloading = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'All finished runs, with their grading' }).click();
+  const text = await readFile(await (await downloading).path(), 'utf8');
+  const lines = text.split('\r\n').filter((line) => line.startsWith('tag,') || line.startsWith(newTag));
+  expect(lines[1]).toMatch(/,serve,A,,sound/);
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(`${lines.join('\r\n')}\r\n`));
+  await expect(page.getByText('0 can be stored, 1 refused')).toBeVisible();
+  await expect(page.getByText(/a moment at which .* has no run yet: this one is stored/)).toBeVisible();
+});

@@ -1,0 +1,169 @@
+import type { Locator, Page } from '@playwright/test';
+import { newDatabaseFile, startServer } from './support/server';
+import { expect, expectAccessible, signIn, test } from './support/test';
+
+async function beginLot(page: Page, name: string): Promise<void> {
+  await page.goto('/lots');
+  await page.getByLabel('A rack of batteries to grade').fill(name);
+  await page.getByRole('button', { name: 'Begin a lot' }).click();
+  await page.waitForURL('**/lots/*');
+}
+
+const cell = (page: Page, title: string, row: number): Locator =>
+  page.getByLabel(`${title}, row ${row}`, { exact: true });
+
+/** Puts a piece of a spreadsheet into a cell, as the clipboard would. */
+async function paste(into: Locator, text: string): Promise<void> {
+  await into.focus();
+  await into.evaluate((element, piece) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', piece);
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, text);
+}
+
+const HEADINGS =
+  'Battery\tType\tCCA\tCapacity\tHousing\tPosts\tElectrolyte\tTemp\tRest\tVoltage\tLoad\tUnder load';
+
+test('a rack of 30 is typed and pasted, sorted, stored and labelled', async ({ page, newTag }) => {
+  const tag = (number: number) => `${newTag}-${String(number).padStart(2, '0')}`;
+  await beginLot(page, `Rack ${newTag}`);
+  await expectAccessible(page);
+  const pastedRows = Array.from({ length: 28 }, (_, index) => {
+    const low = index % 7 === 3;
+    const figures = low ? ['12,05', '', ''] : ['12,65', '285', index === 5 ? '9,1' : '10,6'];
+    const body = index === 9 ? 'cracked' : 'ok';
+    return [tag(index + 1), 'flooded', '570', '60', body, 'ok', 'ok', '20', '800', ...figures].join('\t');
+  });
+  await paste(cell(page, 'Tag', 1), `${[HEADINGS, ...pastedRows].join('\n')}\n`);
+  const lists = page.getByRole('region', { name: 'Work lists' });
+  await expect(lists.getByRole('button', { name: '4 to charge' })).toBeVisible();
+  await expect(lists.getByRole('button', { name: '1 to quarantine' })).toBeVisible();
+  await expect(lists.getByRole('button', { name: '1 to retire' })).toBeVisible();
+
+  // Two more, typed down the columns: a tag that counts on, a type by its first letters.
+  await page.getByLabel('How many more batteries').fill('2');
+  await page.getByRole('button', { name: 'more rows' }).click();
+  await expect(cell(page, 'Type', 29)).toBeFocused();
+  await page.keyboard.type('ag');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'Type', 30)).toBeFocused();
+  await expect(cell(page, 'Type', 29)).toHaveValue('agm');
+  await expect(cell(page, 'Tag', 30)).toHaveValue(tag(30));
+  await page.keyboard.type('agm');
+  await cell(page, 'Rating, A', 29).fill('800');
+  await page.keyboard.press('Control+d');
+  await expect(cell(page, 'Rating, A', 30)).toHaveValue('800');
+  await page.keyboard.press('Control+z');
+  await expect(cell(page, 'Rating, A', 30)).toHaveValue('');
+  await page.keyboard.press('Control+y');
+  await expect(cell(page, 'Rating, A', 30)).toHaveValue('800');
+  await page.getByRole('tab', { name: 'Open voltage' }).click();
+  for (const [title, text] of [
+    ['Temp, °C', '20'],
+    ['Rest, min', '900'],
+    ['Open, V', '12.86'],
+  ] as const) {
+    await cell(page, title, 29).fill(text);
+    await page.keyboard.press('Enter');
+    await page.keyboard.type(text);
+  }
+  const waiting = lists.getByRole('button', { name: /^2 to (test by conductance|load test)/ });
+  await waiting.click();
+  await expect(page.getByText('Only the 2 rows of one list are shown.')).toBeVisible();
+  await page.getByRole('tab', { name: 'Load', exact: true }).click();
+  await expect(cell(page, 'Load, A', 29)).toHaveAttribute('placeholder', '400');
+  await cell(page, 'Load, A', 29).fill('400');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('400');
+  await cell(page, 'Under load, V', 29).fill('10.9');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('126');
+  await expect(page.getByRole('row').filter({ hasText: 'load_v: found "126"' })).toBeVisible();
+  await cell(page, 'Under load, V', 30).fill('10.2');
+  await page.getByRole('button', { name: 'Show the whole rack' }).click();
+  const sorting = page.getByRole('region', { name: 'Sorting' });
+  await expect(sorting).toContainText('Flooded, 500 to 599 A SAE');
+  await expect(sorting).toContainText('AGM, 800 to 899 A SAE');
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Store 30 runs' }).click();
+  await expect(page.getByText('stored as runs')).toBeVisible();
+  await page.getByRole('link', { name: 'Labels' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('30');
+  await expect(page.getByRole('article', { name: `Label of ${tag(1)}` })).toContainText('Return to service');
+  await page.goBack();
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByRole('table')).toContainText(tag(30));
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Back to the rack' }).click();
+  await page.getByRole('button', { name: 'Take the runs back' }).click();
+  await expect(page.getByRole('button', { name: 'Store 30 runs' })).toBeVisible();
+  await expect(cell(page, 'Tag', 1)).toHaveValue(tag(1));
+});
+
+test('a registered battery fills in its own label, and one tag stands once', async ({
+  page,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const { uuidv7 } = await import('uuidv7');
+  const label = {
+    ...{ tag: newTag, type: 'gel', nominalVolts: 12, ratings: [{ standard: 'DIN', amps: 300 }], c20Ah: 80 },
+    ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
+  };
+  await request.post('/api/batteries', { data: { id: uuidv7(), technicianId, label } });
+  await beginLot(page, `Rack ${newTag}`);
+  await cell(page, 'Tag', 1).fill(newTag.toLowerCase());
+  await expect(cell(page, 'Type', 1)).toHaveAttribute('placeholder', 'gel');
+  await expect(cell(page, 'Rating, A', 1)).toHaveAttribute('placeholder', '300');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(newTag);
+  await expect(page.getByText('one row a battery: row 1 has this one already')).toBeVisible();
+  await cell(page, 'Type', 1).fill('agm');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(`expected gel, as ${newTag} is registered`)).toBeVisible();
+});
+
+test('what was typed survives a server that is killed and a page that is closed', async ({ browser }) => {
+  const databaseFile = newDatabaseFile();
+  const port = 4240 + test.info().parallelIndex;
+  const first = await startServer({ port, databaseFile });
+  const context = await browser.newContext({ baseURL: first.url });
+  const page = await context.newPage();
+  await page.goto('/');
+  await page.getByLabel('Someone else').fill('Tamsin Orrel');
+  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Tamsin Orrel' }).click();
+  await beginLot(page, 'Rack in the storm');
+  await cell(page, 'Tag', 1).fill('ST-1');
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await first.kill();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('ST-2');
+  await expect(page.getByText('kept in this browser')).toBeVisible();
+  const address = page.url();
+  await page.close();
+  const second = await startServer({ port, databaseFile });
+  const later = await context.newPage();
+  await later.goto(address);
+  await expect(cell(later, 'Tag', 2)).toHaveValue('ST-2');
+  await expect(later.getByText('kept', { exact: true })).toBeVisible();
+  await later.reload();
+  await expect(cell(later, 'Tag', 2)).toHaveValue('ST-2');
+  await second.kill();
+  await context.close();
+});
+
+test('two who change one rack are told apart', async ({ page, context, server, technicianId, newTag }) => {
+  await signIn(context, server.url, technicianId);
+  await beginLot(page, `Rack ${newTag}`);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await cell(page, 'Tag', 1).fill('ONE');
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await cell(other, 'Tag', 1).fill('TWO');
+  await expect(other.getByText(/This rack was changed elsewhere meanwhile/)).toBeVisible();
+  await other.close();
+});

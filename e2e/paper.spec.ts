@@ -1,0 +1,258 @@
+import type { APIRequestContext, Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { uuidv7 } from 'uuidv7';
+import { expect, expectAccessible, startedRun, test } from './support/test';
+
+interface ReadPdf {
+  readonly pages: number;
+  readonly text: string;
+  /** Names of the fonts that the file itself does not bring along. */
+  readonly missingFonts: readonly string[];
+  readonly fonts: readonly string[];
+  readonly sizePt: readonly [number, number];
+}
+
+async function readPdf(data: Buffer): Promise<ReadPdf> {
+  const pdf = await getDocument({ data: new Uint8Array(data), verbosity: 0 }).promise;
+  const page = await pdf.getPage(1);
+  const { items } = await page.getTextContent();
+  const text = items.map((item) => ('str' in item ? item.str : '')).join(' ');
+  const raw = data.toString('latin1');
+  const fonts = [...raw.matchAll(/\/BaseFont \/([\w+-]+)/g)].map(([, name = '']) => name);
+  // A font that is brought along carries a mark of six letters before its name: only what is used of it is in the file.
+  const missingFonts = fonts.filter((name) => !/^[A-Z]{6}\+/.test(name));
+  const { width, height } = page.getViewport({ scale: 1 });
+  return {
+    pages: pdf.numPages,
+    text: text.replace(/\s+/g, ' '),
+    missingFonts,
+    fonts,
+    sizePt: [width, height],
+  };
+}
+
+let atMs = Date.now() - 3_600_000;
+async function capture(
+  request: APIRequestContext,
+  runId: string,
+  technicianId: string,
+  [kind, data]: readonly [string, unknown],
+  forced = false,
+): Promise<void> {
+  atMs += 1000;
+  const envelope = { id: uuidv7(), runId, takenAtMs: atMs, technicianId, instrument: 'typed' };
+  const reading = { ...envelope, kind, data, forced, supersedesId: null, reason: null };
+  const response = await request.post(`/api/runs/${runId}/readings`, { data: reading });
+  expect(response.status(), `${kind}: ${await response.text()}`).toBe(200);
+}
+
+const SOUND: readonly (readonly [string, unknown])[] = [
+  ['identify', { confirmed: true }],
+  ['inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' }],
+  ['settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 }],
+  ['open_circuit', { volts: 12.65, temperatureC: 10 }],
+  ['load', { amps: 285, seconds: 15, volts: 10.4, temperatureC: 10 }],
+];
+
+test('the slip of a run is one page with our fonts, in both wordings, and its code leads back', async ({
+  page,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  for (const reading of SOUND) await capture(request, runId, technicianId, reading);
+  await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
+  await page.goto(`/bench/${runId}`);
+  await page.getByRole('link', { name: 'Slip' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(newTag);
+  await expectAccessible(page);
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Put it back to work.');
+
+  const shop = await readPdf(await (await request.get(`/api/runs/${runId}/slip`)).body());
+  expect(shop).toMatchObject({ pages: 1, missingFonts: [] });
+  expect(shop.fonts.join(' ')).toContain('AtkinsonHyperlegibleNext');
+  for (const word of [
+    newTag,
+    'Return to service',
+    '570 A SAE',
+    '12.65',
+    'limit: table at 10.0',
+    'Maro Tindell',
+  ]) {
+    expect(shop.text).toContain(word);
+  }
+  expect(shop.text).toContain('licensed practice decide');
+  const customer = await readPdf(await (await request.get(`/api/runs/${runId}/slip?for=customer`)).body());
+  expect(customer).toMatchObject({ pages: 1, missingFonts: [] });
+  expect(customer.text).toContain('Your battery test');
+  expect(customer.text).not.toContain('limit: table');
+  await page.getByRole('link', { name: 'For the customer' }).click();
+  await expect(page.getByText('Your battery test')).toBeVisible();
+  expect(await scannedFrom(page, page.getByRole('img', { name: /leads back/ }))).toBe(
+    `${new URL(page.url()).origin}/bench/${runId}`,
+  );
+});
+
+test('a slip with long names and every finding at once is still one page', async ({
+  request,
+  technicianId,
+}) => {
+  const id = uuidv7();
+  const runId = uuidv7();
+  const tag = `${uuidv7().slice(-12)}-WWWWWWWWWWWWWWWWWWW`;
+  const long = 'Wharf crane number seventeen beside the old slipway, Łódź Ωmega berth 漢字 '
+    .padEnd(80, 'W')
+    .slice(0, 80);
+  const label = {
+    ...{ tag, type: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: 98, model: long, place: long.trim() },
+    ratings: ['SAE', 'JIS', 'EN', 'EN2', 'CA', 'IEC', 'DIN', 'HCA'].map((standard) => ({
+      standard,
+      amps: 570,
+    })),
+    ...{ dateCode: 'W'.repeat(32), group: 'W'.repeat(32), fittedOn: '2020-01-01', baselineSiemens: 200 },
+    slot: { type: 'agm', rating: { standard: 'SAE', amps: 900 } },
+  };
+  expect((await request.post('/api/batteries', { data: { id, technicianId, label } })).status()).toBe(200);
+  await request.post('/api/runs', { data: { id: runId, batteryId: id, technicianId } });
+  const everything: readonly (readonly [string, unknown])[] = [
+    ['identify', { confirmed: true }],
+    ['complaint', { symptom: 'does_not_hold' }],
+    [
+      'inspection',
+      {
+        ...{ case: 'cracked', smell: 'rotten_egg', terminals: 'damaged', level: 'exposed', caps: 'missing' },
+        ...{ holdDown: 'missing', topVolts: 3, levelsMm: [-9, -9, -9, -9, -9, -9], eye: 'low_level' },
+        ...{ belt: 'worn', fuse: 'blown' },
+      },
+    ],
+    ['vehicle_check', { check: 'draw', value: 2.5, ownFrom: null, ownTo: null }],
+    ['charge', { full: true }],
+    ['settle', { method: 'rested', restMinutes: 10, clockMinutes: 0 }],
+    ['open_circuit', { volts: 12.9, temperatureC: null }],
+    [
+      'hydrometer',
+      { gravities: [1.26, 1.1, 1.25, 1.26, 1.26, 1.26], temperatureC: null, compensated: false },
+    ],
+    ['conductance', { value: 900, unit: 'HCA', compensated: 'none', temperatureC: 45, contact: 'one_jaw' }],
+    ['load', { amps: 100, seconds: 7, volts: 6.1, temperatureC: 10, stopped: 'gassing' }],
+    ['recovery', { minutes: 5, volts: 12.1 }],
+    ['crank', { volts: 6, seconds: 3, amps: 700, temperatureC: 10, engine: 'large', inrushVolts: 4 }],
+    ['three_minute', { amps: 40, volts: 17.5 }],
+    ['stand', { hours: 20, startVolts: 12.9, volts: 11.9, temperatureC: 20 }],
+    ...['identify', 'complaint', 'clean', 'top_up', 'crank', 'stand', 'three_minute'].map(
+      (step) => ['skip', { step, reason: 'w'.repeat(200) }] as const,
+    ),
+    ['override', { verdict: 'watch', why: 'W '.repeat(150).trim() }],
+  ];
+  for (const reading of everything) await capture(request, runId, technicianId, reading, true);
+  for (const audience of ['shop', 'customer']) {
+    const pdf = await readPdf(await (await request.get(`/api/runs/${runId}/slip?for=${audience}`)).body());
+    expect(pdf).toMatchObject({ pages: 1, missingFonts: [] });
+    for (const word of [tag, 'Serve and watch', 'Computed: Quarantine', 'Łódź Ωmega berth ??']) {
+      // Letters that are moved closer together come back apart.
+      expect(pdf.text.replaceAll(' ', '')).toContain(word.replaceAll(' ', ''));
+    }
+  }
+});
+
+test('a label is printed in any size, and scanned by a keyboard wedge, from a picture and by camera', async ({
+  page,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  for (const reading of SOUND) await capture(request, runId, technicianId, reading);
+  await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
+  await page.goto(`/bench/${runId}`);
+  await page.getByRole('link', { name: 'Label', exact: true }).click();
+  await page.waitForURL('**/labels?*');
+  await expectAccessible(page);
+  const address = await page.getByRole('link', { name: 'Open for printing' }).getAttribute('href');
+  const single = await readPdf(await (await request.get(address ?? '')).body());
+  expect(single).toMatchObject({ pages: 1, missingFonts: [] });
+  expect(single.sizePt[0]).toBeCloseTo((62 * 72) / 25.4, 0);
+  for (const word of [newTag, '570 A SAE', 'Return to service', 'Check by'])
+    expect(single.text).toContain(word);
+  await page.getByLabel('Printed on').selectOption('a4-24');
+  const sheet = await page.getByRole('link', { name: 'Open for printing' }).getAttribute('href');
+  expect((await readPdf(await (await request.get(sheet ?? '')).body())).sizePt[0]).toBeCloseTo(595, 0);
+
+  const square = page.getByRole('img', { name: `Code of ${newTag}` });
+  const picture = await square.screenshot();
+  expect(await scannedFrom(page, square)).toBe(newTag);
+  await page.getByLabel('Code', { exact: true }).selectOption('bars');
+  await page.waitForURL('**code=bars**');
+  const bars = page.getByRole('img', { name: `Code of ${newTag}` });
+  expect(await scannedFrom(page, bars)).toBe(newTag);
+
+  // A wedge types what it reads and presses Enter, faster than anybody could.
+  await page.goto('/?scan');
+  const known = page.getByRole('region', { name: 'Scan result' });
+  await expect(page.getByLabel('Battery tag')).toBeFocused();
+  await page.keyboard.type(`${newTag}\n`);
+  await expect(known).toContainText(newTag);
+  await page.goto('/?scan');
+  await expect(page.getByLabel('Battery tag')).toBeFocused();
+  await page.keyboard.type(`${new URL(page.url()).origin}/bench/${runId}\n`);
+  await page.waitForURL(`**/bench/${runId}`);
+
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Scan with the camera' }).click();
+  await expect(page.getByText('No camera can be used here')).toBeVisible();
+  const photo = page.getByLabel('Photo of a code');
+  await photo.setInputFiles({ name: 'wall.png', mimeType: 'image/png', buffer: await page.screenshot() });
+  await expect(page.getByText('No code was found in that picture')).toBeVisible();
+  await photo.setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: picture });
+  await expect(known).toContainText(newTag);
+
+  await showToCamera(page, picture);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Scan with the camera' }).click();
+  await expect(known).toContainText(newTag);
+});
+
+/** What the page’s own reader makes of a drawing on it. */
+async function scannedFrom(page: Page, drawing: ReturnType<Page['getByRole']>): Promise<string> {
+  const picture = await drawing.screenshot();
+  const other = await page.context().newPage();
+  await other.goto('/');
+  await other.getByRole('button', { name: 'Scan with the camera' }).click();
+  const tag = other.waitForRequest(/\/api\/batteries\/find/, { timeout: 20_000 });
+  const run = other.waitForURL('**/bench/**', { timeout: 20_000 });
+  await other
+    .getByLabel('Photo of a code')
+    .setInputFiles({ name: 'code.png', mimeType: 'image/png', buffer: picture });
+  const text = await Promise.any([
+    tag.then((request) => new URL(request.url()).searchParams.get('tag') ?? ''),
+    run.then(() => other.url()),
+  ]);
+  await Promise.allSettled([tag, run, other.close()]);
+  return text;
+}
+
+/** Lets the page’s camera see a picture, a hand’s breadth away on a grey wall. */
+async function showToCamera(page: Page, picture: Buffer): Promise<void> {
+  await page.addInitScript(
+    (source) => {
+      navigator.mediaDevices.getUserMedia = async () => {
+        const canvas = document.createElement('canvas');
+        canvas.width = 640;
+        canvas.height = 480;
+        const context = canvas.getContext('2d');
+        const image = new Image();
+        image.src = source;
+        await image.decode();
+        setInterval(() => {
+          if (!context) return;
+          context.fillStyle = '#999';
+          context.fillRect(0, 0, 640, 480);
+          context.drawImage(image, 180, 100, 280, 280);
+        }, 40);
+        return canvas.captureStream(25);
+      };
+    },
+    `data:image/png;base64,${picture.toString('base64')}`,
+  );
+}
