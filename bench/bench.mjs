@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { bin, ensureInstalled, root, run, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
+import { measureImport } from './import.mjs';
 import { writeReadings } from './readings.mjs';
 import { measureRules } from './rules.mjs';
 import { measureServer } from './server.mjs';
@@ -42,3 +43,5 @@ console.log(
 if (!run(bin('next'), ['build'])) stop('The build failed.');
 await measureServer(join(folder, 'bench.db'));
 await measureRules(join(folder, 'history.db'));
+const gradeMs = median(rounds.map(({ grade }) => grade));
+await measureImport({ databaseFile: join(folder, 'import.db'), file, rows: ROWS, gradeMs });

@@ -35,7 +35,7 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }:
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 10,
+    overscan: 5,
   });
   const wanted = useRef<{ index: number; column: UsedColumn } | null>(null);
   const focusCell = useCallback((index: number, column: UsedColumn) => {

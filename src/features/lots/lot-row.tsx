@@ -38,8 +38,8 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
   const { index, at, judgement, columns, readOnly, onRemove } = props;
   const problems = judgement.kind === 'bad' ? judgement.problems : [];
   return (
-    <tr aria-rowindex={index + 2} className="group">
-      <td className="figures sticky left-0 z-10 w-12 border-b bg-sheet px-2 text-right text-soft">
+    <tr aria-rowindex={index + 2} className="[content-visibility:auto] [&>td]:contain-paint">
+      <td className="figures w-12 border-b bg-sheet px-2 text-right text-soft max-xl:sticky max-xl:left-0 max-xl:z-10">
         {at + 1}
       </td>
       <Cell {...props} column="tag" problem={messageFor(problems, 'tag')} />
@@ -85,7 +85,13 @@ function Cell({ index, at, row, column, problem, readOnly, judgement, ...actions
   const text = row[column] ?? '';
   const isTag = column === 'tag';
   return (
-    <td className={clsx('border-b p-0', isTag && 'sticky left-12 z-10 bg-sheet', problem && 'bg-warn-wash')}>
+    <td
+      className={clsx(
+        'border-b p-0',
+        isTag && 'bg-sheet max-xl:sticky max-xl:left-12 max-xl:z-10',
+        problem && 'bg-warn-wash',
+      )}
+    >
       <input
         data-cell={`${index} ${column}`}
         aria-label={`${COLUMN_TITLES[column]}, row ${at + 1}`}

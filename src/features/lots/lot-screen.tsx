@@ -3,7 +3,7 @@
 import { Printer, Redo2, Tags, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import {
   type CellPlace,
@@ -55,8 +55,10 @@ export function LotScreen({ lot, rules }: Props) {
   const judge = useMemo(() => new LotJudge(rules), [rules]);
   const shown = useMemo(() => withSpare(rows, readOnly), [rows, readOnly]);
   const judged = useMemo(() => judge.judge(shown, known), [judge, shown, known]);
-  const lists = useMemo(() => workLists(judged), [judged]);
-  const groups = useMemo(() => gradeGroups(judged), [judged]);
+  // What stands beside the grid follows when the typing leaves time for it.
+  const settled = useDeferredValue(judged);
+  const lists = useMemo(() => workLists(settled), [settled]);
+  const groups = useMemo(() => gradeGroups(settled), [settled]);
   const good = judged.filter(({ kind }) => kind === 'good').length;
   const bad = judged.filter(({ kind }) => kind === 'bad').length;
   useUnsent(lot, readOnly, setName, setHistory);
@@ -72,15 +74,16 @@ export function LotScreen({ lot, rules }: Props) {
     [change],
   );
   const columns = LOT_PLAN[step].columns;
-  const onPaste = useCallback(
-    (at: CellPlace, text: string) => {
-      const shownColumns = columns.includes('tag') ? columns : (['tag', ...columns] as const);
-      const read = pasted(rows, at, text, shownColumns);
-      setProblems(read.ok ? [] : read.problems);
-      if (read.ok) setHistory((before) => changed(before, read.value));
-    },
-    [columns, rows],
-  );
+  // What a row is handed stays the same from keystroke to keystroke, so that only the row that is typed in is drawn anew.
+  const latest = useRef({ rows, columns });
+  latest.current = { rows, columns };
+  const onPaste = useCallback((at: CellPlace, text: string) => {
+    const now = latest.current;
+    const shownColumns = now.columns.includes('tag') ? now.columns : (['tag', ...now.columns] as const);
+    const read = pasted(now.rows, at, text, shownColumns);
+    setProblems(read.ok ? [] : read.problems);
+    if (read.ok) setHistory((before) => changed(before, read.value));
+  }, []);
   const onFillDown = useCallback(
     (at: CellPlace) => change((before) => changed(before, filledWhereBlank(before.rows, at))),
     [change],
@@ -107,11 +110,11 @@ export function LotScreen({ lot, rules }: Props) {
     const all = shown.map((row, at) => ({ at, row, judgement: judged[at] ?? ({ kind: 'blank' } as const) }));
     return filter ? all.filter(({ at }) => filter.rows.includes(at)) : all;
   }, [shown, judged, filter]);
-  const choose = (list: WorkList | null) => {
+  const choose = useCallback((list: WorkList | null) => {
     setFilter(list);
     const next = list && stepForWork(list.work);
     if (next) setStep(next);
-  };
+  }, []);
   return (
     <main className="mx-auto grid max-w-[100rem] gap-3 px-4 py-3">
       <div className="flex flex-wrap items-center gap-3">

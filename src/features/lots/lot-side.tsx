@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { GRADES } from '@/core/assessment/verdict';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { type GradeGroup, WORK_WORDS, type WorkList } from '@/core/exchange/lot/lot-summary';
@@ -11,7 +12,7 @@ interface WorkProps {
 }
 
 /** What the rack waits for, each list a key that shows only its rows. */
-export function WorkLists({ lists, chosen, onChoose }: WorkProps) {
+export const WorkLists = memo(function WorkLists({ lists, chosen, onChoose }: WorkProps) {
   return (
     <section aria-label="Work lists" className="sheet p-3">
       <h2 className="heading mb-2">What is to do</h2>
@@ -39,10 +40,10 @@ export function WorkLists({ lists, chosen, onChoose }: WorkProps) {
       )}
     </section>
   );
-}
+});
 
 /** The rack sorted into grades, by construction and rating, each with how its health is spread. */
-export function Sorting({
+export const Sorting = memo(function Sorting({
   groups,
   rules,
 }: {
@@ -77,7 +78,7 @@ export function Sorting({
       </ul>
     </section>
   );
-}
+});
 
 /** A group in words: its construction and the ratings that it reaches from and to. */
 export function groupTitle({ construction, amps }: GradeGroup): string {
