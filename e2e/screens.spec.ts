@@ -48,22 +48,33 @@ test.describe('with the sample data', () => {
     await expect(page.getByText('never graded')).toBeVisible();
   });
 
-  test('Floor, Bench and Battery fit a phone and a tablet', async ({ page }) => {
-    await page.getByText('FH-0111').click();
-    await page.waitForURL('**/bench/**');
-    const bench = page.url();
-    await page.getByRole('link', { name: 'FH-0111' }).click();
-    await page.waitForURL('**/batteries/**');
-    for (const width of [390, 1024]) {
+  for (const [device, width] of [
+    ['phone', 390],
+    ['tablet', 1024],
+  ] as const) {
+    test(`every screen fits a ${device}`, async ({ page }) => {
+      await page.getByText('FH-0111').click();
+      await page.waitForURL('**/bench/**');
+      const bench = page.url();
+      await page.getByRole('link', { name: 'FH-0111' }).click();
+      await page.waitForURL('**/batteries/**');
+      const story = page.url();
+      const [lot = ''] = await page.request
+        .get(`${demo.url}/lots`)
+        .then(async (answer) => /\/lots\/[0-9a-f-]{36}/.exec(await answer.text()) ?? []);
+      const label = `/labels?battery=${story.split('/').at(-1)}`;
+      const others = ['/lots', lot, `${lot}/report`, label, '/files', '/reckoner'].map(
+        (path) => demo.url + path,
+      );
       await page.setViewportSize({ width, height: 844 });
-      for (const address of [demo.url, bench, page.url()]) {
+      for (const address of [demo.url, bench, story, `${bench}/slip`, ...others]) {
         await page.goto(address);
         await expect(page.getByRole('main')).toBeVisible();
         const overhang = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
         expect(overhang, `${address} at ${width}`).toBeLessThanOrEqual(0);
       }
-    }
-  });
+    });
+  }
 
   test('no page asks any other host for anything', async ({ page }) => {
     const foreign: string[] = [];
@@ -71,7 +82,9 @@ test.describe('with the sample data', () => {
       if (!request.url().startsWith(demo.url) && !request.url().startsWith('data:'))
         foreign.push(request.url());
     });
-    for (const path of ['/', '/batteries', '/batteries/new']) await page.goto(demo.url + path);
+    for (const path of ['/', '/batteries', '/batteries/new', '/lots', '/files', '/reckoner', '/rules']) {
+      await page.goto(demo.url + path);
+    }
     await page.waitForLoadState('networkidle');
     expect(foreign).toEqual([]);
   });
@@ -120,7 +133,7 @@ test('a thousand batteries are paged', async ({ page, context, request, server, 
   await page.goto('/batteries?q=bulk');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('1000');
   await expect(page.getByRole('row')).toHaveCount(51);
-  await page.getByRole('link', { name: 'On' }).click();
+  await page.getByRole('link', { name: 'On', exact: true }).click();
   await expect(page.getByText('BULK-0050')).toBeVisible();
   await page.getByLabel('Tag, place or model contains').fill('bulk-0777');
   await page.keyboard.press('Enter');

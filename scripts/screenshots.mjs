@@ -28,7 +28,6 @@ const PICTURES = [
         await sheetStep(page, 'Inspect').click();
       }),
   },
-  { name: 'bench-complaint', take: (page) => openBench(page, 'FH-0124', () => page.keyboard.press('Enter')) },
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')) },
   {
@@ -42,7 +41,14 @@ const PICTURES = [
   { name: 'rules', take: (page) => page.goto(`${URL_ROOT}/rules`) },
   { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
-  { name: 'batteries', take: (page) => page.goto(`${URL_ROOT}/batteries`) },
+  { name: 'lot', take: (page) => openRack(page) },
+  { name: 'slip', size: { width: 1280, height: 1060 }, take: (page) => openSlip(page, 'FH-0112') },
+  { name: 'labels', take: (page) => openLabels(page) },
+  { name: 'files', take: (page) => bringReadings(page) },
+  {
+    name: 'reckoner',
+    take: (page) => page.goto(`${URL_ROOT}/reckoner?tool=conductance&value=6.2&celsius=5&by=value`),
+  },
   { name: 'register', take: (page) => page.goto(`${URL_ROOT}/batteries/new?tag=FH-0130`) },
   {
     name: 'bench-phone',
@@ -126,6 +132,55 @@ async function compareRules(page) {
   await page.getByRole('button', { name: /^Judge all/ }).click();
   await page.getByText(/verdicts differ/).waitFor();
   await page.getByRole('region', { name: 'Compare' }).scrollIntoViewIfNeeded();
+}
+
+async function openRack(page) {
+  await page.goto(`${URL_ROOT}/lots`);
+  await page.getByRole('link', { name: 'Quay rack' }).click();
+  await page.waitForURL('**/lots/*');
+  await page.getByRole('tab', { name: 'Load', exact: true }).click();
+  await page.waitForTimeout(500);
+}
+
+async function openSlip(page, tag) {
+  await openBench(page, tag);
+  await page.goto(`${page.url()}/slip`);
+}
+
+async function openLabels(page) {
+  await page.goto(`${URL_ROOT}/batteries`);
+  const links = await page.getByRole('link', { name: /^FH-01/ }).all();
+  const ids = await Promise.all(links.slice(0, 9).map((link) => link.getAttribute('href')));
+  const query = new URLSearchParams(ids.map((href) => ['battery', href.split('/').at(-1)]));
+  await page.goto(`${URL_ROOT}/labels?${query}`);
+}
+
+/** A yard’s own list, with headings of its own and three rows that cannot be right. */
+async function bringReadings(page) {
+  const rows = Array.from({ length: 40 }, (_, index) => {
+    const type = ['AGM', 'flooded', 'EFB'][index % 3];
+    const volts = [12.74, 12.55, 12.31][(index * 5) % 3].toFixed(2).replace('.', ',');
+    const load = (10.6 - ((index * 7) % 13) / 10).toFixed(2).replace('.', ',');
+    const wrong = { 3: '126', 7: 'wet', 15: '9' }[index];
+    const typed = wrong === 'wet' ? 'wet' : type;
+    return [
+      `YD-${200 + index}`,
+      typed,
+      640,
+      68,
+      17,
+      900,
+      wrong === '126' ? '126' : volts,
+      320,
+      wrong === '9' ? '13,1' : load,
+    ].join(';');
+  });
+  const text = `Serial No;Type;CCA;Capacity;Temp;Rest;Voltage;Load;Under load\n${rows.join('\n')}\n`;
+  await page.goto(`${URL_ROOT}/files`);
+  await page.getByLabel('Choose a CSV file of readings').setInputFiles({
+    ...{ name: 'yard-november.csv', mimeType: 'text/csv', buffer: Buffer.from(text) },
+  });
+  await page.getByRole('button', { name: /^Store \d+ runs/ }).waitFor();
 }
 
 async function openBattery(page, tag) {

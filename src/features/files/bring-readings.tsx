@@ -92,7 +92,7 @@ export function BringReadings({
     router.refresh();
   };
   return (
-    <section aria-label="Bring readings in" className="grid gap-4">
+    <section aria-label="Bring readings in" className="grid grid-cols-1 gap-4">
       <h2 className="text-xl font-semibold">Bring readings in</h2>
       <FileDrop label="Choose a CSV file of readings" accept=".csv,text/csv,text/plain" onFile={take}>
         <FileUp size={20} aria-hidden="true" />

@@ -18,9 +18,9 @@ interface Props {
 export function FilesScreen({ rules, imports }: Props) {
   const [stored, setStored] = useState<ImportRecord | null>(null);
   return (
-    <main className="mx-auto grid max-w-7xl items-start gap-x-8 gap-y-6 px-4 py-5 lg:grid-cols-[2fr_1fr]">
+    <main className="mx-auto grid max-w-7xl grid-cols-1 items-start gap-x-8 gap-y-6 px-4 py-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
       <h1 className="sr-only">Files</h1>
-      <div className="grid min-w-0 gap-6">
+      <div className="grid min-w-0 grid-cols-1 gap-6">
         <BringReadings rules={rules} onStored={setStored} />
         {stored && (
           <p role="status" className="sheet border-serve px-4 py-3">
@@ -30,7 +30,7 @@ export function FilesScreen({ rules, imports }: Props) {
         )}
         <ImportList imports={imports} />
       </div>
-      <div className="grid min-w-0 gap-6">
+      <div className="grid min-w-0 grid-cols-1 gap-6">
         <SiteFiles />
         <section aria-label="Lists" className="grid gap-3">
           <h2 className="text-xl font-semibold">Lists as CSV</h2>

@@ -125,6 +125,8 @@ function LabelPreview({
   return (
     <article
       aria-label={`Label of ${tag.tag}`}
+      // Paper is white in any theme.
+      data-theme="light"
       className="flex items-center gap-3 overflow-hidden rounded-md border border-line bg-white p-3 text-[#1c2428]"
       style={{ width: PREVIEW_WIDTH, minHeight: PREVIEW_WIDTH / ratio }}
     >

@@ -36,7 +36,7 @@ export const limitTool: ToolMaker = ({ load }) => {
             : []),
         ],
         source: 'Rule of the trade, as the house rules have it.',
-        band: null,
+        band: 'A line that is drawn, not measured: the reading held against it carries the uncertainty.',
         notes: [LOAD_CORRECTED_ONCE, 'Below −18 °C and above 50 °C nothing is judged: bring it indoors.'],
       };
     },
