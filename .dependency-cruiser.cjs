@@ -53,7 +53,7 @@ module.exports = {
       name: 'core-packages',
       comment: 'The core is pure: only the schema builder, its checker and the CSV parser may enter it.',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: '\\.(test|test-support)\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot: 'node_modules/(@sinclair/typebox|ajv|ajv-formats|papaparse|@types/papaparse)/',

@@ -1,6 +1,4 @@
 import 'server-only';
-import { tz } from '@date-fns/tz';
-import { startOfDay } from 'date-fns';
 import { specOf } from '@/core/battery/battery';
 import type { BenchRow, FloorView, WholeRun } from '@/core/exchange/views';
 import { runState } from '@/core/procedure/run-sheet';
@@ -8,7 +6,7 @@ import { countBatteries } from '@/store/batteries';
 import type { Database } from '@/store/open';
 import { openRuns, runsFinishedSince } from '@/store/runs';
 import { rulesOfRun } from './rules';
-import { siteZone } from './site';
+import { startOfToday } from './site';
 import { theStore } from './store';
 
 /** A bench holds fewer batteries than this, and a day fewer runs. */
@@ -18,12 +16,11 @@ const MOST_DONE = 100;
 /** What is on the bench now and what was done today, by the site's own day. */
 export async function floorView(nowMs: number): Promise<FloorView> {
   const store = await theStore();
-  const todayMs = startOfDay(nowMs, { in: tz(siteZone()) }).getTime();
   const open = await openRuns(store, MOST_OPEN);
   return {
     nowMs,
     onBench: await store.read((database) => benchRows(open, database, nowMs)),
-    doneToday: await runsFinishedSince(store, todayMs, MOST_DONE),
+    doneToday: await runsFinishedSince(store, startOfToday(nowMs), MOST_DONE),
     batteries: await countBatteries(store),
   };
 }

@@ -3,6 +3,7 @@ import { csvText } from '@/core/exchange/csv-text';
 import { BATTERY_COLUMNS, batteryCells, RUN_COLUMNS, runCells } from '@/core/exchange/list-csv';
 import { searchBatteries } from '@/store/batteries';
 import { finishedRuns } from '@/store/runs';
+import { startOfToday } from './site';
 import { theStore } from './store';
 
 const ROWS_A_PIECE = 500;
@@ -18,13 +19,20 @@ export async function* batteriesCsv(words: string): AsyncGenerator<string> {
   }
 }
 
-/** Finished runs, of one battery or of all, as the pieces of a file of readings with their grading. */
-export async function* runsCsv(batteryId: string | null): AsyncGenerator<string> {
+/** Which runs a list holds: those of one battery, those finished today, or all. */
+export interface RunsAsked {
+  readonly batteryId?: string | null;
+  readonly today?: boolean;
+}
+
+/** Finished runs as the pieces of a file of readings with their grading. */
+export async function* runsCsv({ batteryId = null, today = false }: RunsAsked): AsyncGenerator<string> {
   const store = await theStore();
+  const sinceMs = today ? startOfToday(Date.now()) : null;
   yield csvText([RUN_COLUMNS]);
   let afterId = '';
   for (;;) {
-    const runs = await finishedRuns(store, { batteryId, afterId, limit: ROWS_A_PIECE });
+    const runs = await finishedRuns(store, { batteryId, sinceMs, afterId, limit: ROWS_A_PIECE });
     yield csvText(
       runs.flatMap(({ run, battery, assessment }) =>
         assessment ? [runCells(battery.tag, run.startedAtMs, assessment)] : [],

@@ -7,6 +7,7 @@ import { checkShape } from '@/core/exchange/check-shape';
 import { SITE_LIMIT_BYTES, tooLarge } from '@/core/exchange/import/limits';
 import { type RunFile, readRunFile, writeRunFile } from '@/core/exchange/site/run-file';
 import { beginSiteFile, endSiteFile, readSiteFile, type SiteFile } from '@/core/exchange/site/site-file';
+import type { SiteTally } from '@/core/exchange/views';
 import { fail, type Problem, problem, type Result, succeed } from '@/core/quantity/result';
 import { isRollback, Rollback } from '@/store/fault';
 import type { Database, Transaction } from '@/store/open';
@@ -32,17 +33,6 @@ export async function* siteFile(): AsyncGenerator<string> {
     after = runs.at(-1)?.run.id ?? '';
   }
   yield endSiteFile();
-}
-
-/** What a file would add to this site, and what of it is here already. */
-export interface SiteTally {
-  readonly technicians: number;
-  readonly rules: number;
-  readonly batteries: number;
-  readonly runs: number;
-  readonly lots: number;
-  /** Runs that this site has already: they stay as they are. */
-  readonly knownRuns: number;
 }
 
 const Wanted = Type.Object(

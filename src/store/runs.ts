@@ -165,10 +165,15 @@ export function runsOfBattery(
   });
 }
 
-/** A stretch of the finished runs after one of them, by id, of one battery or of all, with what they were finished with. */
+/** A stretch of the finished runs after one of them, by id, of one battery or of all, since a moment or ever, with what they were finished with. */
 export function finishedRuns(
   store: Store,
-  of: { readonly batteryId: string | null; readonly afterId: string; readonly limit: number },
+  of: {
+    readonly batteryId: string | null;
+    readonly sinceMs: number | null;
+    readonly afterId: string;
+    readonly limit: number;
+  },
 ): Promise<RunSummary[]> {
   return store.read(async (database) => {
     const rows = await database
@@ -177,7 +182,11 @@ export function finishedRuns(
       .innerJoin(batteries, eq(batteries.id, runs.batteryId))
       .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
       .where(
-        and(gt(runs.id, of.afterId), of.batteryId === null ? undefined : eq(runs.batteryId, of.batteryId)),
+        and(
+          gt(runs.id, of.afterId),
+          of.batteryId === null ? undefined : eq(runs.batteryId, of.batteryId),
+          of.sinceMs === null ? undefined : gte(runs.finishedAtMs, of.sinceMs),
+        ),
       )
       .orderBy(asc(runs.id))
       .limit(of.limit);

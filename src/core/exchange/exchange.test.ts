@@ -5,6 +5,8 @@ import { BatteryLabelSchema } from '../battery/battery-label';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { checkShape } from './check-shape';
 import { csvBlocks, rowsOf } from './csv-blocks';
+import { defused, defusedEntry, undefused } from './csv-text';
+import { changedRunsCsv } from './list-csv';
 import { APPENDED_COLUMNS } from './readings-csv/columns';
 import { gradedCells } from './readings-csv/graded';
 import { readHeader } from './readings-csv/header';
@@ -266,5 +268,28 @@ describe('shapes', () => {
     const messages = checked.ok ? [] : checked.problems.map(({ message }) => message);
     expect(messages).toContain('ratings/0/amps: found 0, expected 20 to 4000');
     expect(messages.find((message) => message.startsWith('nominalVolts'))).toContain('6 or 12');
+  });
+});
+
+describe('lists as CSV', () => {
+  it('defuse what a spreadsheet would run, and read it back as it was', () => {
+    for (const text of ['=1+1', '+cmd', '-x', '@a', '\tb', "'=c", 'FH-1', '']) {
+      expect(/^[=+\-@\t]/.test(defused(text))).toBe(false);
+      expect(undefused(defused(text))).toBe(text === "'=c" ? '=c' : text);
+    }
+    expect(defusedEntry('-12,5')).toBe('-12,5');
+    expect(defusedEntry('-cmd')).toBe("'-cmd");
+    expect(read({ tag: "'=FH" })).toMatchObject({ ok: true, value: { tag: '=FH' } });
+  });
+
+  it('tell on which runs two sets of rules disagree', () => {
+    const run = {
+      ...{ runId: 'r', tag: '=T', atMs: 0 },
+      one: { verdict: 'watch' as const, because: 'ageing' as const },
+      other: { verdict: 'retire' as const, because: 'worn' as const },
+    };
+    expect(changedRunsCsv([run]).split('\r\n')[1]).toBe(
+      "'=T,1970-01-01T00:00:00.000Z,watch,ageing,retire,worn,r",
+    );
   });
 });

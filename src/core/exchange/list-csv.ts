@@ -1,5 +1,6 @@
+import type { ChangedRun } from '../assessment/compare-history';
 import type { BatteryLabel } from '../battery/battery-label';
-import { defused } from './csv-text';
+import { csvText, defused } from './csv-text';
 import { APPENDED_COLUMNS, USED_COLUMNS } from './readings-csv/columns';
 import { gradedCells } from './readings-csv/graded';
 import { writeRow } from './readings-csv/write';
@@ -45,4 +46,16 @@ export function runCells(
   { evidence, assessment }: AssessmentRecord,
 ): string[] {
   return [...writeRow(defused(tag), takenAtMs, evidence), ...gradedCells(assessment)];
+}
+
+/** Runs on which two sets of rules disagree, each with what either says and why, as a CSV file. */
+export function changedRunsCsv(runs: readonly ChangedRun[]): string {
+  const header = ['tag', 'taken_at', 'verdict_one', 'because_one', 'verdict_other', 'because_other', 'run'];
+  return csvText([
+    header,
+    ...runs.map(({ runId, tag, atMs, one, other }) => [
+      ...[defused(tag), new Date(atMs).toISOString(), one.verdict, one.because],
+      ...[other.verdict, other.because, runId],
+    ]),
+  ]);
 }

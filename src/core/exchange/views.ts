@@ -169,3 +169,14 @@ export interface LotRecord {
 export interface LotSummary extends Omit<LotRecord, 'rows'> {
   readonly batteries: number;
 }
+
+/** What the file of a site or a run would add, and what of it is there already. */
+export interface SiteTally {
+  readonly technicians: number;
+  readonly rules: number;
+  readonly batteries: number;
+  readonly runs: number;
+  readonly lots: number;
+  /** Runs that the site has already: they stay as they are. */
+  readonly knownRuns: number;
+}

@@ -4,27 +4,18 @@ import { Download, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { SITE_LIMIT_BYTES, tooLarge } from '@/core/exchange/import/limits';
+import type { SiteTally } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, type Reply } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { FileDrop } from './file-drop';
 
-/** What a file would add to this site. */
-interface Tally {
-  readonly technicians: number;
-  readonly rules: number;
-  readonly batteries: number;
-  readonly runs: number;
-  readonly lots: number;
-  readonly knownRuns: number;
-}
-
 /** Everything out, and everything in: to move a site, to keep a copy, to take one run along. */
 export function SiteFiles() {
   const router = useRouter();
   const [file, setFile] = useState<File | null>(null);
-  const [tally, setTally] = useState<Tally | null>(null);
+  const [tally, setTally] = useState<SiteTally | null>(null);
   const [done, setDone] = useState(false);
   const [busy, setBusy] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
@@ -77,10 +68,10 @@ export function SiteFiles() {
   );
 }
 
-const nothing = ({ technicians, rules, batteries, runs, lots }: Tally) =>
+const nothing = ({ technicians, rules, batteries, runs, lots }: SiteTally) =>
   technicians + rules + batteries + runs + lots === 0;
 
-function tallyWords({ batteries, runs, rules, technicians, lots }: Tally): string {
+function tallyWords({ batteries, runs, rules, technicians, lots }: SiteTally): string {
   const count = (number: number, one: string, many: string) => `${number} ${number === 1 ? one : many}`;
   return [
     count(batteries, 'battery', 'batteries'),
@@ -91,14 +82,14 @@ function tallyWords({ batteries, runs, rules, technicians, lots }: Tally): strin
   ].join(', ');
 }
 
-async function post(file: File, store: boolean): Promise<Reply<Tally>> {
+async function post(file: File, store: boolean): Promise<Reply<SiteTally>> {
   try {
     const meta = JSON.stringify({ store });
     const response = await fetch(`/api/site?${new URLSearchParams({ meta })}`, {
       method: 'POST',
       body: file,
     });
-    return (await response.json()) as Reply<Tally>;
+    return (await response.json()) as Reply<SiteTally>;
   } catch {
     return { unreachable: true };
   }

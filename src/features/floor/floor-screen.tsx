@@ -144,7 +144,14 @@ function BenchLine({ row, nowMs }: { readonly row: BenchRow; readonly nowMs: num
 function DoneToday({ runs }: { readonly runs: readonly RunSummary[] }) {
   return (
     <section aria-label="Done today" className="grid gap-5">
-      <h2 className="text-xl font-semibold">Done today</h2>
+      <div className="flex items-center justify-between gap-3">
+        <h2 className="text-xl font-semibold">Done today</h2>
+        {runs.length > 0 && (
+          <a href="/api/readings?today" download className={buttonClass('quiet')}>
+            CSV
+          </a>
+        )}
+      </div>
       {runs.length === 0 ? (
         <p className="text-soft">No run has been finished today.</p>
       ) : (

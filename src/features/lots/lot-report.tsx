@@ -1,6 +1,6 @@
 'use client';
 
-import { Download, Printer } from 'lucide-react';
+import { Download } from 'lucide-react';
 import Link from 'next/link';
 import { GRADES, VERDICT_LABELS, VERDICTS } from '@/core/assessment/verdict';
 import { because } from '@/core/assessment/wording';
@@ -12,9 +12,10 @@ import type { LotRecord } from '@/core/exchange/views';
 import { CLOSING_LINE } from '@/core/procedure/cautions';
 import { formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { GradeStrip } from '@/ui/charts/grade-strip';
 import { Moment } from '@/ui/moment';
+import { PrintButton } from '@/ui/print-button';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { VerdictMark } from '@/ui/verdict-mark';
@@ -41,11 +42,7 @@ export function LotReport({ lot, judged, rules }: Props) {
         <a href={`/api/lots/${lot.id}/list`} download className={buttonClass()}>
           <Download size={18} aria-hidden="true" /> CSV
         </a>
-        <Button tone="main" onClick={() => window.print()}>
-          <span className="inline-flex items-center gap-2">
-            <Printer size={18} aria-hidden="true" /> Print
-          </span>
-        </Button>
+        <PrintButton />
       </div>
       <header>
         <p className="font-semibold text-harbour">Lot report</p>

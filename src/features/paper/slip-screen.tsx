@@ -1,12 +1,13 @@
 'use client';
 
-import { FileText, Printer } from 'lucide-react';
+import { FileText } from 'lucide-react';
 import Link from 'next/link';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import type { Audience, Slip } from '@/core/report/slip';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { MarginRule } from '@/ui/margin-rule';
 import { Moment } from '@/ui/moment';
+import { PrintButton } from '@/ui/print-button';
 import { type CodeOutline, ScanCode } from '@/ui/scan-code';
 import { VerdictMark } from '@/ui/verdict-mark';
 
@@ -52,11 +53,7 @@ export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code:
         >
           <FileText size={18} aria-hidden="true" /> PDF
         </a>
-        <Button tone="main" onClick={() => window.print()}>
-          <span className="inline-flex items-center gap-2">
-            <Printer size={18} aria-hidden="true" /> Print
-          </span>
-        </Button>
+        <PrintButton />
       </div>
       <article className="sheet grid gap-4 p-6 print:border-0 print:p-0 print:text-[13px]">
         <Head slip={slip} code={code} />

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { ChangedRun, HistoryComparison } from '@/core/assessment/compare-history';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { FINDING_TITLES } from '@/core/assessment/wording';
+import { changedRunsCsv } from '@/core/exchange/list-csv';
 import type { RulesVersion } from '@/core/exchange/views';
 import { answeredDifferently, differencesOf } from '@/core/rules/compare-rules';
 import { type FigureValue, figureText } from '@/core/rules/figures';
@@ -10,6 +11,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { PRESETS } from '@/core/rules/presets';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
+import { saveFile } from '@/ui/save-file';
 import { Select } from '@/ui/select';
 import { VerdictMark } from '@/ui/verdict-mark';
 import { useComparison } from './use-comparison';
@@ -195,9 +197,16 @@ function Changes({
         </tbody>
       </table>
       <div>
-        <h3 className="heading mb-1">
-          {so.changed > so.examples.length ? `The first ${so.examples.length} of them` : 'Each of them'}
-        </h3>
+        <div className="mb-1 flex items-center justify-between gap-3">
+          <h3 className="heading">
+            {so.changed > so.examples.length ? `The first ${so.examples.length} of them` : 'Each of them'}
+          </h3>
+          <Button
+            onClick={() => saveFile('verdicts-that-differ.csv', changedRunsCsv(so.examples), 'text/csv')}
+          >
+            CSV
+          </Button>
+        </div>
         <ul className="sheet max-h-96 divide-y overflow-y-auto">
           {so.examples.map((run) => (
             <Example key={run.runId} run={run} />

@@ -4,6 +4,7 @@ import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
+import { saveFile } from '@/ui/save-file';
 
 interface Props {
   readonly current: HouseRules;
@@ -57,10 +58,5 @@ export function RulesFile({ current, onImport }: Props) {
 
 /** Lets the browser save rules as a file. */
 export function save(rules: HouseRules): void {
-  const url = URL.createObjectURL(new Blob([writeRulesFile(rules)], { type: 'application/json' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${rules.id}-${rules.version}.rules.json`;
-  link.click();
-  URL.revokeObjectURL(url);
+  saveFile(`${rules.id}-${rules.version}.rules.json`, writeRulesFile(rules), 'application/json');
 }

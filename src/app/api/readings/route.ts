@@ -2,6 +2,7 @@ import { sendFile } from '@/server/http';
 import { runsCsv } from '@/server/lists';
 
 export async function GET(request: Request) {
-  const battery = new URL(request.url).searchParams.get('battery');
-  return sendFile(runsCsv(battery), 'readings.csv', 'text/csv; charset=utf-8');
+  const { searchParams } = new URL(request.url);
+  const asked = { batteryId: searchParams.get('battery'), today: searchParams.has('today') };
+  return sendFile(runsCsv(asked), 'readings.csv', 'text/csv; charset=utf-8');
 }
