@@ -165,5 +165,14 @@ test('two who change one rack are told apart', async ({ page, context, server, t
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
   await cell(other, 'Tag', 1).fill('TWO');
   await expect(other.getByText(/This rack was changed elsewhere meanwhile/)).toBeVisible();
+  await page.close();
+  await other.reload();
+  await expect(cell(other, 'Tag', 1)).toHaveValue('ONE');
+  await other.getByRole('button', { name: 'Put mine in its place' }).click();
+  await expect(cell(other, 'Tag', 1)).toHaveValue('TWO');
+  await expect(other.getByText('kept', { exact: true })).toBeVisible();
+  await other.reload();
+  await expect(cell(other, 'Tag', 1)).toHaveValue('TWO');
+  await expect(other.getByRole('button', { name: 'Put mine in its place' })).toHaveCount(0);
   await other.close();
 });

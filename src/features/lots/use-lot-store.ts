@@ -7,7 +7,8 @@ import { send } from '@/ui/api';
 /** Where what was typed stands: with the server, on its way, kept here until the server answers, or overtaken. */
 export type LotStoreState = 'stored' | 'storing' | 'waiting' | 'overtaken';
 
-interface Kept {
+/** A rack as this browser holds it, and the revision that it was typed on. */
+export interface Kept {
   readonly name: string;
   readonly rows: readonly LotRow[];
   readonly seenRevision: number;
@@ -19,14 +20,18 @@ const keyOf = (id: string) => `integra:lot:${id}`;
 const PAUSE_MS = 400;
 const AGAIN_MS = 2500;
 
-/** What this browser still holds of a rack that the server has not seen; null where it has seen everything. */
-export function unsentOf(lot: LotRecord): Kept | null {
+/** What this browser still holds of a rack that the server has not taken; null where it has taken everything. */
+export function unsentOf(id: string): Kept | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(lot.id)) ?? 'null') as Kept | null;
-    return kept && kept.seenRevision === lot.revision ? kept : null;
+    return JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
   } catch {
     return null;
   }
+}
+
+/** Forgets what this browser held: it has been put into the rack, or nobody wants it. */
+export function dropUnsent(id: string): void {
+  keep(id, null);
 }
 
 function keep(id: string, kept: Kept | null): void {
@@ -43,6 +48,7 @@ export function useLotStore(lot: LotRecord) {
   const [state, setState] = useState<LotStoreState>('stored');
   const revision = useRef(lot.revision);
   const pending = useRef<{ name: string; rows: readonly LotRow[] } | null>(null);
+  const overtaken = useRef(false);
   const sending = useRef<Promise<void> | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
 
@@ -54,6 +60,7 @@ export function useLotStore(lot: LotRecord) {
     pending.current = null;
     const change = { id: lot.id, ...now, seenRevision: revision.current };
     keep(lot.id, change);
+    if (overtaken.current) return;
     sending.current = (async () => {
       setState('storing');
       const reply = await send<{ revision: number }>(`/api/lots/${lot.id}`, change, 'PUT');
@@ -62,6 +69,8 @@ export function useLotStore(lot: LotRecord) {
         setState('waiting');
         timer.current = setTimeout(flush, AGAIN_MS);
       } else if (!reply.ok) {
+        // What was typed stays in the browser and is offered when the rack is opened again.
+        overtaken.current = true;
         setState('overtaken');
       } else {
         revision.current = reply.value.revision;
@@ -76,7 +85,7 @@ export function useLotStore(lot: LotRecord) {
   const save = useCallback(
     (name: string, rows: readonly LotRow[]) => {
       pending.current = { name, rows };
-      setState((before) => (before === 'overtaken' ? before : 'storing'));
+      if (!overtaken.current) setState('storing');
       clearTimeout(timer.current);
       timer.current = setTimeout(flush, PAUSE_MS);
     },

@@ -1,0 +1,49 @@
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { uuidv7 } from 'uuidv7';
+import type { ImportRecord, LotRecord } from '@/core/exchange/views';
+import type { Problem } from '@/core/quantity/result';
+import { problemsOf, type Reply, send } from '@/ui/api';
+import { Button } from '@/ui/button';
+import { useSite } from '@/ui/site';
+import type { useLotStore } from './use-lot-store';
+
+interface Props {
+  readonly lot: LotRecord;
+  readonly good: number;
+  readonly bad: number;
+  readonly store: ReturnType<typeof useLotStore>;
+  readonly onProblems: (problems: readonly Problem[]) => void;
+}
+
+/** Stores the rack as runs of its batteries; once it is stored, takes them back. */
+export function StoreLot({ lot, good, bad, store, onProblems }: Props) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  const [importId, setImportId] = useState(uuidv7);
+  const answered = (reply: Reply<ImportRecord>) => {
+    onProblems(problemsOf(reply));
+    if (!('unreachable' in reply) && reply.ok) router.refresh();
+  };
+  const keep = async () => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    await store.flush();
+    const seen = { seenRevision: store.seenRevision(), seenRuns: good };
+    answered(await send(`/api/lots/${lot.id}/store`, { id: lot.id, importId, technicianId, ...seen }));
+  };
+  const undo = async () => {
+    const technicianId = whoIsHere();
+    if (technicianId === null || lot.importId === null) return;
+    const asked = { importId: lot.importId, technicianId };
+    answered(await send(`/api/imports/${lot.importId}/undo`, asked));
+    setImportId(uuidv7());
+  };
+  if (lot.importId !== null) return <Button onClick={undo}>Take the runs back</Button>;
+  return (
+    <Button tone="main" disabled={good === 0 || store.state === 'overtaken'} onClick={keep}>
+      Store {good} {good === 1 ? 'run' : 'runs'}
+      {bad > 0 && `, leave ${bad} out`}
+    </Button>
+  );
+}
