@@ -67,6 +67,7 @@ export function PaperBars({
 }
 
 const RULE_WIDTH = 120;
+const RULE_HEIGHT = 18;
 
 /** The margin rule on paper: the limit as a notch, the reading as a mark, its uncertainty as a bar, the margin in figures. */
 export function PaperMargin({
@@ -85,6 +86,7 @@ export function PaperMargin({
   const at = (offset: number) => (RULE_WIDTH / 2) * (1 + Math.max(-1, Math.min(1, offset / half)));
   const ink = margin < 0 ? INK.bad : INK.good;
   const figures = { fontFamily: FIGURE_FACES, fontSize };
+  const height = fontSize * 1.7;
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }} wrap={false}>
       <Text style={{ flexGrow: 1, flexBasis: 0, fontSize }}>
@@ -94,7 +96,11 @@ export function PaperMargin({
       <Text style={{ ...figures, width: fontSize * 11.5, textAlign: 'right', color: INK.soft }}>
         {printable(`${formatQuantity(value, unit)} to ${formatNumber(limit, unit)}`)}
       </Text>
-      <Svg width={RULE_WIDTH * 0.8} height={14} viewBox={`0 0 ${RULE_WIDTH} 18`}>
+      <Svg
+        width={height * (RULE_WIDTH / RULE_HEIGHT)}
+        height={height}
+        viewBox={`0 0 ${RULE_WIDTH} ${RULE_HEIGHT}`}
+      >
         <Rect x={0} y={9} width={RULE_WIDTH / 2} height={3} fill={INK.sunk} />
         <Path d={`M0 12h${RULE_WIDTH}`} stroke={INK.soft} strokeWidth={0.8} />
         <Path d={`M${RULE_WIDTH / 2 - 4} 12.5h8l-4 5z`} fill={INK.text} />

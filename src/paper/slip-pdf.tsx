@@ -117,7 +117,7 @@ function Head({ slip, print, density, code }: Props) {
 
 function Verdict({ slip, density, print }: Omit<Props, 'code'>) {
   const { fontSize, gap, longest } = density;
-  const { verdict, verdictWords, grade, reason, next, override } = slip;
+  const { verdict, verdictWords, grade, reason, next, override, danger } = slip;
   const ink = VERDICT_INK[verdict];
   return (
     <View
@@ -138,6 +138,21 @@ function Verdict({ slip, density, print }: Omit<Props, 'code'>) {
           </Text>
         ))}
         {print.nextCheck && <Text style={{ color: INK.soft }}>Next check: {printable(print.nextCheck)}</Text>}
+        {danger && (
+          <View style={{ flexDirection: 'row', gap: 5, alignItems: 'center' }}>
+            <PaperMark verdict="quarantine" size={fontSize * 1.4} />
+            <Text
+              style={{
+                fontSize: fontSize + 1,
+                fontWeight: 700,
+                color: VERDICT_INK.quarantine,
+                flexShrink: 1,
+              }}
+            >
+              {printable(danger)}
+            </Text>
+          </View>
+        )}
         {override && (
           <Text style={{ color: INK.soft }}>
             Set by {cut(override.by, 60)}. Computed: {cut(override.computed, longest)}
@@ -165,7 +180,7 @@ function Facts({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: num
       {slip.battery.map(([name, value]) => (
         <View key={name} style={{ flexDirection: 'row', gap: 6 }}>
           <Text style={{ width: fontSize * 5.6, color: INK.soft }}>{name}</Text>
-          <Text style={{ flexGrow: 1, flexBasis: 0 }}>{cut(value, 80)}</Text>
+          <Text style={{ flexGrow: 1, flexBasis: 0 }}>{cut(value, 160)}</Text>
         </View>
       ))}
     </View>

@@ -6,7 +6,7 @@ import { STANDARD_RULES } from '../rules/standard-rules';
 import { checkShape } from './check-shape';
 import { csvBlocks, rowsOf } from './csv-blocks';
 import { defused, defusedEntry, undefused } from './csv-text';
-import { changedRunsCsv } from './list-csv';
+import { changedRunsCsv, importsCsv, lotsCsv } from './list-csv';
 import { APPENDED_COLUMNS } from './readings-csv/columns';
 import { gradedCells } from './readings-csv/graded';
 import { readHeader } from './readings-csv/header';
@@ -280,6 +280,27 @@ describe('lists as CSV', () => {
     expect(defusedEntry('-12,5')).toBe('-12,5');
     expect(defusedEntry('-cmd')).toBe("'-cmd");
     expect(read({ tag: "'=FH" })).toMatchObject({ ok: true, value: { tag: '=FH' } });
+  });
+
+  it('tell what came in and which racks there are', () => {
+    const made = {
+      ...{
+        id: 'i',
+        source: 'file' as const,
+        name: '=x.csv',
+        runs: 2,
+        newBatteries: 1,
+        madeAtMs: 0,
+        madeById: 't',
+      },
+      ...{ undoneAtMs: 86_400_000, undoneById: 't' },
+    };
+    const day = '1970-01-01T00:00:00.000Z';
+    expect(importsCsv([made]).split('\r\n')[1]).toBe(`'=x.csv,file,2,1,${day},1970-01-02T00:00:00.000Z,i`);
+    const lot = { id: 'l', name: 'Rack', revision: 3, startedAtMs: 0, startedById: 't', changedAtMs: 0 };
+    expect(lotsCsv([{ ...lot, importId: null, batteries: 4 }]).split('\r\n')[1]).toBe(
+      `Rack,4,${day},${day},no,l`,
+    );
   });
 
   it('tell on which runs two sets of rules disagree', () => {

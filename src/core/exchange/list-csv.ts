@@ -4,7 +4,7 @@ import { csvText, defused } from './csv-text';
 import { APPENDED_COLUMNS, USED_COLUMNS } from './readings-csv/columns';
 import { gradedCells } from './readings-csv/graded';
 import { writeRow } from './readings-csv/write';
-import type { AssessmentRecord } from './views';
+import type { AssessmentRecord, ImportRecord, LotSummary } from './views';
 
 /** Columns of the list of batteries. Ratings stand in one cell, each with its standard. */
 export const BATTERY_COLUMNS = [
@@ -56,6 +56,37 @@ export function changedRunsCsv(runs: readonly ChangedRun[]): string {
     ...runs.map(({ runId, tag, atMs, one, other }) => [
       ...[defused(tag), new Date(atMs).toISOString(), one.verdict, one.because],
       ...[other.verdict, other.because, runId],
+    ]),
+  ]);
+}
+
+const day = (atMs: number | null) => (atMs === null ? '' : new Date(atMs).toISOString());
+
+/** The imports as a CSV file. */
+export function importsCsv(imports: readonly ImportRecord[]): string {
+  const header = ['name', 'source', 'runs', 'new_batteries', 'made_at', 'undone_at', 'id'];
+  return csvText([
+    header,
+    ...imports.map(({ name, source, runs, newBatteries, madeAtMs, undoneAtMs, id }) => [
+      ...[defused(name), source, String(runs), String(newBatteries), day(madeAtMs), day(undoneAtMs), id],
+    ]),
+  ]);
+}
+
+/** The racks as a CSV file. */
+export function lotsCsv(lots: readonly LotSummary[]): string {
+  const header = ['name', 'rows', 'started_at', 'changed_at', 'stored', 'id'];
+  return csvText([
+    header,
+    ...lots.map(({ name, batteries, startedAtMs, changedAtMs, importId, id }) => [
+      ...[
+        defused(name),
+        String(batteries),
+        day(startedAtMs),
+        day(changedAtMs),
+        importId === null ? 'no' : 'yes',
+        id,
+      ],
     ]),
   ]);
 }

@@ -128,6 +128,18 @@ describe('a slip', () => {
     expect(made.override).toMatchObject({ by: 'Maro Tindell', computed: expect.stringContaining('Retire.') });
   });
 
+  it('never lets a technician’s verdict hide a danger', () => {
+    const run = measured(12.65, 10.6).add('inspection', { ...SOUND, case: 'cracked' });
+    const view = viewOf(run);
+    const override = { verdict: 'serve' as const, why: 'Looks worse than it is.', byId: MARO.id, atMs: 1 };
+    const [kept] = view.assessments;
+    const made = slip({ ...view, assessments: kept ? [{ ...kept, override }] : [] }, 'customer');
+    expect(made.verdict).toBe('serve');
+    expect(made.danger).toContain('The case is cracked.');
+    expect(made.danger).toContain('Keep everyone away.');
+    expect(slip(view).danger).toBeNull();
+  });
+
   it('of a run that goes on says so and what comes next; a battery that is never graded has none', () => {
     const run = new WrittenRun().add('identify', { confirmed: true }).add('inspection', SOUND);
     const made = slip(viewOf(run, false));

@@ -50,6 +50,8 @@ export interface Slip {
   readonly reason: string;
   readonly next: readonly string[];
   readonly override: (VerdictOverride & { readonly by: string; readonly computed: string }) | null;
+  /** What keeps people safe although the technician decided otherwise: it is never printed small. */
+  readonly danger: string | null;
   readonly charge: string | null;
   readonly health: string | null;
   readonly margins: readonly SlipMargin[];
@@ -100,6 +102,7 @@ export function slipOf(
       by: nameOf(override.byId),
       computed: `${VERDICT_LABELS[assessment.verdict]}. ${because(assessment.decidedBy)}`,
     },
+    danger: override && verdict !== 'quarantine' ? dangerIn(assessment) : null,
     charge: charge && plusMinus(charge.pct, charge.sdPct),
     health: health && plusMinus(health.pct, health.sdPct),
     margins: marginsOf(assessment),
@@ -118,6 +121,11 @@ export function slipOf(
 
 const plusMinus = (pct: number, sdPct: number) =>
   `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct, '%')}`;
+
+function dangerIn({ verdict, decidedBy }: Assessment): string | null {
+  if (verdict !== 'quarantine') return null;
+  return `${VERDICT_LABELS.quarantine} by the rules: ${because(decidedBy)} ${ADVICE.quarantine}`;
+}
 
 function labelFacts(battery: BatteryRecord, audience: Audience): Slip['battery'] {
   const {

@@ -2,19 +2,28 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { importsCsv } from '@/core/exchange/list-csv';
 import type { ImportRecord } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
+import { saveFile } from '@/ui/save-file';
 import { useSite, useTechnicianName } from '@/ui/site';
 
 /** What came in together, the newest first; each can be taken back as a whole. */
 export function ImportList({ imports }: { readonly imports: readonly ImportRecord[] }) {
   return (
     <section aria-label="What came in" className="grid gap-3">
-      <h2 className="text-xl font-semibold">What came in</h2>
+      <div className="flex items-center justify-between gap-3">
+        <h2 className="text-xl font-semibold">What came in</h2>
+        {imports.length > 0 && (
+          <Button tone="quiet" onClick={() => saveFile('imports.csv', importsCsv(imports), 'text/csv')}>
+            CSV
+          </Button>
+        )}
+      </div>
       {imports.length === 0 ? (
         <p className="text-soft">Nothing has come in from a file or a rack yet.</p>
       ) : (

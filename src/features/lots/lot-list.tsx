@@ -5,12 +5,14 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
+import { lotsCsv } from '@/core/exchange/list-csv';
 import type { LotSummary } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
+import { saveFile } from '@/ui/save-file';
 import { useSite, useTechnicianName } from '@/ui/site';
 
 /** The racks that were graded or are being graded, the one that was worked on last first. */
@@ -40,7 +42,14 @@ export function LotList({
   };
   return (
     <main className="mx-auto grid max-w-5xl gap-5 px-4 py-5">
-      <h1 className="text-xl font-semibold">Lots</h1>
+      <div className="flex items-center justify-between gap-3">
+        <h1 className="text-xl font-semibold">Lots</h1>
+        {lots.length > 0 && (
+          <Button tone="quiet" onClick={() => saveFile('lots.csv', lotsCsv(lots), 'text/csv')}>
+            CSV
+          </Button>
+        )}
+      </div>
       <form onSubmit={begin} className="sheet flex flex-wrap items-end gap-3 p-4">
         <label className="grid grow gap-1">
           <span className="heading">A rack of batteries to grade</span>

@@ -94,7 +94,7 @@ function Head({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline 
 }
 
 function Verdict({ slip }: { readonly slip: Slip }) {
-  const { verdict, verdictWords, grade, reason, next, override } = slip;
+  const { verdict, verdictWords, grade, reason, next, override, danger } = slip;
   return (
     <section
       aria-label="Verdict"
@@ -112,6 +112,11 @@ function Verdict({ slip }: { readonly slip: Slip }) {
         {slip.nextCheckMs !== null && (
           <p className="text-soft">
             Next check: <Moment atMs={slip.nextCheckMs} as="day" />
+          </p>
+        )}
+        {danger && (
+          <p className="flex items-center gap-2 text-lg font-semibold text-quarantine">
+            <VerdictMark verdict="quarantine" size={22} /> {danger}
           </p>
         )}
         {override && (
