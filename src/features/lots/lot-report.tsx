@@ -3,7 +3,7 @@
 import { Download } from 'lucide-react';
 import Link from 'next/link';
 import { GRADES, VERDICT_LABELS, VERDICTS } from '@/core/assessment/verdict';
-import { because } from '@/core/assessment/wording';
+import { FINDING_TITLES } from '@/core/assessment/wording';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
@@ -131,7 +131,9 @@ function Batteries({ good }: { readonly good: readonly GoodRow[] }) {
                 <td className="px-3">
                   <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
                 </td>
-                <td className="px-3 text-sm text-soft">{because(assessment.decidedBy)}</td>
+                <td className="px-3 text-sm text-soft print:text-[11px]">
+                  {FINDING_TITLES[assessment.decidedBy]}
+                </td>
               </tr>
             );
           })}
