@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { newDatabaseFile, type Server, startServer } from './support/server';
-import { expect, expectAccessible, test } from './support/test';
+import { chooseTechnician, expect, expectAccessible, test } from './support/test';
 
 const PORT = 4290;
 let server: Server;
@@ -14,7 +14,7 @@ test.use({ baseURL: `http://127.0.0.1:${PORT}` });
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/rules');
-  await page.getByRole('dialog').getByRole('button', { name: 'Maro Tindell' }).click();
+  await chooseTechnician(page, 'Maro Tindell');
 });
 
 test('rules are changed with a reason, and the whole history is compared first', async ({ page }) => {

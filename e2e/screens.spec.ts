@@ -1,5 +1,5 @@
 import { newDatabaseFile, type Server, startServer } from './support/server';
-import { expect, expectAccessible, signIn, test } from './support/test';
+import { chooseTechnician, expect, expectAccessible, signIn, test } from './support/test';
 
 test.describe('with the sample data', () => {
   let demo: Server;
@@ -14,7 +14,7 @@ test.describe('with the sample data', () => {
   test.afterAll(() => demo.kill());
   test.beforeEach(async ({ page, context }) => {
     await page.goto(demo.url);
-    await page.getByRole('button', { name: 'Ysolde Brackwater' }).click();
+    await chooseTechnician(page, 'Ysolde Brackwater');
     await expect(page.getByRole('dialog')).toHaveCount(0);
     expect((await context.cookies()).length).toBeGreaterThan(0);
   });
@@ -37,6 +37,27 @@ test.describe('with the sample data', () => {
     await expectAccessible(page);
     await page.reload();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  });
+
+  test('the dark theme is readable on racks, paper, files and sums', async ({ page }) => {
+    await page.getByRole('button', { name: 'Change to the dark theme' }).click();
+    await page.getByText('FH-0112').first().click();
+    await page.waitForURL('**/bench/**');
+    const slip = `${page.url()}/slip`;
+    await page.getByRole('link', { name: 'Label', exact: true }).click();
+    await page.waitForURL('**/labels?*');
+    await expectAccessible(page);
+    await page.goto(slip);
+    await expectAccessible(page);
+    await page.goto(`${demo.url}/lots`);
+    await page.getByRole('link', { name: /Quay rack/ }).click();
+    await expect(page.getByRole('region', { name: 'Sorting' })).toBeVisible();
+    await expectAccessible(page);
+    for (const path of ['/files', '/reckoner?tool=limit', '/lots']) {
+      await page.goto(demo.url + path);
+      await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+      await expectAccessible(page);
+    }
   });
 
   test('a battery of another chemistry is recorded and never graded', async ({ page }) => {

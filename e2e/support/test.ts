@@ -65,6 +65,13 @@ export async function signIn(context: BrowserContext, url: string, technicianId:
   await context.addCookies([{ name: 'integra_technician', value: technicianId, url }]);
 }
 
+/** Chooses a name in the dialog that asks, and waits until this browser has kept it: the next page then asks nobody. */
+export async function chooseTechnician(page: Page, name: string): Promise<void> {
+  const kept = page.waitForResponse('**/api/screen');
+  await page.getByRole('dialog').getByRole('button', { name }).click();
+  await kept;
+}
+
 export interface NewBattery {
   readonly tag: string;
   readonly technicianId: string;
