@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { newDatabaseFile, startServer } from './support/server';
+import { freePort, newDatabaseFile, startServer } from './support/server';
 import { expect, startedRun, test } from './support/test';
 
 test('a tag that exists and a rating of 0 are told at their fields, and what was typed stays', async ({
@@ -123,7 +123,7 @@ test('the server refuses malformed writes with the field, what was found and wha
 test('a database file that is no database is told on the screen and in the log', async ({ page }) => {
   const databaseFile = newDatabaseFile();
   writeFileSync(databaseFile, 'shopping list: deionised water, gloves\n'.repeat(50));
-  const server = await startServer({ port: 4296 + test.info().parallelIndex, databaseFile });
+  const server = await startServer({ port: await freePort(), databaseFile });
   await page.goto(server.url);
   await expect(page.getByText('The database file is not a database of Integra')).toBeVisible();
   expect(server.printed()).toContain('Integra: The database file is not a database of Integra');

@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7';
 import { BenchPage } from './support/bench-page';
-import { newDatabaseFile, startServer } from './support/server';
+import { freePort, newDatabaseFile, startServer } from './support/server';
 import { expect, signIn, startedRun, test } from './support/test';
 
 test('a run reopens where it stood, its clock still right', async ({
@@ -27,7 +27,7 @@ test('a run reopens where it stood, its clock still right', async ({
 
 test('nothing captured is lost when the server is killed in mid-run', async ({ browser }) => {
   const databaseFile = newDatabaseFile();
-  const options = { port: 4290 + test.info().parallelIndex, databaseFile };
+  const options = { port: await freePort(), databaseFile };
   const first = await startServer(options);
   const technicianId = uuidv7();
   const context = await browser.newContext({ baseURL: first.url });

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { csvFile, readingsFile, readingsRow } from './support/readings-file';
-import { newDatabaseFile, startServer } from './support/server';
+import { freePort, newDatabaseFile, startServer } from './support/server';
 import { expect, expectAccessible, signIn, test } from './support/test';
 
 const CHOOSE = 'Choose a CSV file of readings';
@@ -57,13 +57,15 @@ test('a foreign file with its own headings, semicolons, commas and Fahrenheit is
   await page.goto('/files');
   await page.getByLabel(CHOOSE).setInputFiles(csvFile(`\uFEFF${text}\r\n`));
   // One column is needed and nobody can guess it: the page asks.
-  await expect(page.getByText('Say which column holds type.')).toBeVisible();
+  await expect(page.getByText('Say which column holds type, or what all rows are.')).toBeVisible();
+  await page.getByLabel('Type, all rows').selectOption('agm');
+  await expect(page.getByText('2 can be stored, 0 refused')).toBeVisible();
+  await expect(page.getByText('6 of 8 taken')).toBeVisible();
   await page.getByLabel('What is', { exact: true }).selectOption('construction');
   await expect(page.getByText('2 can be stored, 0 refused')).toBeVisible();
   await expect(page.getByText('7 of 8 taken')).toBeVisible();
   const rows = page.getByRole('region', { name: 'Rows of the file' });
   await expect(rows.getByRole('row').nth(1)).toContainText('99 %');
-  await page.getByText('Columns', { exact: true }).click();
   await page.getByLabel('Voltage is').selectOption('');
   await expect(page.getByText('6 of 8 taken')).toBeVisible();
   await expect(rows.getByRole('row').nth(1)).toContainText('Not decided yet');
@@ -118,9 +120,8 @@ test('a battery that is registered as another type is refused by name, and nothi
 });
 
 test('a whole site goes out as a file, into an empty site, and is found equal', async ({ browser }) => {
-  const port = 4250 + 2 * test.info().parallelIndex;
-  const from = await startServer({ port, databaseFile: newDatabaseFile(), demo: true });
-  const to = await startServer({ port: port + 1, databaseFile: newDatabaseFile() });
+  const from = await startServer({ port: await freePort(), databaseFile: newDatabaseFile(), demo: true });
+  const to = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
   const page = await browser.newPage();
   const look = async (url: string) => {
     await page.goto(`${url}/files`);

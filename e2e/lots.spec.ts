@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { newDatabaseFile, startServer } from './support/server';
+import { freePort, newDatabaseFile, startServer } from './support/server';
 import { expect, expectAccessible, signIn, test } from './support/test';
 
 async function beginLot(page: Page, name: string): Promise<void> {
@@ -128,7 +128,7 @@ test('a registered battery fills in its own label, and one tag stands once', asy
 
 test('what was typed survives a server that is killed and a page that is closed', async ({ browser }) => {
   const databaseFile = newDatabaseFile();
-  const port = 4240 + test.info().parallelIndex;
+  const port = await freePort();
   const first = await startServer({ port, databaseFile });
   const context = await browser.newContext({ baseURL: first.url });
   const page = await context.newPage();

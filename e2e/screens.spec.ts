@@ -1,4 +1,4 @@
-import { newDatabaseFile, type Server, startServer } from './support/server';
+import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
 import { chooseTechnician, expect, expectAccessible, signIn, test } from './support/test';
 
 test.describe('with the sample data', () => {
@@ -6,7 +6,7 @@ test.describe('with the sample data', () => {
 
   test.beforeAll(async () => {
     demo = await startServer({
-      port: 4280 + test.info().parallelIndex,
+      port: await freePort(),
       databaseFile: newDatabaseFile(),
       demo: true,
     });
@@ -113,7 +113,7 @@ test.describe('with the sample data', () => {
 
 test('an empty store says how to begin', async ({ browser }) => {
   const server = await startServer({
-    port: 4270 + test.info().parallelIndex,
+    port: await freePort(),
     databaseFile: newDatabaseFile(),
   });
   const page = await browser.newPage({ baseURL: server.url });

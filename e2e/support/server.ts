@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -23,8 +24,24 @@ export function newDatabaseFile(): string {
   return join(mkdtempSync(join(tmpdir(), 'integra-')), 'test.db');
 }
 
-/** Starts the server and waits until it answers. */
+/** A port that nothing listens on. */
+export function freePort(): Promise<number> {
+  return new Promise((found, failed) => {
+    const probe = createServer();
+    probe.once('error', failed);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      const port = typeof address === 'object' && address ? address.port : 0;
+      probe.close(() => found(port));
+    });
+  });
+}
+
+/** Starts the server and waits until it answers. Whatever else would answer in its place is told first. */
 export async function startServer({ port, databaseFile, demo = false }: ServerOptions): Promise<Server> {
+  const url = `http://127.0.0.1:${port}`;
+  const other = await fetch(url).catch(() => null);
+  if (other) throw new Error(`something else listens on port ${port}: end it first`);
   const child = spawn('node_modules/.bin/next', ['start', '-H', '127.0.0.1', '-p', String(port)], {
     env: {
       ...process.env,
@@ -42,7 +59,6 @@ export async function startServer({ port, databaseFile, demo = false }: ServerOp
   child.stderr?.on('data', (chunk) => {
     output += String(chunk);
   });
-  const url = `http://127.0.0.1:${port}`;
   await untilAnswering(url, child, () => output);
   return { url, kill: () => killAll(child), printed: () => output };
 }

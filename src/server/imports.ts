@@ -1,6 +1,6 @@
 import 'server-only';
 import { setImmediate as turn } from 'node:timers/promises';
-import { Type } from '@sinclair/typebox';
+import { type TOptional, type TString, Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { tagKey } from '@/core/battery/battery';
 import { checkShape } from '@/core/exchange/check-shape';
@@ -9,6 +9,7 @@ import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { labelFromRow } from '@/core/exchange/import/label-from-row';
 import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
+import { FIXABLE_COLUMNS } from '@/core/exchange/import/mapping';
 import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
 import type { BatteryRecord, ImportRecord, ImportSource } from '@/core/exchange/views';
 import type { Symptom } from '@/core/procedure/complaint';
@@ -46,6 +47,15 @@ const ImportMeta = Type.Object(
         Type.Union([...USED_COLUMNS.map((column) => Type.Literal(column)), Type.Null()]),
       ),
       { maxItems: IMPORT_LIMITS.columns, description: 'what each column is taken for' },
+    ),
+    /** What all rows have in common although no column says so. */
+    fixed: Type.Optional(
+      Type.Object(
+        Object.fromEntries(
+          FIXABLE_COLUMNS.map((column) => [column, Type.Optional(Type.String({ maxLength: 20 }))]),
+        ) as Record<(typeof FIXABLE_COLUMNS)[number], TOptional<TString>>,
+        { additionalProperties: false },
+      ),
     ),
     /** Good rows that the preview showed. */
     seenRuns: Type.Integer({ minimum: 1, description: 'good rows seen' }),
@@ -92,12 +102,12 @@ export function importReadings(meta: unknown, text: string, watched: Watched): P
     if (!checked.ok) return { ...checked, failure: 'input' };
     const tooBig = tooLarge(text.length, IMPORT_LIMITS.bytes);
     if (tooBig) return { ...fail(tooBig), failure: 'input' };
-    const { id, technicianId, name, mapping, seenRuns } = checked.value;
+    const { id, technicianId, name, mapping, seenRuns, fixed = {} } = checked.value;
     return storeRows({
       ...{ id, technicianId, name, seenRuns, watched },
       ...{ source: 'file', complaint: null, instrument: 'read from a file', place: '' },
       rules: await rulesToday(),
-      blocks: (rules) => importBlocks(piecesOf(text), mapping, rules),
+      blocks: (rules) => importBlocks(piecesOf(text), { mapping, fixed }, rules),
     });
   });
 }

@@ -1,4 +1,4 @@
-import type { Mapping } from '@/core/exchange/import/mapping';
+import type { ReadAs } from '@/core/exchange/import/import-blocks';
 import type { PreviewRow } from '@/core/exchange/import/preview';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -6,7 +6,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 /** A file to read, and how. */
 export interface ReadReadings {
   readonly file: File;
-  readonly mapping: Mapping;
+  readonly readAs: ReadAs;
   readonly rules: HouseRules;
 }
 

@@ -9,12 +9,12 @@ const tell = (news: ReadReadingsNews) => self.postMessage(news);
 
 self.addEventListener('message', ({ data }: MessageEvent<ReadReadings>) => void read(data));
 
-async function read({ file, mapping, rules }: ReadReadings): Promise<void> {
+async function read({ file, readAs, rules }: ReadReadings): Promise<void> {
   let bytesRead = 0;
   const counted = countedText(file, (bytes) => {
     bytesRead = bytes;
   });
-  for await (const block of importBlocks(counted, mapping, rules)) {
+  for await (const block of importBlocks(counted, readAs, rules)) {
     if (!block.ok) return tell({ kind: 'refused', problems: block.problems });
     const { rows, reader } = block.value;
     const known = await knownAmong(reader.tagKeys(rows));

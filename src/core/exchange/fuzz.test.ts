@@ -36,7 +36,8 @@ async function* once(text: string) {
 async function readCsv(text: string): Promise<void> {
   const header = await headerOf(once(text));
   if (!header.ok) return told(header);
-  for await (const block of importBlocks(once(text), suggestMapping(header.value), STANDARD_RULES)) {
+  const readAs = { mapping: suggestMapping(header.value), fixed: {} };
+  for await (const block of importBlocks(once(text), readAs, STANDARD_RULES)) {
     if (!block.ok) return told(block);
     const { rows, reader } = block.value;
     for (const row of reader.read(rows, new Map()).map(previewOf)) {

@@ -6,7 +6,7 @@ import { useRef, useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import { headerOf } from '@/core/exchange/import/import-blocks';
 import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
-import { type Mapping, mappedHeader, suggestMapping } from '@/core/exchange/import/mapping';
+import { type FixedCells, type Mapping, mappedHeader, suggestMapping } from '@/core/exchange/import/mapping';
 import type { ImportRecord } from '@/core/exchange/views';
 import { type Problem, problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -24,6 +24,7 @@ interface Chosen {
   readonly file: File;
   readonly header: readonly string[];
   readonly mapping: Mapping;
+  readonly fixed: FixedCells;
   /** One id for this file, so that storing it twice stores it once. */
   readonly importId: string;
 }
@@ -49,9 +50,9 @@ export function BringReadings({
 
   const begin = (next: Chosen) => {
     setChosen(next);
-    const mapped = mappedHeader(next.header, next.mapping);
+    const mapped = mappedHeader(next.header, next.mapping, next.fixed);
     setProblems([]);
-    if (mapped.ok) read(next.file, next.mapping, rules);
+    if (mapped.ok) read(next.file, { mapping: next.mapping, fixed: next.fixed }, rules);
     else clear();
   };
   const take = async (file: File) => {
@@ -66,12 +67,15 @@ export function BringReadings({
     if (header.value.length > IMPORT_LIMITS.columns) {
       return setProblems([problem('columns', header.value.length, `at most ${IMPORT_LIMITS.columns}`)]);
     }
-    begin({ file, header: header.value, mapping: suggestMapping(header.value), importId: uuidv7() });
+    begin({
+      ...{ file, header: header.value, importId: uuidv7(), fixed: {} },
+      mapping: suggestMapping(header.value),
+    });
   };
   const store = async () => {
     const technicianId = whoIsHere();
     if (!chosen || technicianId === null) return;
-    const { file, mapping, importId } = chosen;
+    const { file, mapping, fixed, importId } = chosen;
     storing.current = new AbortController();
     setStored(0);
     const meta = {
@@ -79,6 +83,7 @@ export function BringReadings({
       technicianId,
       name: file.name.slice(0, 120),
       mapping,
+      fixed,
       seenRuns: preview.good,
     };
     const reply = await storeImport({ meta, file, signal: storing.current.signal, onStored: setStored });
@@ -102,9 +107,12 @@ export function BringReadings({
       {chosen && (
         <>
           <ColumnMapping
+            key={chosen.importId}
             header={chosen.header}
             mapping={chosen.mapping}
+            fixed={chosen.fixed}
             onChange={(mapping) => begin({ ...chosen, mapping })}
+            onFix={(fixed) => begin({ ...chosen, fixed })}
           />
           <Problems problems={preview.problems} />
           {preview.state !== 'idle' && preview.state !== 'refused' && (

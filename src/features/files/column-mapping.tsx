@@ -1,18 +1,26 @@
-import type { Mapping } from '@/core/exchange/import/mapping';
-import { COLUMN_TITLES } from '@/core/exchange/readings-csv/column-titles';
+import { useState } from 'react';
+import { FIXABLE_COLUMNS, type FixedCells, fixedEntries, type Mapping } from '@/core/exchange/import/mapping';
+import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
 import { NEEDED_COLUMNS, USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
+import { Select } from '@/ui/select';
 
 interface Props {
   readonly header: readonly string[];
   readonly mapping: Mapping;
+  readonly fixed: FixedCells;
+  readonly onFix: (fixed: FixedCells) => void;
   readonly onChange: (mapping: Mapping) => void;
 }
 
 /** What each column of the file is taken for. Columns that are recognised say so; the others can be told. */
-export function ColumnMapping({ header, mapping, onChange }: Props) {
-  const missing = NEEDED_COLUMNS.filter((needed) => !mapping.includes(needed));
+export function ColumnMapping({ header, mapping, fixed, onChange, onFix }: Props) {
+  const given = [...mapping, ...fixedEntries(fixed, mapping).map(([column]) => column)];
+  const missing = NEEDED_COLUMNS.filter((needed) => !given.includes(needed));
+  // It opens by itself where something must be said, and stays as one leaves it.
+  const [open, setOpen] = useState(missing.length > 0);
+  const fixable = FIXABLE_COLUMNS.filter((column) => !mapping.includes(column));
   return (
-    <details className="sheet" open={missing.length > 0}>
+    <details className="sheet" open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="flex min-h-12 items-center gap-2 px-4">
         <span className="font-semibold">Columns</span>
         <span className="text-soft">
@@ -21,7 +29,8 @@ export function ColumnMapping({ header, mapping, onChange }: Props) {
       </summary>
       {missing.length > 0 && (
         <p className="border-t px-4 py-2 text-warn">
-          Say which column holds {missing.map((column) => COLUMN_TITLES[column].toLowerCase()).join(' and ')}.
+          Say which column holds {missing.map((column) => COLUMN_TITLES[column].toLowerCase()).join(' and ')}
+          {missing.includes('construction') && ', or what all rows are'}.
         </p>
       )}
       <ul className="grid gap-x-6 gap-y-1 border-t p-4 sm:grid-cols-2 lg:grid-cols-3">
@@ -46,6 +55,24 @@ export function ColumnMapping({ header, mapping, onChange }: Props) {
           </li>
         ))}
       </ul>
+      {fixable.length > 0 && (
+        <fieldset className="flex flex-wrap gap-4 border-t p-4">
+          <legend className="sr-only">The same for all rows</legend>
+          {fixable.map((column) => (
+            <div key={column} className="w-44">
+              <Select
+                label={`${COLUMN_TITLES[column]}, all rows`}
+                value={fixed[column] ?? ''}
+                options={[
+                  { value: '', label: 'not said' },
+                  ...(COLUMN_WORDS[column] ?? []).map((word) => ({ value: word, label: word })),
+                ]}
+                onChoose={(word) => onFix({ ...fixed, [column]: word })}
+              />
+            </div>
+          ))}
+        </fieldset>
+      )}
     </details>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Mapping } from '@/core/exchange/import/mapping';
+import type { ReadAs } from '@/core/exchange/import/import-blocks';
 import type { PreviewRow } from '@/core/exchange/import/preview';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -33,7 +33,7 @@ export function usePreview() {
   useEffect(() => end, [end]);
 
   const read = useCallback(
-    (file: File, mapping: Mapping, rules: HouseRules) => {
+    (file: File, readAs: ReadAs, rules: HouseRules) => {
       end();
       setPreview({ ...NOTHING, state: 'reading' });
       const started = new Worker(new URL('../../workers/read-readings.worker.ts', import.meta.url), {
@@ -66,7 +66,7 @@ export function usePreview() {
         show('refused', bytes, [BROKE_OFF]);
         end();
       };
-      started.postMessage({ file, mapping, rules } satisfies ReadReadings);
+      started.postMessage({ file, readAs, rules } satisfies ReadReadings);
     },
     [end],
   );

@@ -4,12 +4,18 @@ import { type CsvRows, csvBlocks, rowsOf, UnreadableCsv } from '../csv-blocks';
 import { readHeader } from '../readings-csv/header';
 import { ImportReader } from './import-reader';
 import { IMPORT_LIMITS, tooManyRows } from './limits';
-import { type Mapping, mappedHeader } from './mapping';
+import { type FixedCells, fixedEntries, type Mapping, mappedHeader } from './mapping';
 
 /** A stretch of rows and the reader that they are read by. */
 export interface RowBlock {
   readonly rows: CsvRows;
   readonly reader: ImportReader;
+}
+
+/** How a file is read: what each of its columns is taken for, and what all its rows have in common. */
+export interface ReadAs {
+  readonly mapping: Mapping;
+  readonly fixed: FixedCells;
 }
 
 /** The header row of a file, as it stands there. Empty for a file without a row. */
@@ -31,18 +37,22 @@ export async function headerOf(chunks: AsyncIterable<string>): Promise<Result<re
  */
 export async function* importBlocks(
   chunks: AsyncIterable<string>,
-  mapping: Mapping,
+  { mapping, fixed }: ReadAs,
   rules: HouseRules,
 ): AsyncGenerator<Result<RowBlock>> {
   let reader: ImportReader | null = null;
   let count = 0;
+  const added = fixedEntries(fixed, mapping).map(([, value]) => value);
+  // A row of another length keeps it: it is refused for that.
+  const completed = (cells: readonly string[]) =>
+    added.length > 0 && cells.length === mapping.length ? [...cells, ...added] : cells;
   try {
     for await (const block of csvBlocks(chunks)) {
       let rows = rowsOf(block);
       if (!reader) {
         const [names] = rows.cells;
         if (!names) continue;
-        const mapped = mappedHeader(names, mapping);
+        const mapped = mappedHeader(names, mapping, fixed);
         const header = mapped.ok ? readHeader(mapped.value) : mapped;
         if (!header.ok) return yield header;
         reader = new ImportReader(header.value, rules);
@@ -50,7 +60,7 @@ export async function* importBlocks(
       }
       count += rows.cells.length;
       if (count > IMPORT_LIMITS.rows) return yield fail(tooManyRows());
-      yield succeed({ rows, reader });
+      yield succeed({ rows: { ...rows, cells: rows.cells.map(completed) }, reader });
     }
   } catch (error) {
     yield unreadable(error);

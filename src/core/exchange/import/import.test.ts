@@ -1,9 +1,10 @@
 import type { BatteryRecord } from '../../exchange/views';
 import { STANDARD_RULES } from '../../rules/standard-rules';
 import { readHeader } from '../readings-csv/header';
+import { importBlocks, piecesOf } from './import-blocks';
 import { type ImportedRow, ImportReader, type KnownBatteries } from './import-reader';
 import { tooLarge } from './limits';
-import { mappedHeader, suggestMapping } from './mapping';
+import { type FixedCells, type Mapping, mappedHeader, suggestMapping } from './mapping';
 
 const NAMES = [
   'tag',
@@ -82,6 +83,26 @@ describe('the columns of a foreign file', () => {
     const many = mappedHeader(Array(201).fill('x'), []);
     expect(many.ok ? '' : many.problems[0]?.message).toBe('columns: found 201, expected at most 200');
   });
+});
+
+it('what all rows of a file have in common is said once, and a column of its own outranks it', async () => {
+  const read = async (text: string, mapping: Mapping, fixed: FixedCells) => {
+    const rows: ImportedRow[] = [];
+    for await (const block of importBlocks(piecesOf(text), { mapping, fixed }, STANDARD_RULES)) {
+      if (!block.ok) throw new Error(block.problems[0]?.message);
+      rows.push(...block.value.reader.read(block.value.rows, new Map()));
+    }
+    return rows.map((row) => (row.ok ? row.evidence.battery : row.problems[0]?.field));
+  };
+  const fixed = { construction: 'agm', rating_standard: 'EN' };
+  expect(await read('Unit,CCA\nA,760\nB,640\nC\n', ['tag', 'rating_a'], fixed)).toMatchObject([
+    { construction: 'agm', ratings: [{ standard: 'EN', amps: 760 }] },
+    { construction: 'agm', ratings: [{ standard: 'EN', amps: 640 }] },
+    'row',
+  ]);
+  const own = await read('Unit,Type\nA,gel\n', ['tag', 'construction'], fixed);
+  expect(own).toMatchObject([{ construction: 'gel' }]);
+  expect(await read('Unit\nA\n', ['tag'], { construction: 'wet' })).toEqual(['construction']);
 });
 
 describe('the rows of a file', () => {

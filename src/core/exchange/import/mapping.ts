@@ -72,16 +72,41 @@ export function suggestMapping(header: readonly string[]): Mapping {
   });
 }
 
-/** A header with the format's names put over a file's own; columns that are left aside lose theirs. */
-export function mappedHeader(header: readonly string[], mapping: Mapping): Result<string[]> {
+/** Columns that a foreign file may lack because all its rows have the same: the words that they take are few. */
+export const FIXABLE_COLUMNS = ['construction', 'nominal_v', 'rating_standard', 'cond_unit'] as const;
+
+/** What all rows of a file have in common although no column of it says so. */
+export type FixedCells = Readonly<Partial<Record<(typeof FIXABLE_COLUMNS)[number], string>>>;
+
+/**
+ * A header with the format's names put over a file's own; columns that are left aside lose theirs, what is fixed for all
+ * rows comes after them. A column that the file has itself is not fixed.
+ */
+export function mappedHeader(
+  header: readonly string[],
+  mapping: Mapping,
+  fixed: FixedCells = {},
+): Result<string[]> {
   if (header.length > IMPORT_LIMITS.columns) {
     return fail(problem('columns', header.length, `at most ${IMPORT_LIMITS.columns}`));
   }
-  const missing = NEEDED_COLUMNS.filter((needed) => !mapping.includes(needed));
+  const added = fixedEntries(fixed, mapping).map(([column]) => column);
+  const missing = NEEDED_COLUMNS.filter((needed) => ![...mapping, ...added].includes(needed));
   if (missing.length > 0) {
     return fail(...missing.map((needed) => problem(needed, undefined, 'a column of the file that holds it')));
   }
   const twice = mapping.find((column, index) => column !== null && mapping.indexOf(column) !== index);
   if (twice) return fail(problem(twice, 'two columns', 'one column of the file'));
-  return succeed(header.map((_, index) => mapping[index] ?? ''));
+  return succeed([...header.map((_, index) => mapping[index] ?? ''), ...added]);
+}
+
+/** What is fixed and not in the file itself, in the order of the header that `mappedHeader` makes. */
+export function fixedEntries(
+  fixed: FixedCells,
+  mapping: Mapping,
+): readonly (readonly [UsedColumn, string])[] {
+  return FIXABLE_COLUMNS.flatMap((column) => {
+    const value = fixed[column];
+    return value === undefined || value === '' || mapping.includes(column) ? [] : [[column, value] as const];
+  });
 }
