@@ -147,7 +147,7 @@ function DoneToday({ runs }: { readonly runs: readonly RunSummary[] }) {
       <div className="flex items-center justify-between gap-3">
         <h2 className="text-xl font-semibold">Done today</h2>
         {runs.length > 0 && (
-          <a href="/api/readings?today" download className={buttonClass('quiet')}>
+          <a href="/api/readings?today" download className={`${buttonClass('quiet')} -my-3`}>
             CSV
           </a>
         )}
