@@ -72,6 +72,7 @@ test('a rack of 30 is typed and pasted, sorted, stored and labelled', async ({ p
   await waiting.click();
   await expect(page.getByText('Only the 2 rows of one list are shown.')).toBeVisible();
   await page.getByRole('tab', { name: 'Load', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'Caution' })).toContainText('Goggles on');
   await expect(cell(page, 'Load, A', 29)).toHaveAttribute('placeholder', '400');
   await cell(page, 'Load, A', 29).fill('400');
   await page.keyboard.press('Enter');

@@ -1,15 +1,14 @@
 'use client';
 
-import { TriangleAlert } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { StepId } from '@/core/assessment/step-id';
-import { CAUTIONS, CLOSING_LINE } from '@/core/procedure/cautions';
 import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
 import type { SheetStep } from '@/core/procedure/run-sheet';
 import { STEPS } from '@/core/procedure/steps';
 import { Button } from '@/ui/button';
+import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
 import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
@@ -164,22 +163,6 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
         </>
       )}
     </section>
-  );
-}
-
-function Caution({ step }: { readonly step: StepId }) {
-  const caution = CAUTIONS[step];
-  if (!caution) return null;
-  return (
-    <aside
-      aria-label="Caution"
-      className="flex gap-3 border-l-4 border-warn bg-warn-wash px-3 py-1.5 text-sm text-warn"
-    >
-      <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
-      <p>
-        {caution} {CLOSING_LINE}
-      </p>
-    </aside>
   );
 }
 

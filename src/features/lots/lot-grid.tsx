@@ -66,7 +66,7 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }:
   const above = items[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
   return (
-    <div ref={scroller} className="sheet h-[calc(100vh-15rem)] min-h-80 overflow-auto">
+    <div ref={scroller} className="sheet h-[calc(100vh-18.5rem)] min-h-80 overflow-auto">
       <table
         className="min-w-full border-separate border-spacing-0 text-left"
         aria-rowcount={rows.length + 1}

@@ -10,6 +10,7 @@ import type { LotRecord } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button, buttonClass } from '@/ui/button';
+import { Caution } from '@/ui/caution';
 import { Problems } from '@/ui/problems';
 import { LotGrid } from './lot-grid';
 import { Sorting, WorkLists } from './lot-side';
@@ -28,7 +29,7 @@ export function LotScreen({ lot, rules }: Props) {
   const [step, setStep] = useState<LotStep>('label');
   const [filter, setFilter] = useState<WorkList | null>(null);
   const [goTo, setGoTo] = useState<CellPlace | null>(null);
-  const { columns } = LOT_PLAN[step];
+  const { columns, cautionOf } = LOT_PLAN[step];
   const rack = useLot(lot, rules, columns);
   const { readOnly, judged, edits, store, left } = rack;
   const place = useRef<CellPlace>({ row: 0, column: 'tag' });
@@ -68,6 +69,7 @@ export function LotScreen({ lot, rules }: Props) {
           />
         )}
       </div>
+      {!readOnly && cautionOf && <Caution step={cautionOf} />}
       {filter && (
         <p className="flex flex-wrap items-center gap-3">
           Only the {filter.rows.length} rows of one list are shown.

@@ -5,6 +5,7 @@ import { Link2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
+import { CLOSING_LINE } from '@/core/procedure/cautions';
 import type { Problem } from '@/core/quantity/result';
 import {
   type NumberField,
@@ -159,6 +160,7 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
           ))}
         </section>
       </div>
+      <p className="text-soft">{CLOSING_LINE}</p>
     </section>
   );
 }

@@ -1,3 +1,4 @@
+import type { StepId } from '../../assessment/step-id';
 import type { CsvRows } from '../csv-blocks';
 import { USED_COLUMNS, type UsedColumn } from '../readings-csv/columns';
 import { type Header, readHeader } from '../readings-csv/header';
@@ -10,6 +11,8 @@ export type LotStep = (typeof LOT_STEPS)[number];
 
 interface LotStepPlan {
   readonly label: string;
+  /** The step of the procedure whose caution stands over it; null where nothing can hurt. */
+  readonly cautionOf: StepId | null;
   readonly columns: readonly UsedColumn[];
 }
 
@@ -17,13 +20,26 @@ interface LotStepPlan {
 export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
   label: {
     label: 'Labels',
+    cautionOf: null,
     columns: ['tag', 'construction', 'nominal_v', 'rating_standard', 'rating_a', 'c20_ah', 'rc_min'],
   },
-  inspect: { label: 'Inspection', columns: ['case', 'terminals', 'level'] },
-  open: { label: 'Open voltage', columns: ['temp_c', 'rest_min', 'surface_removed', 'ocv_v'] },
-  conductance: { label: 'Conductance', columns: ['cond_value', 'cond_unit', 'cond_compensated'] },
-  load: { label: 'Load', columns: ['load_a', 'load_s', 'load_v'] },
-  recovery: { label: 'Recovery, charges', columns: ['recovery_min', 'recovery_v', 'charges_done'] },
+  inspect: { label: 'Inspection', cautionOf: 'inspect', columns: ['case', 'terminals', 'level'] },
+  open: {
+    label: 'Open voltage',
+    cautionOf: 'open_circuit',
+    columns: ['temp_c', 'rest_min', 'surface_removed', 'ocv_v'],
+  },
+  conductance: {
+    label: 'Conductance',
+    cautionOf: 'conductance',
+    columns: ['cond_value', 'cond_unit', 'cond_compensated'],
+  },
+  load: { label: 'Load', cautionOf: 'load', columns: ['load_a', 'load_s', 'load_v'] },
+  recovery: {
+    label: 'Recovery, charges',
+    cautionOf: 'charge',
+    columns: ['recovery_min', 'recovery_v', 'charges_done'],
+  },
 };
 
 /** Every column that the grid has, in its order. */
