@@ -35,6 +35,8 @@ const shared = {
 };
 
 export default {
+  // A test is not timed: what is slow on a loaded machine is not wrong.
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,

@@ -58,8 +58,14 @@ export function chargeOfCells({ battery }: Evidence, cells: CellsResult | null):
   return { pct: chargeFromGravity(cells.gravity25, construction), sdPct: HYDROMETER_SD_PCT };
 }
 
+/** Whether the acid lies in layers: the open voltage says more than the gravity by over the house's figure. */
+export function isStratified(cells: CellsResult | null, volts25: number | null, rules: HouseRules): boolean {
+  const more = stratificationVolts(cells, volts25);
+  return more !== null && more > rules.cells.stratifiedVolts;
+}
+
 /** How much more the open voltage says than the gravity accounts for, V on a 12 V battery; null without both. */
-export function stratificationVolts(cells: CellsResult | null, volts25: number | null): number | null {
+function stratificationVolts(cells: CellsResult | null, volts25: number | null): number | null {
   if (cells?.gravity25 == null || volts25 === null) return null;
   return tidy(volts25 - openVoltsFromGravity(cells.gravity25));
 }

@@ -98,7 +98,7 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   fuse_blown: facts(EYE, null, TRADE),
   hold_down_loose: facts(EYE, null, TRADE),
   cells_uneven: facts(['hydrometer'], null, TRADE, ['cells/evenSpread']),
-  stratified: facts(OPEN, null, 'open voltage against 6 × (gravity + 0.84)', ['cells/stratifiedVolts']),
+  stratified: facts(OPEN, '10a', 'open voltage against 6 × (gravity + 0.84)', ['cells/stratifiedVolts']),
   ageing: facts(POWER, '11', HEALTH, ['health/servePct']),
   charge_before_service: facts(OPEN, '12', OPEN_CURVE, ['charge/servicePct']),
   charge_unknown: facts(OPEN, '6', TRADE),

@@ -1,7 +1,7 @@
 import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
 import { slotFit } from '../battery/slot-fit';
-import { stratificationVolts } from './cells-result';
+import { isStratified } from './cells-result';
 import { type Finding, finding, heldAgainst } from './finding';
 import { readTrace } from './load-trace';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
@@ -92,8 +92,7 @@ function cellFindings({ estimates, rules }: Case): Finding[] {
     found.push(finding('cell_spread', against(rules.cells.faultySpread), cells.forced));
   if (cells.state === 'uneven')
     found.push(finding('cells_uneven', against(rules.cells.evenSpread), cells.forced));
-  const stratified = stratificationVolts(cells, charge?.volts25 ?? null);
-  if (stratified !== null && stratified > rules.cells.stratifiedVolts) found.push(finding('stratified'));
+  if (isStratified(cells, charge?.volts25 ?? null, rules)) found.push(finding('stratified'));
   return found;
 }
 

@@ -1,5 +1,6 @@
 import { isSealed } from '../battery/construction';
 import type { HouseRules } from '../rules/house-rules';
+import { isStratified } from './cells-result';
 import type { Estimates } from './estimates';
 import type { Evidence } from './evidence';
 import { type FindingCode, heldAgainst, type Measured } from './finding';
@@ -54,6 +55,7 @@ export const RULE_TABLE: readonly Rule[] = [
     decide: unlessMethodsDisagree(loadWeak),
   },
   { number: '10', about: 'health below the limit', decide: unlessMethodsDisagree(worn) },
+  { number: '10a', about: 'acid in layers', decide: layered },
   { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
   { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
   { number: '13', about: 'no test of power that counts', decide: powerUnknown },
@@ -222,6 +224,13 @@ function worn({ estimates, rules }: Case): Decision | null {
     return undecided('worn_unconfirmed', 'load');
   }
   return known.pct >= rules.charge.condemnPct ? retire('worn') : charge('weak_undercharged');
+}
+
+/** Gravity that stays behind the voltage: acid lies in layers, which an equalising charge stirs. One is asked for. */
+function layered({ evidence, estimates, rules }: Case): Decision | null {
+  const { cells, charge: known } = estimates;
+  if (!cells || cells.forced || evidence.chargesGiven > 0) return null;
+  return isStratified(cells, known?.volts25 ?? null, rules) ? charge('stratified') : null;
 }
 
 /**

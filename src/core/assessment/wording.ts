@@ -118,6 +118,8 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   repeat_open_circuit: 'The open-circuit voltage was forced and cannot condemn a battery.',
   repeat_load: 'The load test was forced or cannot be scaled, and does not decide.',
   sulphated: 'Its voltage rises too high while charging: the plates are sulphated.',
+  stratified:
+    'Its acid lies in layers: heavy below, weak above. An equalising charge stirs it; then test it again.',
   worn_unconfirmed: 'One test puts its health near the limit. A load test settles it.',
   methods_disagree: 'Suspect the contact, the rating or its standard, and repeat one of the tests.',
   repeat_cells: 'The cell reading was forced and cannot condemn a battery.',

@@ -1,5 +1,6 @@
 import type { ReadingOf } from '../procedure/reading';
 import type { ChargePlan } from './charge-plan';
+import { FULL_AMPS_PER_AH } from './charging-facts';
 
 /** What the readings taken on the charger come to. */
 export type ChargeState =
@@ -12,8 +13,7 @@ export type ChargeState =
 type Log = readonly ReadingOf<'charge_log'>[];
 
 const MS_PER_HOUR = 3_600_000;
-/** Full: under this share of C20 at absorption voltage for two hours. Rule of the trade. */
-const FULL_AMPS_PER_AH = 0.02;
+/** Full: under its share of C20 at absorption voltage for so many hours. Rule of the trade. */
 const FULL_HOURS = 2;
 /** Full as well: voltage and gravity unchanged over three hourly readings. Rule of the trade. */
 const HOURLY_READINGS = 3;

@@ -1,3 +1,4 @@
+import type { FindingCode } from '../assessment/finding';
 import type { BatterySpec } from '../battery/battery';
 import { isSealed } from '../battery/construction';
 import { workingCapacity } from '../battery/cranking-rating';
@@ -49,7 +50,7 @@ const TAPER_CONSTANTS = 3;
 const LEAST_TAPER_HOURS = 1;
 /** An equalising charge lifts the voltage of a full battery, 12 V, for some hours. Rule of the trade. */
 const EQUALISE_RISE_VOLTS = 0.7;
-const EQUALISE_HOURS = 4;
+export const EQUALISE_HOURS = 4;
 /** Gassing current while charging, A for each 100 Ah and cell. Public standard for charge rooms. */
 const GAS_AMPS_VENTED = 0.02;
 const GAS_AMPS_SEALED = 0.008;
@@ -122,4 +123,16 @@ const WATCHED_BELOW_VOLTS = 11;
 export function modeFor(openVolts: number | null, nominalVolts: number): ChargeMode {
   if (openVolts === null) return 'normal';
   return (openVolts * 12) / nominalVolts < WATCHED_BELOW_VOLTS ? 'deep' : 'normal';
+}
+
+/** The same where a finding asks for a charge of its own: sulphated plates a slow one, acid in layers an equalising one. */
+export function modeAskedFor(
+  decidedBy: FindingCode,
+  openVolts: number | null,
+  nominalVolts: number,
+): ChargeMode {
+  const usual = modeFor(openVolts, nominalVolts);
+  if (usual !== 'normal') return usual;
+  if (decidedBy === 'sulphated') return 'slow';
+  return decidedBy === 'stratified' ? 'equalise' : usual;
 }

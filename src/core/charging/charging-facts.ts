@@ -24,3 +24,6 @@ export const CHARGING_FACTS: Readonly<Record<Construction, ChargingFacts>> = {
 /** Fall of the charging voltages for each kelvin above 25 °C, 12 V battery, V/K. Rule of the trade. */
 export const ABSORPTION_VOLTS_PER_KELVIN = -0.024;
 export const FLOAT_VOLTS_PER_KELVIN = -0.018;
+
+/** A charge is over when its current at absorption voltage stays below this share of C20. Rule of the trade. */
+export const FULL_AMPS_PER_AH = 0.02;

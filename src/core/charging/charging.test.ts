@@ -3,7 +3,7 @@ import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTIONS } from '../battery/construction';
 import type { ReadingOf } from '../procedure/reading';
 import { chargeState } from './charge-log';
-import { type ChargeTask, chargingVolts, modeFor, planCharge } from './charge-plan';
+import { type ChargeTask, chargingVolts, modeAskedFor, modeFor, planCharge } from './charge-plan';
 
 const battery: BatterySpec = {
   construction: 'flooded',
@@ -59,6 +59,10 @@ describe('the plan of a charge', () => {
     expect(modeFor(11, 12)).toBe('normal');
     expect(modeFor(5.4, 6)).toBe('deep');
     expect(modeFor(null, 12)).toBe('normal');
+    expect(modeAskedFor('sulphated', 12.4, 12)).toBe('slow');
+    expect(modeAskedFor('stratified', 12.4, 12)).toBe('equalise');
+    expect(modeAskedFor('stratified', 10.5, 12)).toBe('deep');
+    expect(modeAskedFor('charge_low', 12.4, 12)).toBe('normal');
     expect(planCharge(battery, { ...task, mode: 'deep', chargerAmps: null })).toMatchObject({ amps: 3 });
     expect(planCharge(battery, { ...task, mode: 'slow', chargerAmps: null })).toMatchObject({ amps: 6 });
     const even = planCharge(battery, { ...task, mode: 'equalise', chargerAmps: null, chargePct: 100 });

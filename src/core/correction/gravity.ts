@@ -2,7 +2,7 @@ import { CONSTRUCTION_FACTS, type Construction } from '../battery/construction';
 import { requireFinite } from '../quantity/finite';
 
 /** Rise of a hydrometer's reading for each kelvin above 25 °C that the reading lacks. Textbook: 0.004 per 10 °F. */
-const GRAVITY_PER_KELVIN = 0.0007;
+export const GRAVITY_PER_KELVIN = 0.0007;
 const REFERENCE_C = 25;
 
 /** Volts that a lead-acid cell shows above its electrolyte's gravity. Rule of the trade. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readTraceCsv } from './trace-csv';
+import { readTraceCsv, writeTraceCsv } from './trace-csv';
 
 const messages = (text: string) => {
   const read = readTraceCsv(text);
@@ -67,4 +67,21 @@ describe('a trace', () => {
       }),
     );
   });
+});
+
+it('what is written is read back, with its notes passed over and a missing current left out', () => {
+  const withAmps = [
+    [0.5, 10.41, 285],
+    [1, 10.3, null],
+    [15, 9.84, 282],
+  ] as const;
+  const text = writeTraceCsv(withAmps, ['battery A-1', 'two\nlines']);
+  expect(text.split('\n').slice(0, 3)).toEqual(['# battery A-1', '# two lines', 't_s,v,i_a']);
+  expect(readTraceCsv(text)).toEqual({ ok: true, value: withAmps });
+  const bare = [
+    [1, 12.1, null],
+    [2, 12, null],
+  ] as const;
+  expect(writeTraceCsv(bare)).toBe('t_s,v\n1,12.1\n2,12\n');
+  expect(readTraceCsv(writeTraceCsv(bare))).toEqual({ ok: true, value: bare });
 });

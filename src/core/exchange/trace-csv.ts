@@ -46,6 +46,19 @@ export function readTraceCsv(text: string): Result<Trace> {
   return readRows(rows, columns);
 }
 
+/**
+ * Writes a trace as `readTraceCsv` reads it; the notes stand above it as lines that start with `#`. The current has a
+ * column where it was recorded at all.
+ */
+export function writeTraceCsv(trace: Trace, notes: readonly string[] = []): string {
+  const hasAmps = trace.some(([, , amps]) => amps !== null);
+  const rows = trace.map(([seconds, volts, amps]) =>
+    hasAmps ? `${seconds},${volts},${amps ?? ''}` : `${seconds},${volts}`,
+  );
+  const told = notes.map((note) => `# ${note.replace(/[\r\n]+/g, ' ')}`);
+  return [...told, hasAmps ? 't_s,v,i_a' : 't_s,v', ...rows, ''].join('\n');
+}
+
 /** The header has no decimal commas in it, so that it tells what stands between the cells. */
 function delimiterOf(text: string): string {
   const header = text.split('\n').find((line) => line.trim() !== '' && !line.startsWith('#')) ?? '';

@@ -1,8 +1,10 @@
 /** What the server answers with and the screens show: the records of the store, named once for both sides. */
+
 import type { Assessment } from '../assessment/assess';
-import type { Evidence } from '../assessment/evidence';
+import type { Evidence, Trace } from '../assessment/evidence';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
+import type { Vehicle } from '../battery/vehicle';
 import type { VerdictOverride } from '../procedure/override';
 import type { Reading } from '../procedure/reading';
 import type { RunState } from '../procedure/run-sheet';
@@ -79,6 +81,31 @@ export interface BatteryStory {
   readonly rules: HouseRules;
   readonly battery: BatteryRecord;
   readonly runs: readonly Omit<RunSummary, 'battery'>[];
+  /** Recorded load tests, the newest first. */
+  readonly loads: readonly LoadRecord[];
+  /** Where it has been, the newest first. */
+  readonly slots: readonly SlotHeld[];
+}
+
+/** A load test of which the course was recorded. */
+export interface LoadRecord {
+  readonly readingId: string;
+  readonly runId: string;
+  readonly atMs: number;
+  readonly volts: number;
+  readonly amps: number;
+  readonly instrument: string;
+  /** Made past a barred gate. */
+  readonly forced: boolean;
+  readonly trace: Trace;
+}
+
+/** A battery's time in a vehicle. */
+export interface SlotHeld {
+  readonly vehicle: Vehicle;
+  readonly name: string;
+  readonly fromOn: string;
+  readonly toOn: string | null;
 }
 
 /** What a scanned or typed tag leads to: the battery with that tag and its newest run, else batteries like it. */

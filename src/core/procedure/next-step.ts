@@ -64,12 +64,16 @@ export function testsThatCanChange(
  * The step that the tests make the next: while nothing is decided, the cheapest that can decide. Null where the
  * judgement asks for a remedy rather than for a test, or has decided.
  */
-export function bestOf(tests: readonly OpenTest[], { verdict, next, decidedBy }: Assessment): StepId | null {
+export function bestOf(
+  testsNow: () => readonly OpenTest[],
+  { verdict, next, decidedBy }: Assessment,
+): StepId | null {
   if (verdict !== 'undecided' || next === null || !ASKS_FOR_A_TEST.has(next)) return null;
   // A method to be repeated and a reading to be taken again are named by the rule itself.
   if (decidedBy !== 'power_unknown' && decidedBy !== 'charge_unknown') return null;
   return (
-    tests.find(({ outcomes }) => outcomes.some((outcome) => outcome.verdict !== 'undecided'))?.step ?? null
+    testsNow().find(({ outcomes }) => outcomes.some((outcome) => outcome.verdict !== 'undecided'))?.step ??
+    null
   );
 }
 

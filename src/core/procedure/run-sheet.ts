@@ -30,6 +30,9 @@ export interface JudgedRun {
   readonly openTests: readonly OpenTest[];
 }
 
+/** What a run's readings come to and what they ask for next, without working out what else could be tested. */
+export type WorkedRun = Omit<JudgedRun, 'openTests'>;
+
 /** A run as it stands: what is known, what it comes to, and what is to be done. */
 export interface RunState extends JudgedRun {
   readonly sheet: readonly SheetStep[];
@@ -48,12 +51,24 @@ export function runState(
 
 /** The part of a run's state that only a reading can change. */
 export function judgeRun(battery: BatterySpec, readings: readonly Reading[], rules: HouseRules): JudgedRun {
+  const known = knownOf(battery, readings, rules);
+  const openTests = testsThatCanChange(known.current, known.evidence, known.assessment, rules);
+  return { ...known, openTests, nextStep: nextOf(known, () => openTests) };
+}
+
+/** The same without the open tests, unless the next step hangs on them: for whoever only works on. */
+export function workRun(battery: BatterySpec, readings: readonly Reading[], rules: HouseRules): WorkedRun {
+  const known = knownOf(battery, readings, rules);
+  const openTests = () => testsThatCanChange(known.current, known.evidence, known.assessment, rules);
+  return { ...known, nextStep: nextOf(known, openTests) };
+}
+
+type Known = Pick<JudgedRun, 'current' | 'evidence' | 'assessment'>;
+
+function knownOf(battery: BatterySpec, readings: readonly Reading[], rules: HouseRules): Known {
   const current = currentReadings(readings);
   const evidence = evidenceFromCurrent(battery, current);
-  const assessment = assess(evidence, rules);
-  const openTests = testsThatCanChange(current, evidence, assessment, rules);
-  const nextStep = nextOf(current, assessment, bestOf(openTests, assessment));
-  return { current, evidence, assessment, nextStep, openTests };
+  return { current, evidence, assessment: assess(evidence, rules) };
 }
 
 /** The part that time changes too: the steps with their gates, some of which a clock opens. */
@@ -68,7 +83,7 @@ export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): Sh
 }
 
 /** The step to do next: first what the complaint and the eye ask for, then what the judgement does. */
-function nextOf(current: CurrentReadings, assessment: Assessment, best: StepId | null): StepId {
+function nextOf({ current, assessment }: Known, testsNow: () => readonly OpenTest[]): StepId {
   const { verdict, next } = assessment;
   if (!current.identify) return 'identify';
   if (!current.complaint && !current.inspection) return 'complaint';
@@ -78,7 +93,7 @@ function nextOf(current: CurrentReadings, assessment: Assessment, best: StepId |
   if (current.charging) return 'charge';
   if (standIsAsked(current, verdict)) return 'stand';
   if (next === null || verdict === 'watch') return 'verdict';
-  const step = best ?? next;
+  const step = bestOf(testsNow, assessment) ?? next;
   return step === 'open_circuit' && !current.settle ? 'settle' : step;
 }
 

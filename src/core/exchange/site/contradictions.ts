@@ -1,4 +1,5 @@
 import { tagKey } from '../../battery/battery';
+import type { Slot, Vehicle } from '../../battery/vehicle';
 import { checkReading } from '../../procedure/check-reading';
 import { currentReadings } from '../../procedure/current-readings';
 import { type Problem, problem } from '../../quantity/result';
@@ -15,6 +16,8 @@ interface Told {
   readonly runs: readonly SiteRun[];
   readonly imports: readonly ImportRecord[];
   readonly lots: readonly LotRecord[];
+  readonly vehicles?: readonly Vehicle[];
+  readonly slots?: readonly Slot[];
 }
 
 /** More complaints than this help nobody: the file is refused for any of them. */
@@ -63,6 +66,7 @@ export function contradictionsIn(told: Told): Problem[] {
       'lots',
       told.lots.map(({ id }) => id),
     ),
+    ...slotProblems(told),
     ...ruleProblems(told),
     ...importProblems(told),
   ];
@@ -79,6 +83,28 @@ function twice(field: string, keys: readonly string[]): Problem[] {
   const seen = new Set<string>();
   const again = keys.find((key) => seen.size === seen.add(key).size);
   return [problem(field, again, 'each once: this one is there twice')];
+}
+
+function slotProblems({ vehicles = [], slots = [], batteries }: Told): Problem[] {
+  const known = new Set(vehicles.map(({ id }) => id));
+  const units = new Set(batteries.map(({ id }) => id));
+  return [
+    ...twice(
+      'vehicles',
+      vehicles.flatMap(({ id, name }) => [id, name]),
+    ),
+    ...twice(
+      'slots',
+      slots.map(({ id }) => id),
+    ),
+    ...slots.flatMap(({ vehicleId, batteryId, fromOn, toOn }, index) => [
+      ...unknown(`slots/${index}/vehicleId`, vehicleId, known, 'a vehicle of this file'),
+      ...unknown(`slots/${index}/batteryId`, batteryId, units, 'a battery of this file'),
+      ...(toOn !== null && toOn < fromOn
+        ? [problem(`slots/${index}/toOn`, toOn, `not before it was fitted, ${fromOn}`)]
+        : []),
+    ]),
+  ];
 }
 
 function labelProblems({ ratings }: BatteryRecord, index: number): Problem[] {

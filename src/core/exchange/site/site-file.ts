@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { SlotSchema, VehicleSchema } from '../../battery/vehicle';
 import { fail, type Result, succeed } from '../../quantity/result';
 import { contradictionsIn } from './contradictions';
 import { readJsonFile } from './json-file';
@@ -24,6 +25,9 @@ export const SiteFileSchema = Type.Object(
     imports: Type.Array(ImportRecordSchema, { maxItems: 100_000 }),
     lots: Type.Array(LotRecordSchema, { maxItems: 10_000 }),
     batteries: Type.Array(SiteBatterySchema, { maxItems: 1_000_000 }),
+    /** Files of early versions know no vehicles. */
+    vehicles: Type.Optional(Type.Array(VehicleSchema, { maxItems: 100_000 })),
+    slots: Type.Optional(Type.Array(SlotSchema, { maxItems: 1_000_000 })),
     runs: Type.Array(WholeRunSchema, { maxItems: 1_000_000 }),
   },
   {

@@ -1,0 +1,387 @@
+import { ownVolt } from '../assessment/reference';
+import type { StepId } from '../assessment/step-id';
+import type { BatterySpec } from '../battery/battery';
+import { CONSTRUCTION_FACTS, isSealed } from '../battery/construction';
+import { type ChargeMode, EQUALISE_HOURS, modeAskedFor, planCharge } from '../charging/charge-plan';
+import { FULL_AMPS_PER_AH } from '../charging/charging-facts';
+import { type BatteryState, celsiusOf, trueChargePct } from '../physics/battery-state';
+import { type Charger, charge, chargeMoment } from '../physics/charge';
+import { rest } from '../physics/discharge';
+import type { Model } from '../physics/physical-battery';
+import { cellGravities, openVolts } from '../physics/readouts';
+import { gateOf } from '../procedure/gates';
+import type { Reading, ReadingData, ReadingKind } from '../procedure/reading';
+import { type WorkedRun, workRun } from '../procedure/run-sheet';
+import { LONGEST_TRACE, thinTrace } from '../procedure/thin-trace';
+import { TYPED } from '../procedure/typed';
+import type { Chance } from '../quantity/chance';
+import type { HouseRules } from '../rules/house-rules';
+import type { Arrival, HandHabits } from './hand-habits';
+import { COLLAPSE_VOLTS, holdLoad } from './load-bank';
+import { NOISE, readCelsius, readConductance, readGravity, readVolts } from './meters';
+
+const MS_PER_MINUTE = 60_000;
+const SECONDS_PER_HOUR = 3600;
+/** Nobody reads a load sooner than so many seconds in. */
+const LEAST_SECONDS = 1;
+/** However flat it was, after so many hours a charge is broken off, and under this share of the missing it took none. */
+const MOST_CHARGE_HOURS = 24;
+const REFUSED_BELOW_PCT = 15;
+/** Overnight: what a careful hand leaves between a charge and the next voltage, min. */
+const OVERNIGHT_MINUTES = 840;
+/** More turns than this mean that the procedure runs in a circle. */
+const MOST_STEPS = 30;
+
+export interface HandOptions {
+  readonly spec: BatterySpec;
+  readonly model: Model;
+  readonly state: BatteryState;
+  readonly rules: HouseRules;
+  readonly chance: Chance;
+  readonly startedAtMs: number;
+  readonly technicianId: string;
+  readonly habits: HandHabits;
+}
+
+/**
+ * A simulated technician: works a physical battery through the procedure, step by step as the run sheet asks, with
+ * instruments that err as real ones do. It knows nothing of the truth but what it measures.
+ */
+export class BenchHand {
+  readonly readings: Reading[] = [];
+  readonly runId: string;
+  private nowMs: number;
+  private unit: Model;
+  private state: BatteryState;
+  private known: { readonly readings: number; readonly judged: WorkedRun } | undefined;
+
+  constructor(private readonly given: HandOptions) {
+    this.nowMs = given.startedAtMs;
+    this.unit = given.model;
+    this.state = given.state;
+    this.runId = given.chance.id(given.startedAtMs);
+  }
+
+  /** The moment that the run has come to, ms UTC. */
+  get atMs(): number {
+    return Math.round(this.nowMs);
+  }
+
+  /** The unit as it now is: a charge can have mended it. */
+  get model(): Model {
+    return this.unit;
+  }
+
+  get startedAtMs(): number {
+    return this.given.startedAtMs;
+  }
+
+  get technicianId(): string {
+    return this.given.technicianId;
+  }
+
+  /** The rules that the run is judged by. */
+  get rules(): HouseRules {
+    return this.given.rules;
+  }
+
+  /** The battery as it is now. */
+  get battery(): BatteryState {
+    return this.state;
+  }
+
+  /** What the readings come to so far. */
+  judged(): WorkedRun {
+    if (this.known?.readings !== this.readings.length) {
+      const judged = workRun(this.given.spec, this.readings, this.given.rules);
+      this.known = { readings: this.readings.length, judged };
+    }
+    return this.known.judged;
+  }
+
+  /** Works until the run asks for the verdict, or for `upTo`; true when it came there. */
+  work(arrival: Arrival, upTo: StepId = 'verdict'): boolean {
+    for (let turn = 0; turn < MOST_STEPS; turn++) {
+      const step = this.nextStep();
+      if (step === upTo) return true;
+      if (step === 'verdict') return upTo === 'verdict';
+      this.take(step, arrival);
+    }
+    return false;
+  }
+
+  /** What the run sheet asks for, and before the power tests what a thorough hand adds. */
+  private nextStep(): StepId {
+    const { current, assessment, nextStep } = this.judged();
+    const { habits, spec } = this.given;
+    const opens = CONSTRUCTION_FACTS[spec.construction].opens === 'always';
+    const asks = nextStep !== 'identify' && nextStep !== 'complaint' && nextStep !== 'inspect';
+    const safe = asks && assessment.verdict !== 'quarantine' && current.openCircuit !== undefined;
+    if (safe && habits.hydrometer && opens && !current.hydrometer && assessment.next !== 'clean') {
+      return 'hydrometer';
+    }
+    const serving = assessment.verdict === 'serve' || assessment.verdict === 'watch';
+    if (habits.bothPowerTests && serving && !current.load && this.mayLoad()) return 'load';
+    if (habits.stand && serving && current.lastCharge && !current.stand) return 'stand';
+    return nextStep;
+  }
+
+  private mayLoad(): boolean {
+    const { current, assessment } = this.judged();
+    const passedOver = current.skips.some(({ data }) => data.step === 'load');
+    return !passedOver && gateOf('load', current, assessment, this.given.rules, this.nowMs).open;
+  }
+
+  /** Does one step and writes it down. */
+  take(step: StepId, arrival: Arrival): this {
+    switch (step) {
+      case 'identify':
+        this.wait(0.5);
+        return this.capture('identify', { confirmed: true });
+      case 'complaint':
+        this.wait(0.5);
+        return this.capture('complaint', { symptom: arrival.symptom });
+      case 'inspect':
+        return this.inspect(arrival);
+      case 'vehicle':
+        return this.passOver('vehicle', 'came in without its vehicle');
+      case 'clean':
+        this.wait(5);
+        return this.capture('clean', { terminals: 'ok' });
+      case 'top_up':
+        this.wait(5);
+        return this.capture('top_up', { level: 'ok' });
+      case 'settle':
+        return this.settle(arrival);
+      case 'open_circuit':
+        return this.openCircuit();
+      case 'hydrometer':
+        return this.hydrometer();
+      case 'conductance':
+        return this.conductance();
+      case 'load':
+        return this.load();
+      case 'recovery':
+        return this.recovery();
+      case 'charge':
+        return this.chargeUntilFull();
+      case 'stand':
+        return this.stand();
+      case 'crank':
+      case 'three_minute':
+        return this.passOver(step, 'out of the vehicle');
+      case 'verdict':
+        return this;
+    }
+  }
+
+  wait(minutes: number): this {
+    this.nowMs += minutes * MS_PER_MINUTE;
+    this.state = rest(this.unit, this.state, minutes, celsiusOf(this.state));
+    return this;
+  }
+
+  passOver(step: StepId, reason: string): this {
+    return this.capture('skip', { step, reason });
+  }
+
+  /** Writes down a reading that was not measured: an override, a check on the vehicle. */
+  note<K extends ReadingKind>(kind: K, data: ReadingData<K>): this {
+    this.wait(1);
+    return this.capture(kind, data);
+  }
+
+  private inspect({ seen }: Arrival): this {
+    this.wait(2);
+    const level = isSealed(this.given.spec.construction) ? 'sealed' : 'ok';
+    return this.capture('inspection', { case: 'ok', smell: 'none', terminals: 'ok', level, ...seen });
+  }
+
+  /** Asks how long it has rested; a battery straight off the charger is left overnight. */
+  private settle({ restHours }: Arrival): this {
+    this.wait(0.5);
+    const { lastCharge, settle } = this.judged().current;
+    if (!lastCharge && restHours !== null && !settle) {
+      return this.capture('settle', {
+        method: 'rested',
+        restMinutes: Math.round(restHours * 60),
+        clockMinutes: 0,
+      });
+    }
+    this.nowMs += OVERNIGHT_MINUTES * MS_PER_MINUTE;
+    this.state = rest(this.unit, this.state, OVERNIGHT_MINUTES, this.given.habits.shopC);
+    return this.capture('settle', { method: 'rested', restMinutes: OVERNIGHT_MINUTES, clockMinutes: 0 });
+  }
+
+  openCircuit(): this {
+    this.wait(1);
+    const { model } = this;
+    const { chance } = this.given;
+    const volts = readVolts(openVolts(model, this.state), chance) ?? 0;
+    return this.capture('open_circuit', { volts, temperatureC: readCelsius(celsiusOf(this.state), chance) });
+  }
+
+  private hydrometer(): this {
+    this.wait(4);
+    const { model } = this;
+    const { chance } = this.given;
+    const gravities = cellGravities(model, this.state).map((gravity) => readGravity(gravity, chance));
+    const temperatureC = readCelsius(celsiusOf(this.state), chance);
+    return this.capture('hydrometer', { gravities, temperatureC, compensated: false });
+  }
+
+  private conductance(): this {
+    this.wait(2);
+    const { model } = this;
+    const { chance, habits } = this.given;
+    if (!habits.tester) return this.passOver('conductance', 'no tester at hand');
+    const { unit, compensates } = habits.tester;
+    const value = readConductance(
+      model,
+      this.state,
+      { unit, compensates, contactShare: habits.contactShare },
+      chance,
+    );
+    if (value === null) return this.passOver('conductance', 'past the tester’s range');
+    const temperatureC = readCelsius(celsiusOf(this.state), chance);
+    return this.capture('conductance', { value, unit, compensated: compensates, temperatureC });
+  }
+
+  load(forced = false): this {
+    this.wait(3);
+    const { model } = this;
+    const { chance, spec, habits } = this.given;
+    const { task } = this.judged().assessment.estimates;
+    if (!task) return this.passOver('load', 'the load to set is unknown');
+    const setting = { kind: habits.bank, amps: task.setAmps } as const;
+    const stopVolts = ownVolt(COLLAPSE_VOLTS, spec.nominalVolts);
+    const held = holdLoad(model, this.state, setting, task.holdSeconds, stopVolts);
+    const last = held.course.at(-1);
+    if (!last) return this;
+    this.state = held.state;
+    const noise = ownVolt(chance.normal(NOISE.loadVolts), spec.nominalVolts);
+    const trace = held.course.map(
+      ({ seconds, volts, amps }) =>
+        [rounded(seconds, 2), rounded(volts + chance.normal(NOISE.volts), 3), rounded(amps, 1)] as const,
+    );
+    const by = habits.keepsTrace ? 'Load bank' : TYPED;
+    return this.capture(
+      'load',
+      {
+        amps: Math.round(last.amps),
+        seconds: Math.max(LEAST_SECONDS, rounded(last.seconds, 1)),
+        volts: Math.max(0, rounded(last.volts + noise, 2)),
+        temperatureC: readCelsius(celsiusOf(this.state), chance),
+        ...(held.collapsed ? { stopped: 'collapse' as const } : {}),
+        ...(habits.keepsTrace ? { trace: [...thinTrace(trace, LONGEST_TRACE)] } : {}),
+      },
+      forced,
+      by,
+    );
+  }
+
+  private recovery(): this {
+    const minutes = this.given.rules.recovery.minutes;
+    this.wait(minutes);
+    const volts = readVolts(openVolts(this.unit, this.state), this.given.chance) ?? 0;
+    return this.capture('recovery', { minutes, volts });
+  }
+
+  /** Puts it on the charger as planned and takes it off when the current has fallen, or when it takes none. */
+  private chargeUntilFull(): this {
+    this.wait(3);
+    const { spec } = this.given;
+    const { current, assessment } = this.judged();
+    const before = trueChargePct(this.unit, this.state);
+    const mode = modeAskedFor(
+      assessment.decidedBy,
+      current.openCircuit?.data.volts ?? null,
+      spec.nominalVolts,
+    );
+    // Acid is stirred once the battery is full.
+    const filled = this.charger(mode === 'equalise' ? 'normal' : mode, before);
+    if (!filled) return this.passOver('charge', 'the capacity is unknown');
+    const ampHours = this.fill(filled);
+    const stirring = mode === 'equalise' && this.charger('equalise', 100);
+    if (stirring) this.stir(stirring);
+    // Whoever charges sees the amperes and the hours, not the plates: a battery that took next to nothing is told by those.
+    const missing = (Math.max(0, 100 - before) / 100) * this.unit.ratedAh;
+    const refused = before < 50 && (100 * ampHours) / Math.max(1, missing) < REFUSED_BELOW_PCT;
+    return this.capture('charge', { full: !refused, refused, ampHours: rounded(ampHours, 1) });
+  }
+
+  /** A charger set by the plan; null where the capacity is unknown. */
+  private charger(mode: ChargeMode, chargePct: number): Charger | null {
+    const { spec, habits } = this.given;
+    const plan = planCharge(spec, {
+      ...{ chargePct: Math.min(100, Math.max(0, chargePct)), temperatureC: habits.shopC },
+      ...{ chargerAmps: null, senses: false, mode },
+    });
+    return plan && { amps: plan.amps, volts: plan.absorptionVolts };
+  }
+
+  /** Charges until the current has fallen, and answers with what went in, Ah. */
+  private fill(charger: Charger): number {
+    const { shopC } = this.given.habits;
+    let hours = 0;
+    let ampHours = 0;
+    while (hours < MOST_CHARGE_HOURS) {
+      const { amps } = chargeMoment(this.unit, this.state, charger);
+      if (hours >= 1 && amps < FULL_AMPS_PER_AH * this.unit.ratedAh) break;
+      this.state = charge(this.unit, this.state, charger, SECONDS_PER_HOUR / 2, shopC);
+      hours += 0.5;
+      ampHours += amps / 2;
+    }
+    this.nowMs += hours * 60 * MS_PER_MINUTE;
+    return ampHours;
+  }
+
+  private stir(charger: Charger): void {
+    const { shopC } = this.given.habits;
+    this.state = charge(this.unit, this.state, charger, EQUALISE_HOURS * SECONDS_PER_HOUR, shopC);
+    this.nowMs += EQUALISE_HOURS * 60 * MS_PER_MINUTE;
+    this.unit = this.unit.stirred ?? this.unit;
+  }
+
+  private stand(): this {
+    const { model } = this;
+    const { chance, habits } = this.given;
+    const startVolts = this.judged().current.openCircuit?.data.volts ?? 0;
+    const hours = 24;
+    this.nowMs += hours * 60 * MS_PER_MINUTE;
+    this.state = rest(model, this.state, hours * 60, habits.shopC);
+    const volts = readVolts(openVolts(model, this.state), chance) ?? 0;
+    return this.capture('stand', {
+      hours,
+      startVolts,
+      volts,
+      temperatureC: readCelsius(celsiusOf(this.state), chance),
+    });
+  }
+
+  private capture<K extends ReadingKind>(
+    kind: K,
+    data: ReadingData<K>,
+    forced = false,
+    instrument = TYPED,
+  ): this {
+    const reading = {
+      id: this.given.chance.id(this.nowMs),
+      runId: this.runId,
+      kind,
+      data,
+      takenAtMs: this.atMs,
+      technicianId: this.given.technicianId,
+      instrument,
+      forced,
+      supersedesId: null,
+      reason: null,
+    };
+    this.readings.push(reading as unknown as Reading);
+    return this;
+  }
+}
+
+function rounded(value: number, decimals: number): number {
+  return Number(value.toFixed(decimals));
+}

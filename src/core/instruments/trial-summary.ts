@@ -1,0 +1,133 @@
+import { CONSTRUCTIONS } from '../battery/construction';
+import { FAULT_KINDS, FAULT_LABELS, type FaultKind } from '../physics/faults';
+import type { Trial } from './trial';
+
+/** Above this share of the rating nobody may condemn a unit without a fault, and below that none may go back. */
+const SOUND_PCT = 70;
+const WORN_PCT = 60;
+/** A fault of resistance shows once it has taken so much that two methods can tell it from a unit fit to serve. */
+const SHOWS_BELOW_PCT = 72;
+/** Units about which there is nothing to argue. */
+const CLEARLY_GOOD_PCT = 85;
+const CLEARLY_BAD_PCT = 55;
+/** Spread of the gravities that a hydrometer can tell from its own noise and the limit together. */
+const SHOWS_SPREAD = 0.06;
+
+/** What could have shown a fault that the steps taken cannot; null where they can, by themselves. */
+export const SHOWN_BY: Readonly<Record<FaultKind, string>> = {
+  sulphation: 'load test and conductance, once it has taken enough cranking ability',
+  shorted_cell: 'open-circuit voltage',
+  soft_short:
+    'hydrometer, once the cell has fallen behind; before that a stand of days and a hydrometer after it',
+  joint: 'load test; conductance sees half of it',
+  open_joint: 'load test',
+  corrosion: 'load test and conductance, once it has taken enough cranking ability',
+  shedding: 'a discharge over hours, which no step here makes',
+  dry_out: 'load test and conductance, once it has taken enough cranking ability',
+  stratification: 'hydrometer against open-circuit voltage; an equalising charge mends it',
+};
+
+/** Whether the steps that were taken can show the fault of this unit in its verdict. */
+export function canShow({ fault, mended, healthPct, taken, cellSpread }: Trial): boolean {
+  if (mended) return false;
+  switch (fault?.kind) {
+    case undefined:
+    case 'shedding':
+      return false;
+    case 'stratification':
+      return taken.has('hydrometer');
+    case 'shorted_cell':
+      return taken.has('open_circuit');
+    case 'soft_short':
+      return taken.has('hydrometer') && cellSpread >= SHOWS_SPREAD;
+    case 'joint':
+    case 'open_joint':
+      return taken.has('load') && healthPct < SHOWS_BELOW_PCT;
+    case 'sulphation':
+    case 'corrosion':
+    case 'dry_out':
+      return (taken.has('load') || taken.has('conductance')) && healthPct < SHOWS_BELOW_PCT;
+  }
+}
+
+/** How often something happened among those to whom it could. */
+export interface Share {
+  readonly count: number;
+  readonly of: number;
+}
+
+/** The verdicts of a trial held against the truth. */
+export interface TrialSummary {
+  readonly trials: number;
+  /** `retire` on a unit without a fault that truly cranks 70 % or more. */
+  readonly wronglyCondemned: Share;
+  /** `serve` on a unit below 60 %, or with a fault that the steps taken can show. */
+  readonly wronglyReturned: Share;
+  readonly undecided: Share;
+  /** Faults that no step taken could show, and that went back to service. */
+  readonly hiddenAndServed: Share;
+}
+
+function shareOf<T>(all: readonly T[], hit: (one: T) => boolean): Share {
+  return { count: all.filter(hit).length, of: all.length };
+}
+
+export function summarise(trials: readonly Trial[]): TrialSummary {
+  const fit = trials.filter(({ fault, healthPct }) => !fault && healthPct >= SOUND_PCT);
+  const unfit = trials.filter((trial) => trial.healthPct < WORN_PCT || canShow(trial));
+  const hidden = trials.filter(
+    (trial) => trial.fault && !trial.mended && trial.healthPct >= WORN_PCT && !canShow(trial),
+  );
+  const served = ({ verdict }: Trial) => verdict === 'serve';
+  return {
+    trials: trials.length,
+    wronglyCondemned: shareOf(fit, ({ verdict }) => verdict === 'retire'),
+    wronglyReturned: shareOf(unfit, served),
+    undecided: shareOf(trials, ({ verdict }) => verdict === 'undecided'),
+    hiddenAndServed: shareOf(hidden, served),
+  };
+}
+
+/** Of the units without a fault that are truly good, how many are served, and of the truly bad, how many retired. */
+export function clearCases(trials: readonly Trial[]): { readonly good: Share; readonly bad: Share } {
+  const plain = trials.filter(({ fault }) => !fault);
+  return {
+    good: shareOf(
+      plain.filter(({ healthPct }) => healthPct >= CLEARLY_GOOD_PCT),
+      ({ verdict }) => verdict === 'serve',
+    ),
+    bad: shareOf(
+      plain.filter(({ healthPct }) => healthPct < CLEARLY_BAD_PCT),
+      ({ verdict }) => verdict === 'retire',
+    ),
+  };
+}
+
+/** A row of a table: what it stands for, and the summary of the trials in it. */
+export interface TrialRow {
+  readonly name: string;
+  readonly summary: TrialSummary;
+}
+
+/** The trials cut by construction, by temperature on arrival and by fault. */
+export function tablesOf(
+  trials: readonly Trial[],
+): Readonly<Record<'construction' | 'temperature' | 'fault', TrialRow[]>> {
+  const rows = (parts: readonly (readonly [string, (trial: Trial) => boolean])[]) =>
+    parts.map(([name, belongs]) => ({ name, summary: summarise(trials.filter(belongs)) }));
+  return {
+    construction: rows(
+      CONSTRUCTIONS.map((name) => [name, ({ spec }: Trial) => spec.construction === name] as const),
+    ),
+    temperature: rows([
+      ['below 0 °C', ({ temperatureC }) => temperatureC < 0],
+      ['0 to 15 °C', ({ temperatureC }) => temperatureC >= 0 && temperatureC < 15],
+      ['15 to 30 °C', ({ temperatureC }) => temperatureC >= 15 && temperatureC < 30],
+      ['30 °C and above', ({ temperatureC }) => temperatureC >= 30],
+    ]),
+    fault: rows([
+      ['none, only wear', ({ fault }) => fault === null],
+      ...FAULT_KINDS.map((kind) => [FAULT_LABELS[kind], ({ fault }: Trial) => fault?.kind === kind] as const),
+    ]),
+  };
+}

@@ -1,0 +1,210 @@
+import type { Evidence } from '../assessment/evidence';
+import { ownVolt } from '../assessment/reference';
+import type { StepId } from '../assessment/step-id';
+import { loadToSet } from '../battery/load-to-set';
+import { trueChargePct } from '../physics/battery-state';
+import { modelOf } from '../physics/physical-battery';
+import { seededChance } from '../quantity/chance';
+import { EXPLANATION_FACTS, type Explanation, explanationsFor } from './explanations';
+import {
+  type Observable,
+  type Observations,
+  observationsOf,
+  predict,
+  stateAtOpenVolts,
+} from './observations';
+
+/** An explanation with its probability, 0 to 1. */
+export interface Likelihood {
+  readonly explanation: Explanation;
+  readonly probability: number;
+}
+
+/** A test that was not made, and what it would show under each of two explanations. */
+export interface Separation {
+  readonly step: StepId;
+  readonly shows: readonly {
+    readonly explanation: Explanation;
+    readonly value: number;
+    readonly unit: 'V' | '' | 'mΩ';
+  }[];
+  /** How far apart they lie, in standard deviations. */
+  readonly sigmas: number;
+}
+
+/** What the model makes of a run: its likeliest explanations, and the test that would best tell the first two apart. */
+export interface SecondOpinion {
+  readonly likelihoods: readonly Likelihood[];
+  readonly separation: Separation | null;
+}
+
+/** States that are tried for each explanation. */
+const TRIES = 400;
+const SEED = 1859;
+const OPEN_SD_VOLTS = 0.012;
+/** Surface charge that may still be there: after a rest of no time, V of a 12 V battery, and how fast it fades, min. */
+const SURFACE_VOLTS = 0.1;
+const SURFACE_MINUTES = 240;
+const ASSUMED_C = 25;
+const UNKNOWN_REST_MINUTES = 120;
+/** Charges outside what comes to a bench are not impossible, only rare. */
+const RARE = 1e-4;
+
+interface Tried {
+  readonly weight: number;
+  readonly predicted: Partial<Record<Observable, number>>;
+}
+
+/**
+ * Fits the physical model to a run: for each explanation many states that it allows are drawn, brought to the open
+ * voltage that was read, and weighed by how well they tell the other readings. Null without an open voltage or a label to
+ * scale from. The same run gives the same answer. A model of ours; it never overrides the rules.
+ * @param onProgress told a share from 0 to 1 after each explanation
+ */
+export function secondOpinion(
+  evidence: Evidence,
+  onProgress: (share: number) => void = () => undefined,
+): SecondOpinion | null {
+  const { openCircuit, battery } = evidence;
+  const loadAmps = loadToSet(battery)?.amps;
+  if (!openCircuit || loadAmps === undefined) return null;
+  const observations = observationsOf(evidence);
+  const wanted = new Set(Object.keys(observations) as Observable[]);
+  const explanations = explanationsFor(battery);
+  const tried = new Map<Explanation, readonly Tried[]>();
+  for (const [at, explanation] of explanations.entries()) {
+    tried.set(explanation, tryStates(explanation, evidence, observations, wanted, loadAmps));
+    onProgress((at + 1) / (explanations.length + 1));
+  }
+  const evidences = explanations.map((explanation) => ({
+    explanation,
+    mass: EXPLANATION_FACTS[explanation].prior * meanWeight(tried.get(explanation) ?? []),
+  }));
+  const total = evidences.reduce((sum, { mass }) => sum + mass, 0);
+  if (!(total > 0)) return { likelihoods: [], separation: null };
+  const likelihoods = evidences
+    .map(({ explanation, mass }) => ({ explanation, probability: mass / total }))
+    .sort((one, other) => other.probability - one.probability);
+  const separation = separationOf(likelihoods, evidence, observations, loadAmps);
+  onProgress(1);
+  return { likelihoods, separation };
+}
+
+const meanWeight = (tried: readonly Tried[]) => tried.reduce((sum, { weight }) => sum + weight, 0) / TRIES;
+
+function tryStates(
+  explanation: Explanation,
+  evidence: Evidence,
+  observations: Observations,
+  wanted: ReadonlySet<Observable>,
+  loadAmps: number,
+): Tried[] {
+  const { battery: spec, openCircuit } = evidence;
+  const { draw, chargePct } = EXPLANATION_FACTS[explanation];
+  const chance = seededChance(SEED);
+  const restMinutes = openCircuit?.restMinutes ?? UNKNOWN_REST_MINUTES;
+  const surface = ownVolt(SURFACE_VOLTS, spec.nominalVolts) * Math.exp(-restMinutes / SURFACE_MINUTES);
+  const temperatureC = openCircuit?.temperatureC ?? ASSUMED_C;
+  const tried: Tried[] = [];
+  for (let turn = 0; turn < TRIES; turn++) {
+    const { contact, ...drawn } = draw(chance);
+    const noise = ownVolt(chance.normal(OPEN_SD_VOLTS), spec.nominalVolts) + surface * chance.uniform();
+    const model = modelOf({ spec, ...drawn });
+    const state = model && stateAtOpenVolts(model, (openCircuit?.volts ?? 0) - noise, temperatureC);
+    if (!model || !state) continue;
+    const chargeWeight = chargeDensity(trueChargePct(model, state), chargePct);
+    if (chargeWeight === 0) continue;
+    const predicted = predict(model, state, contact, evidence, wanted, loadAmps);
+    tried.push({ weight: chargeWeight * fits(observations, predicted), predicted });
+  }
+  return tried;
+}
+
+/** How thickly the charges that an explanation allows lie at this one. */
+function chargeDensity(pct: number, [least, most]: readonly [number, number]): number {
+  if (pct >= least && pct <= most) return 1 / (most - least);
+  return pct < least && least <= 20 ? RARE : 0;
+}
+
+function fits(observations: Observations, predicted: Partial<Record<Observable, number>>): number {
+  let weight = 1;
+  for (const [name, observed] of Object.entries(observations) as [
+    Observable,
+    { value: number; sd: number },
+  ][]) {
+    const off = (observed.value - (predicted[name] ?? observed.value)) / observed.sd;
+    // Readings err more often than the bell curve says: a wide one beside it keeps a single slip from deciding.
+    weight *=
+      (0.97 * Math.exp(-0.5 * off * off) + (0.03 / 6) * Math.exp(-0.5 * (off / 6) ** 2)) / observed.sd;
+  }
+  return weight;
+}
+
+/** The tests that could still be made, by what they read. */
+const TESTS: readonly {
+  readonly step: StepId;
+  readonly reads: Observable;
+  readonly sd: number;
+  readonly unit: 'V' | '' | 'mΩ';
+}[] = [
+  { step: 'load', reads: 'load', sd: 0.05, unit: 'V' },
+  { step: 'recovery', reads: 'recovery', sd: 0.03, unit: 'V' },
+  { step: 'conductance', reads: 'conductance', sd: 0.05, unit: 'mΩ' },
+  { step: 'hydrometer', reads: 'gravity', sd: 0.005, unit: '' },
+  { step: 'three_minute', reads: 'three_minute', sd: 0.15, unit: 'V' },
+];
+/** Two explanations closer than this by a test are not told apart by it. */
+const LEAST_SIGMAS = 1;
+
+function separationOf(
+  likelihoods: readonly Likelihood[],
+  evidence: Evidence,
+  observations: Observations,
+  loadAmps: number,
+): Separation | null {
+  const [first, second] = likelihoods;
+  if (!first || !second) return null;
+  const { construction } = evidence.battery;
+  const open = TESTS.filter(({ reads, step }) => {
+    if (observations[reads]) return false;
+    if (step === 'recovery') return evidence.load !== null;
+    if (step === 'three_minute') return construction === 'flooded';
+    return step !== 'hydrometer' || construction === 'flooded' || construction === 'calcium';
+  });
+  const wanted = new Set([...open.map(({ reads }) => reads), ...(Object.keys(observations) as Observable[])]);
+  const states = [first, second].map(({ explanation }) =>
+    tryStates(explanation, evidence, observations, wanted, loadAmps),
+  );
+  const told = open.map(({ step, reads, sd, unit }) => {
+    const [one, other] = states.map((tried) => weighed(tried, reads));
+    const sigmas = one && other ? Math.abs(one.mean - other.mean) / Math.hypot(one.sd, other.sd, sd) : 0;
+    const shown = (value: number) => (reads === 'conductance' ? 1000 * Math.exp(value) : value);
+    return {
+      ...{ step, sigmas },
+      shows: [
+        { explanation: first.explanation, value: shown(one?.mean ?? 0), unit },
+        { explanation: second.explanation, value: shown(other?.mean ?? 0), unit },
+      ],
+    };
+  });
+  const best = told.sort((one, other) => other.sigmas - one.sigmas)[0];
+  return best && best.sigmas >= LEAST_SIGMAS ? best : null;
+}
+
+function weighed(
+  tried: readonly Tried[],
+  reads: Observable,
+): { readonly mean: number; readonly sd: number } | undefined {
+  let weights = 0;
+  let sum = 0;
+  let squares = 0;
+  for (const { weight, predicted } of tried) {
+    const value = predicted[reads] ?? 0;
+    weights += weight;
+    sum += weight * value;
+    squares += weight * value * value;
+  }
+  if (!(weights > 0)) return undefined;
+  const mean = sum / weights;
+  return { mean, sd: Math.sqrt(Math.max(0, squares / weights - mean * mean)) };
+}

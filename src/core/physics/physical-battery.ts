@@ -1,0 +1,128 @@
+import type { BatterySpec } from '../battery/battery';
+import { CONSTRUCTION_FACTS, type Construction } from '../battery/construction';
+import { crankingRating, workingCapacity } from '../battery/cranking-rating';
+import { requirePositive } from '../quantity/finite';
+import { effectOf, type Fault, type FaultEffect } from './faults';
+import { MODEL_FACTS, REFERENCE_CELLS } from './model-facts';
+
+/** One physical unit: what its label promises, how it has worn, and what is wrong inside it. */
+export interface PhysicalBattery {
+  readonly spec: BatterySpec;
+  /** Cranking ability left by wear, as a share of the rating: 1 for a new unit. */
+  readonly health: number;
+  /** Capacity left by wear, as a share of C20. */
+  readonly capacity: number;
+  readonly faults: readonly Fault[];
+}
+
+/** The unit as numbers to compute with. Currents in A, resistances in ohm of the whole battery. */
+export interface Model {
+  readonly construction: Construction;
+  readonly cells: number;
+  /** Cranking rating, SAE A, and C20, Ah, as labelled. */
+  readonly saeAmps: number;
+  readonly ratedAh: number;
+  /** Plates and acid, full, at 25 °C; and that of the same unit when new. */
+  readonly ohms25: number;
+  readonly newOhms25: number;
+  readonly jointOhms: number;
+  readonly jointOhmsPerAmp: number;
+  readonly bendAmps25: number;
+  readonly diffusionOhms25: number;
+  /** Per cell. */
+  readonly cellAh: readonly number[];
+  readonly leakAmps: readonly number[];
+  readonly shorted: readonly boolean[];
+  /** Open voltage of one cell at 25 °C when empty, a quarter, half, three quarters and wholly charged. */
+  readonly openCellVolts: readonly number[];
+  readonly acceptancePerHour: number;
+  readonly gassingAmps: number;
+  readonly peukert: number;
+  readonly monthlyLoss: number;
+  /** The same unit once an equalising charge has stirred its acid; left out where there is nothing to stir. */
+  readonly stirred?: Model;
+}
+
+/** The cell that a fault of one cell sits in. */
+export const FAULTY_CELL = 2;
+
+/** A unit of this kind as it left the factory. */
+export function newUnit(spec: BatterySpec): PhysicalBattery {
+  return { spec, health: 1, capacity: 1, faults: [] };
+}
+
+/**
+ * The numbers of a unit, scaled from its rating and capacity; undefined where its label gives neither.
+ * The rating fixes the resistances, the capacity fixes charge, acceptance and gassing.
+ */
+export function modelOf(battery: PhysicalBattery): Model | undefined {
+  const { spec } = battery;
+  const rating = crankingRating(spec);
+  const ratedAh = workingCapacity(spec);
+  if (!rating || ratedAh === undefined) return undefined;
+  const facts = MODEL_FACTS[spec.construction];
+  const cells = spec.nominalVolts / 2;
+  const share = cells / REFERENCE_CELLS;
+  const health = requirePositive('health', battery.health);
+  const effect = together(battery.faults.map(effectOf));
+  const newOhms25 = (facts.ohmicVolts / rating.saeAmps) * share;
+  const perCell = <T>(usual: T, faulty: T) =>
+    Array.from({ length: cells }, (_, cell) => (cell === FAULTY_CELL ? faulty : usual));
+  const cellAh = ratedAh * requirePositive('capacity', battery.capacity) * effect.capacity;
+  const openCellVolts = CONSTRUCTION_FACTS[spec.construction].chargePctByVolts.map(
+    ([volts]) => (volts + effect.openVolts) / REFERENCE_CELLS,
+  );
+  const lasting = battery.faults.filter(({ kind }) => kind !== 'stratification');
+  const stirred = lasting.length < battery.faults.length && modelOf({ ...battery, faults: lasting });
+  return {
+    ...(stirred ? { stirred } : {}),
+    construction: spec.construction,
+    cells,
+    saeAmps: rating.saeAmps,
+    ratedAh,
+    newOhms25,
+    ohms25: (newOhms25 * effect.ohms) / health,
+    jointOhms: effect.jointOhms * share,
+    jointOhmsPerAmp: effect.jointOhmsPerAmp * share,
+    bendAmps25: facts.bendAmpsPerAh * ratedAh * health,
+    diffusionOhms25: ((facts.diffusionVolts / rating.saeAmps) * share) / health,
+    cellAh: perCell(cellAh, cellAh),
+    leakAmps: perCell(0, effect.leakAmps),
+    shorted: perCell(false, effect.shortsCell),
+    openCellVolts,
+    acceptancePerHour: facts.acceptancePerHour * effect.acceptance,
+    gassingAmps: (facts.gassingAmps * ratedAh) / 100,
+    peukert: facts.peukert,
+    monthlyLoss: facts.monthlyLoss,
+  };
+}
+
+/** Several faults at once: factors multiply, additions add. */
+function together(effects: readonly FaultEffect[]): FaultEffect {
+  return effects.reduce(
+    (one, other) => ({
+      capacity: one.capacity * other.capacity,
+      ohms: one.ohms * other.ohms,
+      acceptance: one.acceptance * other.acceptance,
+      openVolts: one.openVolts + other.openVolts,
+      jointOhms: one.jointOhms + other.jointOhms,
+      jointOhmsPerAmp: one.jointOhmsPerAmp + other.jointOhmsPerAmp,
+      leakAmps: one.leakAmps + other.leakAmps,
+      shortsCell: one.shortsCell || other.shortsCell,
+    }),
+    {
+      ...{ capacity: 1, ohms: 1, acceptance: 1, openVolts: 0, jointOhms: 0, jointOhmsPerAmp: 0, leakAmps: 0 },
+      shortsCell: false,
+    },
+  );
+}
+
+/**
+ * What the unit can still crank, percent of its rating, by its resistance under the rated load against that of the
+ * same unit when new. The truth that an assessed health is held against.
+ */
+export function trueHealthPct(model: Model): number {
+  const joint = model.jointOhms + (model.jointOhmsPerAmp * model.saeAmps) / 2;
+  const cranking = model.shorted.some(Boolean) ? 0 : 1;
+  return (100 * cranking * model.newOhms25) / (model.ohms25 + joint);
+}

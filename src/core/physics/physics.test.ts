@@ -1,0 +1,369 @@
+import * as fc from 'fast-check';
+import { assess } from '../assessment/assess';
+import { noEvidence } from '../assessment/evidence';
+import { CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { seededChance } from '../quantity/chance';
+import { STANDARD_RULES } from '../rules/standard-rules';
+import { cellCharge, restedState, trueChargePct, withCharge } from './battery-state';
+import { charge, chargeMoment } from './charge';
+import { discharge, dischargeCourse, rest } from './discharge';
+import type { FAULT_KINDS } from './faults';
+import { healthyCourse } from './healthy-course';
+import { trueHealthPct } from './physical-battery';
+import { cellGravities, cellVolts, compensatedOhms, openVolts, smallSignalOhms } from './readouts';
+import { FLOODED_60, label, unit } from './specs.test-support';
+import { chargeAtOpenVolts, terminalVolts } from './terminal-volts';
+import { drawLifeYears, lifeForHealth, wornBy } from './wear';
+
+const HALF_RATING = 285;
+
+function voltsAfter(health: number, celsius: number, amps: number, seconds: number): number {
+  const model = unit(FLOODED_60, health);
+  return dischargeCourse(model, restedState(model, 100, celsius), amps, seconds, 1).volts[0] ?? 0;
+}
+
+describe('check points of the model', () => {
+  it.each([
+    [25, 1, 10.8],
+    [25, 0.8, 10.4],
+    [25, 0.7, 10.1],
+    [25, 0.6, 9.7],
+    [-18, 1, 9.8],
+    [-18, 0.8, 9.3],
+    [-18, 0.7, 8.8],
+    [-18, 0.6, 8.3],
+  ])('at %d °C a full battery of health %d ends half its rating at about %d V', (celsius, health, volts) => {
+    expect(Math.abs(voltsAfter(health, celsius, HALF_RATING, 15) - volts)).toBeLessThanOrEqual(0.105);
+  });
+
+  it('a new battery gives its rating for 30 s at −18 °C above 7.2 V, and not much above', () => {
+    const volts = voltsAfter(1, -18, 570, 30);
+    expect(volts).toBeGreaterThan(7.15);
+    expect(volts).toBeLessThan(7.35);
+  });
+
+  it.each([25, -18])('health as the core computes it lies near the truth at %d °C', (temperatureC) => {
+    for (const health of [1, 0.8, 0.7, 0.6]) {
+      const open = openVolts(unit(FLOODED_60), restedState(unit(FLOODED_60), 100, temperatureC));
+      const evidence = {
+        ...noEvidence(FLOODED_60),
+        openCircuit: { volts: open, temperatureC, restMinutes: 900, surfaceRemoved: null, forced: false },
+        load: {
+          ...{ amps: HALF_RATING, seconds: 15, temperatureC, forced: false },
+          volts: voltsAfter(health, temperatureC, HALF_RATING, 15),
+        },
+      };
+      const { health: told } = assess(evidence, STANDARD_RULES).estimates;
+      expect(Math.abs((told?.pct ?? 0) - 100 * health)).toBeLessThan(6.5);
+    }
+  });
+
+  it('runs to 10.5 V in 20 h at the 20 h current and in the printed reserve at 25 A', () => {
+    expect(hoursTo(10.5, 3)).toBeCloseTo(20, 0);
+    expect(hoursTo(10.5, 25) * 60).toBeGreaterThan(90);
+    expect(hoursTo(10.5, 25) * 60).toBeLessThan(106);
+  });
+
+  it.each(CONSTRUCTIONS)(
+    'a conductance tester reads 100 to 110 %% of the rating on a new %s unit',
+    (construction) => {
+      const model = unit(label(construction, 700, 70));
+      const perSiemens = { flooded: 3.2, calcium: 3, efb: 2.85, agm: 2.7, gel: 3.4 }[construction];
+      const shown = perSiemens / smallSignalOhms(model, restedState(model, 100, 25)) / 700;
+      expect(shown).toBeGreaterThan(1);
+      expect(shown).toBeLessThan(1.1);
+    },
+  );
+});
+
+function hoursTo(endVolts: number, amps: number): number {
+  const model = unit(FLOODED_60);
+  let state = restedState(model, 100, 25);
+  let hours = 0;
+  while (terminalVolts(model, state, amps) > endVolts && hours < 40) {
+    state = discharge(model, state, { amps, seconds: 60 });
+    hours += 1 / 60;
+  }
+  return hours;
+}
+
+const anyConstruction = fc.constantFrom<Construction>(...CONSTRUCTIONS);
+const anyUnit = fc.record({
+  construction: anyConstruction,
+  saeAmps: fc.double({ min: 300, max: 1200, noNaN: true }),
+  c20Ah: fc.double({ min: 40, max: 220, noNaN: true }),
+  nominal: fc.constantFrom<6 | 12>(6, 12),
+  health: fc.double({ min: 0.4, max: 1.05, noNaN: true }),
+  chargePct: fc.double({ min: 30, max: 100, noNaN: true }),
+  celsius: fc.double({ min: -18, max: 45, noNaN: true }),
+});
+
+describe('laws that hold for any unit', () => {
+  const built = ({ construction, saeAmps, c20Ah, nominal, health, chargePct, celsius }: Static) => {
+    const model = unit(label(construction, saeAmps, c20Ah, nominal), health);
+    return { model, state: restedState(model, chargePct, celsius), amps: saeAmps / 2 };
+  };
+  type Static = {
+    construction: Construction;
+    saeAmps: number;
+    c20Ah: number;
+    nominal: 6 | 12;
+    health: number;
+    chargePct: number;
+    celsius: number;
+  };
+  const volts = (given: Static, amps = given.saeAmps / 2) => {
+    const { model, state } = built(given);
+    return dischargeCourse(model, state, amps, 15, 1).volts[0] ?? 0;
+  };
+
+  it('halving the step changes a load voltage by less than 5 mV', () => {
+    fc.assert(
+      fc.property(anyUnit, fc.integer({ min: 1, max: 300 }), (given, steps) => {
+        const { model, state, amps } = built(given);
+        const one = dischargeCourse(model, state, amps, 15 / steps, steps).volts.at(-1) ?? 0;
+        const two = dischargeCourse(model, state, amps, 7.5 / steps, 2 * steps).volts.at(-1) ?? 0;
+        expect(Math.abs(one - two)).toBeLessThan(0.005);
+      }),
+    );
+  });
+
+  it('less health, less charge, less warmth and more current all mean less voltage', () => {
+    fc.assert(
+      fc.property(anyUnit, (given) => {
+        const here = volts(given);
+        expect(volts({ ...given, health: given.health * 0.9 })).toBeLessThan(here);
+        expect(volts({ ...given, chargePct: given.chargePct - 5 })).toBeLessThan(here);
+        expect(volts({ ...given, celsius: given.celsius - 5 })).toBeLessThan(here);
+        expect(volts(given, (given.saeAmps / 2) * 1.1)).toBeLessThan(here);
+      }),
+    );
+  });
+
+  it('takes from the cells what the current carries away, and gives no more energy than it held', () => {
+    fc.assert(
+      fc.property(anyUnit, fc.double({ min: 0.02, max: 1, noNaN: true }), (given, share) => {
+        const { model, state } = built(given);
+        const amps = given.c20Ah * share;
+        const seconds = 600;
+        const { volts: course, state: after } = dischargeCourse(model, state, amps, 1, seconds);
+        const ampHours = ((trueChargePct(model, state) - trueChargePct(model, after)) / 100) * given.c20Ah;
+        // Self-discharge of ten minutes is all that may differ.
+        expect(Math.abs(ampHours - (amps * seconds) / 3600)).toBeLessThan(given.c20Ah * 1e-4);
+        const delivered = course.reduce((sum, value) => sum + value * amps, 0);
+        const held = openVolts(model, state) * amps * seconds;
+        expect(delivered).toBeLessThan(held);
+      }),
+    );
+  });
+
+  it('a charger never goes past its current or its voltage, and stores no more than it gives', () => {
+    fc.assert(
+      fc.property(anyUnit, fc.double({ min: 0.02, max: 0.3, noNaN: true }), (given, share) => {
+        const { model, state } = built(given);
+        const charger = { amps: given.c20Ah * share, volts: (14.4 * given.nominal) / 12 };
+        const moment = chargeMoment(model, state, charger);
+        expect(moment.amps).toBeLessThanOrEqual(charger.amps);
+        expect(moment.volts).toBeLessThanOrEqual(charger.volts + 1e-3);
+        const after = charge(model, state, charger, 1800);
+        const stored = ((trueChargePct(model, after) - trueChargePct(model, state)) / 100) * given.c20Ah;
+        expect(stored).toBeLessThanOrEqual(charger.amps * 0.5 + 1e-6);
+        expect(trueChargePct(model, after)).toBeLessThanOrEqual(100);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('a bigger unit of the same make scales: twice the rating and capacity, twice the load, the same voltage', () => {
+    fc.assert(
+      fc.property(anyUnit, (given) => {
+        const twice = { ...given, saeAmps: 2 * given.saeAmps, c20Ah: 2 * given.c20Ah };
+        expect(volts(twice)).toBeCloseTo(volts(given), 9);
+      }),
+    );
+  });
+});
+
+it('a battery is brought to another charge without evening out its cells', () => {
+  const model = unit(FLOODED_60, 1, [{ kind: 'soft_short', degree: 0.6 }]);
+  const apart = rest(model, restedState(model, 80, 20), 24 * 60);
+  const moved = withCharge(model, apart, 50);
+  expect(trueChargePct(model, moved)).toBeCloseTo(50, 6);
+  expect(cellCharge(moved, 1) - cellCharge(moved, 2)).toBeCloseTo(
+    cellCharge(apart, 1) - cellCharge(apart, 2),
+    9,
+  );
+  expect(() => withCharge(model, apart, Number.NaN)).toThrow(RangeError);
+});
+
+it('the charge at an open voltage is the one that shows it', () => {
+  fc.assert(
+    fc.property(anyUnit, (given) => {
+      const model = unit(label(given.construction, given.saeAmps, given.c20Ah, given.nominal), given.health);
+      const volts = openVolts(model, restedState(model, given.chargePct, given.celsius));
+      expect(chargeAtOpenVolts(model, volts, given.celsius)).toBeCloseTo(given.chargePct, 6);
+      expect(chargeAtOpenVolts(model, given.nominal * 1.2, given.celsius)).toBeNull();
+    }),
+    // Rounding once put a full battery past its curve.
+    {
+      examples: [
+        [
+          {
+            ...{ construction: 'efb', saeAmps: 300, c20Ah: 40, nominal: 12, health: 0.4 },
+            ...{ chargePct: 99.99999999999987, celsius: -17.99987749360579 },
+          },
+        ],
+      ],
+    },
+  );
+});
+
+describe('rest, charge and the surface', () => {
+  const model = unit(FLOODED_60);
+  const full = charge(model, restedState(model, 40, 20), { amps: 12, volts: 14.4 }, 10 * 3600);
+
+  it('a charge leaves 0.3 to 0.8 V on the surface, most of it gone in an hour and all of it overnight', () => {
+    const resting = openVolts(model, restedState(model, 100, 20));
+    const left = (minutes: number) => openVolts(model, rest(model, full, minutes)) - resting;
+    expect(left(0)).toBeGreaterThan(0.3);
+    expect(left(0)).toBeLessThan(0.85);
+    expect(left(60)).toBeLessThan(0.5 * left(0));
+    expect(Math.abs(left(24 * 60))).toBeLessThan(0.02);
+  });
+
+  it('half the cranking current for 15 s takes most of it off', () => {
+    const drawn = rest(model, discharge(model, full, { amps: HALF_RATING, seconds: 15 }), 10);
+    const resting = openVolts(model, restedState(model, trueChargePct(model, drawn), 20));
+    expect(openVolts(model, drawn) - resting).toBeLessThan(0.1);
+  });
+
+  it('self-discharge doubles with each ten kelvin', () => {
+    const month = (celsius: number) =>
+      100 - trueChargePct(model, rest(model, restedState(model, 100, celsius), 30 * 24 * 60));
+    expect(month(25)).toBeCloseTo(100 * (1 - Math.exp(-0.1)), 1);
+    expect(month(15) / month(5)).toBeGreaterThan(1.9);
+  });
+
+  it('the current tapers once the voltage is reached, and a cold battery takes less', () => {
+    const taken = (celsius: number, pct: number) =>
+      chargeMoment(model, restedState(model, pct, celsius), { amps: 30, volts: 14.4 }).amps;
+    expect(taken(25, 95)).toBeLessThan(taken(25, 80));
+    expect(taken(0, 80)).toBeLessThan(taken(25, 80) / 2);
+  });
+});
+
+describe('faults', () => {
+  const sound = unit(FLOODED_60);
+  const state = restedState(sound, 100, 20);
+  const drop = (kind: (typeof FAULT_KINDS)[number], degree = 0.5) => {
+    const model = unit(FLOODED_60, 1, [{ kind, degree }]);
+    return { model, state: restedState(model, 100, 20) };
+  };
+
+  it.each(['sulphation', 'shorted_cell', 'joint', 'open_joint', 'corrosion', 'dry_out'] as const)(
+    '%s takes voltage under load and true health',
+    (kind) => {
+      const { model, state: faulty } = drop(kind);
+      expect(terminalVolts(model, faulty, 200)).toBeLessThan(terminalVolts(sound, state, 200) - 0.1);
+      expect(trueHealthPct(model)).toBeLessThan(trueHealthPct(sound) - 10);
+    },
+  );
+
+  it('a shorted cell costs two volts at rest and shows in its own reading', () => {
+    const { model, state: faulty } = drop('shorted_cell');
+    expect(openVolts(sound, state) - openVolts(model, faulty)).toBeCloseTo(2.1, 1);
+    expect(cellVolts(model, faulty).filter((volts) => volts < 0.5)).toHaveLength(1);
+    const gravities = cellGravities(model, faulty);
+    expect(Math.max(...gravities) - Math.min(...gravities)).toBeGreaterThan(0.05);
+  });
+
+  it('a slow short empties one cell while the others stand', () => {
+    const { model, state: faulty } = drop('soft_short', 0.6);
+    const later = rest(model, faulty, 2 * 24 * 60);
+    expect(cellCharge(later, 2)).toBeLessThan(cellCharge(later, 1) - 0.2);
+    expect(openVolts(model, later)).toBeLessThan(openVolts(model, faulty) - 0.05);
+  });
+
+  it('shed plates run dry early although the resistance hardly rises', () => {
+    const { model, state: faulty } = drop('shedding', 1);
+    expect(smallSignalOhms(model, faulty)).toBeLessThan(1.15 * smallSignalOhms(sound, state));
+    const ended = (of: typeof model, from: typeof state) =>
+      dischargeCourse(of, from, 25, 60, 60).volts.at(-1) ?? 0;
+    expect(ended(model, faulty)).toBeLessThan(ended(sound, state) - 0.3);
+  });
+
+  it('a joint that opens with current shows less to a small signal than under load', () => {
+    const { model, state: faulty } = drop('joint', 1);
+    const seen = smallSignalOhms(model, faulty) - smallSignalOhms(sound, state);
+    const felt = (terminalVolts(sound, state, 285) - terminalVolts(model, faulty, 285)) / 285;
+    expect(seen).toBeLessThan(0.7 * felt);
+  });
+
+  it('sulphated plates push the voltage of the three-minute charge over its limit', () => {
+    const endOf = (model: typeof sound) => {
+      const flat = restedState(model, 40, 20);
+      return chargeMoment(model, charge(model, flat, { amps: 40, volts: 18 }, 180), { amps: 40, volts: 18 })
+        .volts;
+    };
+    expect(endOf(sound)).toBeLessThan(15.5);
+    expect(endOf(drop('sulphation').model)).toBeGreaterThan(15.5);
+  });
+
+  it('a tester that compensates with the truth sees plates, not charge or cold', () => {
+    const low = restedState(sound, 50, 0);
+    expect(smallSignalOhms(sound, low)).toBeGreaterThan(1.3 * smallSignalOhms(sound, state));
+    expect(compensatedOhms(sound, low)).toBeCloseTo(smallSignalOhms(sound, restedState(sound, 100, 25)), 9);
+  });
+
+  it.each([Number.NaN, -0.1, 1.1])('a degree of %d is a fault of the program', (degree) => {
+    expect(() => unit(FLOODED_60, 1, [{ kind: 'joint', degree }])).toThrow(RangeError);
+  });
+});
+
+describe('wear', () => {
+  it('loses 3 to 6 % in a middle year and 8 to 15 % in a late one, 65 % at the end of its life', () => {
+    const lost = (year: number) => 100 * (wornBy(year, 5.5).health - wornBy(year + 1, 5.5).health);
+    expect(lost(1)).toBeGreaterThan(3);
+    expect(lost(2)).toBeLessThan(8);
+    expect(lost(5)).toBeGreaterThan(8);
+    expect(lost(5)).toBeLessThan(15);
+    expect(wornBy(5.5, 5.5).health).toBeCloseTo(0.65, 6);
+  });
+
+  it('the length of life that leaves a unit at a health does', () => {
+    for (const health of [0.95, 0.8, 0.5]) {
+      expect(wornBy(3, lifeForHealth(health, 3)).health).toBeCloseTo(health, 9);
+    }
+    expect(lifeForHealth(1.2, 3)).toBeGreaterThan(10);
+    expect(() => lifeForHealth(Number.NaN, 3)).toThrow(RangeError);
+  });
+
+  it('lives last about their scale, shorter in heat', () => {
+    const median = (climate: 'mild' | 'hot') => {
+      const chance = seededChance(4);
+      const lives = Array.from({ length: 999 }, () => drawLifeYears(chance, climate)).sort((a, b) => a - b);
+      return lives[499] ?? 0;
+    };
+    expect(median('mild')).toBeGreaterThan(4.5);
+    expect(median('mild')).toBeLessThan(5.2);
+    expect(median('hot')).toBeLessThan(3.4);
+  });
+});
+
+describe('the course of a healthy battery', () => {
+  it('starts from the open voltage that was read and lies higher for more health', () => {
+    const task = { chargePct: 80, temperatureC: 10, amps: 285, seconds: 15, openVolts: 12.6 };
+    const [good, worn] = [healthyCourse(FLOODED_60, 100, task), healthyCourse(FLOODED_60, 70, task)];
+    expect(good).toHaveLength(60);
+    for (const [at, [seconds, volts]] of (good ?? []).entries()) {
+      expect(seconds).toBeCloseTo((at + 1) / 4, 9);
+      expect(volts).toBeGreaterThan(worn?.[at]?.[1] ?? 99);
+    }
+  });
+
+  it('is unknown where the label gives nothing to scale from', () => {
+    const bare = { ...FLOODED_60, ratings: [], c20Ah: null };
+    const task = { chargePct: 80, temperatureC: 10, amps: 285, seconds: 15, openVolts: null };
+    expect(healthyCourse(bare, 100, task)).toBeUndefined();
+  });
+});

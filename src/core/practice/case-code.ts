@@ -1,0 +1,57 @@
+import { checkShape } from '../exchange/check-shape';
+import { fail, problem, type Result, succeed } from '../quantity/result';
+import { GRADED_CASES } from './graded-cases';
+import { type PracticeCase, PracticeCaseSchema } from './practice-case';
+import { type PracticeLevel, randomCase } from './random-case';
+import { modelOfCase } from './right-verdict';
+
+/** Seeds that are drawn for random cases: short enough to be said aloud. */
+export const MOST_SEED = 99_999;
+const RANDOM = /^([123])-(\d{1,5})$/;
+
+/** The code of a random case, to be shared. @example randomCode(2, 481) // '2-481' */
+export function randomCode(level: PracticeLevel, seed: number): string {
+  return `${level}-${seed}`;
+}
+
+/** The code of a composed case: all of it, as text that an address can carry. */
+export function composedCode(practiceCase: PracticeCase): string {
+  return `own:${JSON.stringify(practiceCase)}`;
+}
+
+/** The case behind a code: a graded one by its name, a random one by level and seed, a composed one whole. */
+export function caseOfCode(code: string): Result<PracticeCase> {
+  const known = GRADED_CASES[code];
+  if (known) return succeed(known);
+  const random = RANDOM.exec(code);
+  if (random) return succeed(randomCase(Number(random[1]) as PracticeLevel, Number(random[2])));
+  if (!code.startsWith('own:')) {
+    return fail(
+      problem(
+        'case',
+        code.slice(0, 40),
+        'the name of a case, a level and a number such as 2-481, or a composed case',
+      ),
+    );
+  }
+  return composedCase(code.slice('own:'.length));
+}
+
+function composedCase(text: string): Result<PracticeCase> {
+  let read: unknown;
+  try {
+    read = JSON.parse(text);
+  } catch {
+    return fail(problem('case', text.slice(0, 20), 'a composed case, whole'));
+  }
+  const checked = checkShape(PracticeCaseSchema, read);
+  if (!checked.ok) return checked;
+  try {
+    modelOfCase(checked.value);
+  } catch {
+    return fail(
+      problem('label', checked.value.label.type, 'a lead-acid battery with a rating or a capacity'),
+    );
+  }
+  return succeed(checked.value);
+}

@@ -1,0 +1,91 @@
+import { CONSTRUCTIONS } from '../battery/construction';
+import { SOUND_VEHICLE } from '../instruments/handling';
+import { FAULT_KINDS, type FaultKind } from '../physics/faults';
+import type { Symptom } from '../procedure/complaint';
+import { type Chance, seededChance } from '../quantity/chance';
+import { practiceLabel } from './graded-cases';
+import { type Cause, NOTHING_SEEN, type PracticeCase } from './practice-case';
+
+export type PracticeLevel = 1 | 2 | 3;
+
+const SIZES = {
+  flooded: [570, 60],
+  calcium: [640, 72],
+  efb: [680, 68],
+  agm: [800, 70],
+  gel: [480, 80],
+} as const;
+
+const STORIES: Readonly<Record<Cause, readonly [Symptom, string]>> = {
+  battery: ['slow_crank', 'It turns the engine more slowly from week to week.'],
+  charge: ['left_on', 'Something stayed on. It would not start this morning.'],
+  connection: ['single_click', 'One click and everything goes dark; then the lights are back.'],
+  charging_system: ['warning_light', 'A light comes on while it runs.'],
+  draw: ['does_not_hold', 'Fine in the evening, flat after some days of standing.'],
+  nothing: ['routine', 'Nothing is wrong that anybody knows of. A check before the winter.'],
+};
+
+/** What can be behind a case of each level. */
+const CAUSES_OF: Readonly<Record<PracticeLevel, readonly [Cause, ...Cause[]]>> = {
+  1: ['battery', 'charge', 'nothing'],
+  2: ['battery', 'charge', 'connection', 'nothing'],
+  3: ['battery', 'charge', 'connection', 'charging_system', 'draw', 'nothing'],
+};
+
+/** A case drawn by chance: the same level and seed give the same case to everybody. */
+export function randomCase(level: PracticeLevel, seed: number): PracticeCase {
+  const chance = seededChance(1000 * level + seed);
+  const cause = chance.pick(CAUSES_OF[level]);
+  const type = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
+  const [amps, c20Ah] = SIZES[type];
+  const [symptom, story] = STORIES[cause];
+  const sealed = type === 'agm' || type === 'gel';
+  return {
+    ...{ title: `Random case ${seed}`, level, symptom, story, cause },
+    label: practiceLabel(type, amps, c20Ah, 'Not told'),
+    truth: truthOf(cause, level, chance),
+    seen: {
+      ...NOTHING_SEEN,
+      level: sealed ? 'sealed' : 'ok',
+      terminals: level > 1 && chance.uniform() < 0.2 ? 'corroded' : 'ok',
+    },
+    vehicle: vehicleOf(cause, chance),
+  };
+}
+
+function truthOf(cause: Cause, level: PracticeLevel, chance: Chance): PracticeCase['truth'] {
+  const bad = cause === 'battery';
+  const faulty = bad && level > 1 && chance.uniform() < 0.6;
+  const kinds = FAULT_KINDS.filter((kind) => kind !== 'shedding' && kind !== 'stratification');
+  return {
+    healthPct: Math.round(bad && !faulty ? chance.between(35, 58) : chance.between(86, 103)),
+    capacityPct: Math.round(bad ? chance.between(50, 90) : chance.between(88, 100)),
+    chargePct: Math.round(
+      cause === 'charge' || cause === 'draw' ? chance.between(22, 55) : chance.between(76, 98),
+    ),
+    temperatureC: Math.round(level === 1 ? chance.between(14, 24) : chance.between(-9, 28)),
+    restMinutes: level > 1 && chance.uniform() < 0.25 ? 10 : 800,
+    faults: faulty
+      ? [
+          {
+            kind: chance.pick(kinds as unknown as readonly [FaultKind, ...FaultKind[]]),
+            degree: Math.round(100 * chance.between(0.4, 1)) / 100,
+          },
+        ]
+      : [],
+  };
+}
+
+function vehicleOf(cause: Cause, chance: Chance): PracticeCase['vehicle'] {
+  const hundredths = (value: number) => Math.round(100 * value) / 100;
+  switch (cause) {
+    case 'connection':
+      return { ...SOUND_VEHICLE, clamp_drop: hundredths(chance.between(0.25, 0.8)) };
+    case 'charging_system':
+      return { ...SOUND_VEHICLE, regulated: hundredths(chance.pick([12.7, 13, 15.6, 16])) };
+    case 'draw':
+      return { ...SOUND_VEHICLE, draw: hundredths(chance.between(0.18, 0.7)) };
+    default:
+      return SOUND_VEHICLE;
+  }
+}

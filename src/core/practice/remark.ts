@@ -1,0 +1,36 @@
+import type { StepId } from '../assessment/step-id';
+import type { ReadingKind } from '../procedure/reading';
+import { STEPS } from '../procedure/steps';
+
+/** What was good or bad about something that was done. `danger` could have hurt somebody. */
+export interface Remark {
+  readonly kind: 'good' | 'wasted' | 'missed' | 'mistake' | 'danger';
+  readonly text: string;
+}
+
+/** The step that a reading belongs to; undefined for what is no step. */
+export const STEP_OF_READING: Readonly<Partial<Record<ReadingKind, StepId>>> = {
+  inspection: 'inspect',
+  vehicle_check: 'vehicle',
+  clean: 'clean',
+  top_up: 'top_up',
+  settle: 'settle',
+  open_circuit: 'open_circuit',
+  hydrometer: 'hydrometer',
+  cell_probe: 'hydrometer',
+  conductance: 'conductance',
+  crank: 'crank',
+  load: 'load',
+  recovery: 'recovery',
+  charge_start: 'charge',
+  charge_log: 'charge',
+  charge: 'charge',
+  three_minute: 'three_minute',
+  stand: 'stand',
+};
+
+/** What a reading is called, by its step. */
+export function readingName(kind: ReadingKind): string {
+  const step = STEP_OF_READING[kind];
+  return step ? STEPS[step].label : kind;
+}
