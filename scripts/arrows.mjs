@@ -6,11 +6,15 @@ import { bin, root } from './setup.mjs';
 const LEAST_MODULES = 100;
 
 export function checkArrows() {
-  const cruised = spawnSync(bin('depcruise'), ['src', 'cli', 'e2e', 'bench', '--output-type', 'json'], {
-    cwd: root,
-    encoding: 'utf8',
-    maxBuffer: 1 << 28,
-  });
+  const cruised = spawnSync(
+    bin('depcruise'),
+    ['src', 'cli', 'stand-in', 'e2e', 'bench', '--output-type', 'json'],
+    {
+      cwd: root,
+      encoding: 'utf8',
+      maxBuffer: 1 << 28,
+    },
+  );
   if (!cruised.stdout) {
     process.stderr.write(cruised.stderr);
     return false;

@@ -15,7 +15,9 @@ import {
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
+import { bundleOf } from './bundle.mjs';
 import { bin, ensureInstalled, requireNode, root, run, stop } from './setup.mjs';
+import { untilAnswering } from './until-answering.mjs';
 
 const OPTIONS = {
   '--fresh': 'begin again with new sample data',
@@ -41,7 +43,7 @@ await requireFreePort();
 if (databaseFile) prepareFile(databaseFile);
 ensureInstalled();
 if (!dev) ensureBuilt();
-start();
+start(await instruments());
 
 function requireFreePort() {
   return new Promise((free) => {
@@ -108,12 +110,34 @@ function newestChange(path) {
   return Math.max(found.mtimeMs, ...readdirSync(path).map((name) => newestChange(join(path, name))));
 }
 
-function start() {
+/**
+ * Where instruments speak: at the address given, or, with the sample data, from the stand-in that ships with Integra,
+ * on a port that is free. The shop's own bench has none unless it says where.
+ */
+async function instruments() {
+  if (own || process.env.INTEGRA_INSTRUMENTS !== undefined) return process.env.INTEGRA_INSTRUMENTS ?? '';
+  const bundle = await bundleOf('stand-in');
+  const standIn = spawn(process.execPath, [bundle], {
+    env: { ...process.env, HOST: '127.0.0.1', PORT: '0' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  process.on('exit', () => standIn.kill());
+  return new Promise((address) => {
+    standIn.stdout.on('data', (chunk) => {
+      const found = /http:\S+(?=\/lines)/.exec(String(chunk));
+      if (found) address(found[0]);
+    });
+    standIn.on('exit', () => address(''));
+  });
+}
+
+function start(instrumentsAt) {
   const env = {
     ...process.env,
     NEXT_TELEMETRY_DISABLED: '1',
     DATABASE_URL: databaseUrl,
     INTEGRA_DEMO: own ? '0' : '1',
+    INTEGRA_INSTRUMENTS: instrumentsAt,
   };
   const server = spawn(bin('next'), [dev ? 'dev' : 'start', '-H', HOST, '-p', String(PORT)], {
     cwd: root,
@@ -122,9 +146,19 @@ function start() {
   });
   server.stdout.on('data', (chunk) => {
     if (dev) process.stdout.write(chunk);
-    else if (/Ready in/.test(String(chunk)))
-      console.log(`Integra is at http://${HOST}:${PORT}  (Ctrl+C stops it)`);
+    else if (/Ready in/.test(String(chunk))) void sayWhenAnswering();
   });
   server.on('exit', (code) => process.exit(code ?? 0));
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+}
+
+/** Says the address once a page is there: the first start writes down three winters before it answers. */
+async function sayWhenAnswering() {
+  const address = `http://${HOST}:${PORT}`;
+  const waiting = setTimeout(() => {
+    console.log(own ? 'Opening the data ...' : 'Making three winters of sample data ...');
+  }, 2000);
+  await untilAnswering(address);
+  clearTimeout(waiting);
+  console.log(`Integra is at ${address}  (Ctrl+C stops it)`);
 }

@@ -1,8 +1,10 @@
-// Takes the pictures of docs/screenshots from the sample data: `npm run screenshots`.
+// Takes the pictures of docs/screenshots from the sample data: `npm run screenshots`, or some of them by their names:
+// `npm run screenshots -- floor lot`.
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { bundleOf } from './bundle.mjs';
 import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from './chromium.mjs';
 import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
@@ -12,6 +14,7 @@ ensureChromium();
 const { chromium } = await import('@playwright/test');
 
 const PORT = 4390;
+const INSTRUMENTS_PORT = 4391;
 const URL_ROOT = `http://127.0.0.1:${PORT}`;
 const FOLDER = join(root, 'docs/screenshots');
 const DESK = { width: 1280, height: 800 };
@@ -29,14 +32,13 @@ const PICTURES = [
       }),
   },
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
-  { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')) },
+  { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)) },
   {
     name: 'bench-load-dark',
     dark: true,
-    take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')),
+    take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)),
   },
   { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0110', () => readCells(page)) },
-  { name: 'bench-conductance', take: (page) => openBench(page, 'FH-0111', () => readConductance(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
   { name: 'rules', take: (page) => page.goto(`${URL_ROOT}/rules`) },
   { name: 'rules-compare', take: (page) => compareRules(page) },
@@ -49,15 +51,20 @@ const PICTURES = [
     name: 'reckoner',
     take: (page) => page.goto(`${URL_ROOT}/reckoner?tool=conductance&value=6.2&celsius=5&by=value`),
   },
-  { name: 'register', take: (page) => page.goto(`${URL_ROOT}/batteries/new?tag=FH-0130`) },
+  { name: 'practice', take: (page) => openCase(page) },
+  { name: 'debrief', size: { width: 1280, height: 1060 }, take: (page) => decideCase(page) },
   {
     name: 'bench-phone',
     size: PHONE,
-    take: (page) => openBench(page, 'FH-0111', () => page.keyboard.type('10.2')),
+    take: (page) => openBench(page, 'FH-0111'),
   },
 ];
 
 if (!run(bin('next'), ['build'])) stop('The build failed.');
+const standIn = spawn(process.execPath, [await bundleOf('stand-in')], {
+  stdio: 'ignore',
+  env: { ...process.env, HOST: '127.0.0.1', PORT: String(INSTRUMENTS_PORT) },
+});
 const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT)], {
   cwd: root,
   stdio: 'ignore',
@@ -66,6 +73,7 @@ const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT
     NEXT_TELEMETRY_DISABLED: '1',
     INTEGRA_DEMO: '1',
     INTEGRA_ZONE: 'UTC',
+    INTEGRA_INSTRUMENTS: `http://127.0.0.1:${INSTRUMENTS_PORT}`,
     DATABASE_URL: `file:${join(mkdtempSync(join(tmpdir(), 'integra-shots-')), 'demo.db')}`,
   },
 });
@@ -73,10 +81,13 @@ try {
   await untilAnswering(URL_ROOT);
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
-  for (const picture of PICTURES) await takePicture(browser, picture);
+  const wanted = process.argv.slice(2);
+  const pictures = PICTURES.filter(({ name }) => wanted.length === 0 || wanted.includes(name));
+  for (const picture of pictures) await takePicture(browser, picture);
   await browser.close();
 } finally {
   server.kill();
+  standIn.kill();
 }
 
 async function takePicture(browser, { name, dark = false, size = DESK, take }) {
@@ -120,14 +131,44 @@ async function readCells(page) {
     await page.getByLabel(`Cell ${index + 1}`).fill(gravity);
 }
 
-async function readConductance(page) {
-  await sheetStep(page, 'Conductance').click();
-  await page.getByRole('button', { name: 'Do it again' }).click();
-  await page.getByLabel('Reading').fill('712');
+/** A case in the middle of its work. */
+async function openCase(page) {
+  await page.goto(`${URL_ROOT}/practice/case?code=single-click`);
+  await page.getByRole('button', { name: 'The label agrees' }).click();
+  await page.getByRole('button', { name: /^Single click/ }).click();
+  await page.getByRole('button', { name: 'All in order' }).click();
+  await page.getByLabel('Measure on its vehicle').selectOption('Draw, asleep');
+  await page.getByText('live from Bench meter').waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
+}
+
+async function decideCase(page) {
+  await openCase(page);
+  await page.getByRole('button', { name: 'Capture' }).click();
+  await page.getByText('Overnight').click();
+  await page.getByRole('button', { name: 'Go on to the voltage' }).click();
+  await page.getByText('live from Bench meter').waitFor();
+  await page.getByRole('button', { name: 'Capture' }).click();
+  await page.getByRole('button', { name: 'Conductance tester: Test' }).click();
+  await page.getByText('live from Conductance tester').waitFor();
+  await page.getByRole('button', { name: 'Capture' }).click();
+  await page.getByRole('button', { name: 'Decide' }).click();
+  const decide = page.getByRole('dialog');
+  await decide.getByRole('radio', { name: 'Retire' }).check({ force: true });
+  await decide.getByRole('radio', { name: 'A connection' }).check({ force: true });
+  await decide.getByRole('button', { name: 'Show what was true' }).click();
+}
+
+/** A live load, some seconds in; it is stopped by the page that closes before it could be captured. */
+async function holdLoad(page) {
+  await page.getByRole('button', { name: /Load on/ }).click();
+  await page.waitForTimeout(8000);
 }
 
 async function compareRules(page) {
   await page.goto(`${URL_ROOT}/rules`);
+  // The page must take a choice before one is made.
+  await page.waitForLoadState('networkidle');
   await page.getByLabel('and these').selectOption('ice-season');
   await page.getByRole('button', { name: /^Judge all/ }).click();
   await page.getByText(/verdicts differ/).waitFor();

@@ -1,4 +1,4 @@
-const ATTEMPTS = 200;
+const ATTEMPTS = 900;
 const PAUSE_MS = 100;
 
 /** Waits until a server that was just started answers; throws when it never does. */

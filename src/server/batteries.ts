@@ -13,7 +13,8 @@ import {
   searchBatteries,
 } from '@/store/batteries';
 import { isAlreadyThere } from '@/store/fault';
-import { runsOfBattery } from '@/store/runs';
+import { loadsOfBattery, runsOfBattery } from '@/store/runs';
+import { slotsOfBattery } from '@/store/vehicles';
 import { type Answer, answering, refused, refusedSaying } from './answer';
 import { rulesToday } from './rules';
 import { theStore } from './store';
@@ -82,11 +83,21 @@ export function findBattery(tag: string): Promise<Answer<FoundBattery>> {
   });
 }
 
-/** A battery with its runs, the newest first. */
+/** More lines over each other cannot be told apart. */
+const LOADS_SHOWN = 6;
+
+/** A battery with its runs, the newest first, its recorded loads, and where it has been. */
 export async function batteryStory(id: string): Promise<BatteryStory | undefined> {
   const store = await theStore();
   const battery = await batteryById(store, id);
-  return battery && { battery, runs: await runsOfBattery(store, id, RUNS_SHOWN), rules: await rulesToday() };
+  if (!battery) return undefined;
+  return {
+    battery,
+    runs: await runsOfBattery(store, id, RUNS_SHOWN),
+    loads: await loadsOfBattery(store, id, LOADS_SHOWN),
+    slots: await slotsOfBattery(store, id),
+    rules: await rulesToday(),
+  };
 }
 
 /** One page of all batteries that match the words. Pages count from 1. */

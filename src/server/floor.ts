@@ -13,14 +13,21 @@ import { theStore } from './store';
 const MOST_OPEN = 60;
 const MOST_DONE = 100;
 
-/** What is on the bench now and what was done today, by the site's own day. */
+/** Shortly after midnight a shift still wants to see what it has just done, ms. */
+const LEAST_BACK_MS = 4 * 3_600_000;
+
+/** What is on the bench now and what was done today, by the site's own day; never less than the last hours. */
 export async function floorView(nowMs: number): Promise<FloorView> {
   const store = await theStore();
   const open = await openRuns(store, MOST_OPEN);
   return {
     nowMs,
     onBench: await store.read((database) => benchRows(open, database, nowMs)),
-    doneToday: await runsFinishedSince(store, startOfToday(nowMs), MOST_DONE),
+    doneToday: await runsFinishedSince(
+      store,
+      Math.min(startOfToday(nowMs), nowMs - LEAST_BACK_MS),
+      MOST_DONE,
+    ),
     batteries: await countBatteries(store),
   };
 }

@@ -11,6 +11,7 @@ import { lotCells, lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
 import { BLANK_GRADES, gradedCells } from '@/core/exchange/readings-csv/graded';
 import { LotNameSchema, LotRowsSchema } from '@/core/exchange/site/records';
 import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/views';
+import { TYPED } from '@/core/procedure/typed';
 import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { knownBatteries } from '@/store/imports';
@@ -117,7 +118,7 @@ export function storeLot(input: unknown): Promise<Answer<ImportRecord>> {
         name: lot.name,
         source: 'lot',
         complaint: 'used_unit',
-        instrument: 'typed',
+        instrument: TYPED,
       },
       ...{ place: lot.name.slice(0, PLACE_LENGTH), seenRuns },
       rules: await rulesToday(),

@@ -41,7 +41,7 @@ const messagesOf = (answer: Answer<unknown>) =>
 
 let demo = '';
 beforeAll(async () => {
-  await seedDemo(await moveToNewSite(), Date.UTC(2026, 0, 12, 8));
+  await seedDemo(await moveToNewSite(), Date.UTC(2026, 0, 12, 8), 0.9);
   demo = await siteText();
 });
 
@@ -142,6 +142,21 @@ describe('a site file', () => {
         if (one && two) Object.assign(two, { supersedesId: one.id, reason: 'x' });
       },
       'these go in a circle',
+    ],
+    [
+      'with a slot of a battery that is not in it',
+      (site) => void Object.assign(site.slots?.[0] ?? {}, { batteryId: uuidv7() }),
+      'slots/0/batteryId',
+    ],
+    [
+      'with a battery that leaves its slot before it comes',
+      (site) => void Object.assign(site.slots?.[0] ?? {}, { toOn: '1999-01-01' }),
+      'not before it was fitted',
+    ],
+    [
+      'with a vehicle twice',
+      (site) => void site.vehicles?.push({ ...site.vehicles[0], id: uuidv7() } as never),
+      'vehicles',
     ],
     [
       'with a reading of no kind',

@@ -133,6 +133,10 @@ async function clashes(database: Database | Transaction, site: SiteFile): Promis
       const other = units.get(tagKey(tag));
       return other && other !== id ? [problem(`batteries/${index}/tag`, tag, ELSEWHERE)] : [];
     }),
+    ...(site.vehicles ?? []).flatMap(({ id, name }, index) => {
+      const other = here.vehicles.find((vehicle) => vehicle.name === name);
+      return other && other.id !== id ? [problem(`vehicles/${index}/name`, name, ELSEWHERE)] : [];
+    }),
     ...site.rules.flatMap(({ rules }, index) => {
       const own = versions.get(`${rules.id}/${rules.version}`);
       const same = own === undefined || own === JSON.stringify(rules);
@@ -180,6 +184,8 @@ async function newParts(database: Database | Transaction, site: SiteFile): Promi
     runs: site.runs.filter(({ run }) => !here.runs.has(run.id)),
     imports: site.imports.filter(({ id }) => !here.imports.has(id)),
     lots: site.lots.filter(({ id }) => !here.lots.has(id)),
+    vehicles: (site.vehicles ?? []).filter(({ id }) => !here.vehicles.some((vehicle) => vehicle.id === id)),
+    slots: (site.slots ?? []).filter(({ id }) => !here.slots.has(id)),
   };
 }
 

@@ -26,6 +26,16 @@ export function addBattery(
   });
 }
 
+/** Registers batteries that nothing can stand against: those of a sample. */
+export async function addBatteries(
+  transaction: Transaction,
+  registered: readonly BatteryRecord[],
+  technicianId: string,
+  atMs: number,
+): Promise<void> {
+  await transaction.insert(batteries).values(registered.map((battery) => rowOf(battery, technicianId, atMs)));
+}
+
 /** Changes what a battery's label says; false where there is no such battery. */
 export function changeBattery(
   store: Store,

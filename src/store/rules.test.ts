@@ -52,7 +52,7 @@ describe('versions of the house rules', () => {
 
 describe('the history', () => {
   it('comes in stretches that together hold every finished run once', async () => {
-    await seedDemo(store, Date.UTC(2026, 10, 23, 12));
+    await seedDemo(store, Date.UTC(2026, 10, 23, 12), 0.2);
     const total = await countHistory(store);
     expect(total).toBeGreaterThan(80);
     const seen: string[] = [];
@@ -68,7 +68,7 @@ describe('the history', () => {
   });
 
   it('brings evidence of an earlier day up to what is asked today', async () => {
-    await seedDemo(store, Date.UTC(2026, 10, 23, 12));
+    await seedDemo(store, Date.UTC(2026, 10, 23, 12), 0.2);
     const { runs } = await historyPage(store, '', 1);
     const [run] = runs;
     if (!run) throw new Error('there is history');

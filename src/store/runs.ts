@@ -1,8 +1,9 @@
 import { and, asc, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/sqlite-core';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import type { Verdict } from '@/core/assessment/verdict';
-import type { AssessmentRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
+import type { AssessmentRecord, LoadRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading } from '@/core/procedure/reading';
 import { batteryOf } from './batteries';
@@ -162,6 +163,28 @@ export function runsOfBattery(
       .orderBy(desc(runs.startedAtMs))
       .limit(limit);
     return rows.map((row) => ({ run: row.runs, assessment: row.assessments }));
+  });
+}
+
+/** Recorded load tests of a battery that still stand, the newest first. */
+export function loadsOfBattery(store: Store, batteryId: string, limit: number): Promise<LoadRecord[]> {
+  return store.read(async (database) => {
+    const later = alias(readings, 'later');
+    const rows = await database
+      .select({ reading: readings })
+      .from(readings)
+      .innerJoin(runs, eq(runs.id, readings.runId))
+      .leftJoin(later, eq(later.supersedesId, readings.id))
+      .where(and(eq(runs.batteryId, batteryId), eq(readings.kind, 'load'), isNull(later.id)))
+      .orderBy(desc(readings.takenAtMs))
+      .limit(limit * 3);
+    const loads = rows.flatMap(({ reading }): LoadRecord[] => {
+      const { id: readingId, data, runId, takenAtMs: atMs, instrument, forced } = reading;
+      if (!('trace' in data) || !data.trace || data.trace.length < 2) return [];
+      const { volts, amps, trace } = data;
+      return [{ readingId, runId, atMs, volts, amps, instrument, forced, trace }];
+    });
+    return loads.slice(0, limit);
   });
 }
 

@@ -13,10 +13,13 @@ import type { Evidence } from '@/core/assessment/evidence';
 import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
+import type { VehicleClass } from '@/core/battery/vehicle';
 import type { ImportSource, LotRow } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
 import type { Reading, ReadingKind } from '@/core/procedure/reading';
 import type { HouseRules } from '@/core/rules/house-rules';
+
+import { packedJson } from './packed-json';
 
 const moment = (name: string) => integer(name, { mode: 'number' });
 
@@ -100,6 +103,38 @@ export const batteries = sqliteTable(
   ],
 );
 
+export const vehicles = sqliteTable(
+  'vehicles',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    class: text('class').$type<VehicleClass>().notNull(),
+    site: text('site').notNull(),
+  },
+  (table) => [uniqueIndex('vehicles_by_name').on(table.name)],
+);
+
+/** Which battery held which place of which vehicle, and from when to when. */
+export const slots = sqliteTable(
+  'slots',
+  {
+    id: text('id').primaryKey(),
+    vehicleId: text('vehicle_id')
+      .notNull()
+      .references(() => vehicles.id),
+    batteryId: text('battery_id')
+      .notNull()
+      .references(() => batteries.id),
+    name: text('name').notNull(),
+    fromOn: text('from_on').notNull(),
+    toOn: text('to_on'),
+  },
+  (table) => [
+    index('slots_by_battery').on(table.batteryId, table.fromOn),
+    index('slots_by_vehicle').on(table.vehicleId, table.fromOn),
+  ],
+);
+
 export const runs = sqliteTable(
   'runs',
   {
@@ -136,7 +171,7 @@ export const readings = sqliteTable(
       .notNull()
       .references(() => runs.id),
     kind: text('kind').$type<ReadingKind>().notNull(),
-    data: text('data', { mode: 'json' }).$type<Reading['data']>().notNull(),
+    data: packedJson<Reading['data']>('data').notNull(),
     takenAtMs: moment('taken_at_ms').notNull(),
     recordedAtMs: moment('recorded_at_ms').notNull(),
     technicianId: text('technician_id')

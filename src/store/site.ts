@@ -6,13 +6,26 @@ import type { SiteFile } from '@/core/exchange/site/site-file';
 import type { Reading } from '@/core/procedure/reading';
 import { inChunks } from './imports';
 import type { Database, Transaction } from './open';
-import { assessments, batteries, houseRules, imports, lots, readings, runs, technicians } from './schema';
+import {
+  assessments,
+  batteries,
+  houseRules,
+  imports,
+  lots,
+  readings,
+  runs,
+  slots,
+  technicians,
+  vehicles,
+} from './schema';
 import { nameKey } from './technicians';
 
 /** Everything of a site but its runs. */
 export async function siteHead(
   database: Database | Transaction,
-): Promise<Pick<SiteFile, 'technicians' | 'rules' | 'batteries' | 'imports' | 'lots'>> {
+): Promise<
+  Pick<SiteFile, 'technicians' | 'rules' | 'batteries' | 'imports' | 'lots' | 'vehicles' | 'slots'>
+> {
   const people = await database.select().from(technicians).orderBy(asc(technicians.id));
   const versions = await database
     .select()
@@ -25,6 +38,8 @@ export async function siteHead(
     batteries: units.map(({ tagKey: _key, ...battery }) => battery as SiteBattery),
     imports: await database.select().from(imports).orderBy(asc(imports.id)),
     lots: await database.select().from(lots).orderBy(asc(lots.id)),
+    vehicles: await database.select().from(vehicles).orderBy(asc(vehicles.id)),
+    slots: await database.select().from(slots).orderBy(asc(slots.id)),
   };
 }
 
@@ -104,12 +119,18 @@ export async function overlapWith(database: Database | Transaction, site: SiteFi
       lots,
       site.lots.map(({ id }) => id),
     ),
+    vehicles: await database.select({ id: vehicles.id, name: vehicles.name }).from(vehicles),
+    slots: await idsAmong(
+      database,
+      slots,
+      (site.slots ?? []).map(({ id }) => id),
+    ),
   };
 }
 
 async function idsAmong(
   database: Database | Transaction,
-  table: typeof runs | typeof imports | typeof lots,
+  table: typeof runs | typeof imports | typeof lots | typeof slots,
   ids: readonly string[],
 ): Promise<Set<string>> {
   const found = new Set<string>();
@@ -141,6 +162,8 @@ export async function addSite(transaction: Transaction, site: SiteFile, nowMs: n
       .insert(batteries)
       .values(some.map((battery) => ({ ...battery, tagKey: tagKey(battery.tag) })));
   }
+  for (const some of inChunks(site.vehicles ?? [])) await transaction.insert(vehicles).values(some);
+  for (const some of inChunks(site.slots ?? [])) await transaction.insert(slots).values(some);
   for (const some of inChunks(site.runs)) await addRuns(transaction, some, nowMs);
 }
 

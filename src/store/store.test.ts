@@ -10,6 +10,7 @@ import { seedDemo } from './demo/seed';
 import { openStore, type Store } from './open';
 import { addReading, openRuns, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
 import { batteries, readings } from './schema';
+import { siteHead } from './site';
 import { addTechnician, listTechnicians } from './technicians';
 
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-store-')), 'x.db');
@@ -184,30 +185,50 @@ describe('faults', () => {
 describe('the sample data', () => {
   const NOW = Date.UTC(2026, 10, 23, 13, 30);
 
-  it('holds what it promises', async () => {
+  it('holds what it promises: a fleet, its batteries, three winters of runs, traces on the newest', async () => {
     const store = await open();
     await seedDemo(store, NOW);
-    const { batteries: units, total } = await searchBatteries(store, '', 0, 100);
-    expect(total).toBeGreaterThanOrEqual(24);
+    const { batteries: units, total } = await searchBatteries(store, '', 0, 200);
+    expect(total).toBe(150);
     expect(new Set(units.map(({ type }) => type)).size).toBeGreaterThanOrEqual(5);
     expect(new Set(units.map(({ nominalVolts }) => nominalVolts))).toEqual(new Set([6, 12]));
     expect(
       new Set(units.flatMap(({ ratings }) => ratings.map(({ standard }) => standard))).size,
     ).toBeGreaterThanOrEqual(6);
-    const finished = await runsFinishedSince(store, 0, 1000);
-    expect(finished.length).toBeGreaterThanOrEqual(80);
+    const finished = await runsFinishedSince(store, 0, 5000);
+    expect(finished.length).toBeGreaterThanOrEqual(1350);
+    expect(finished.length).toBeLessThanOrEqual(1650);
     expect(new Set(finished.map(({ assessment }) => assessment?.verdict)).size).toBe(6);
     expect((await openRuns(store, 100)).length).toBeGreaterThanOrEqual(3);
     expect(await listTechnicians(store)).toHaveLength(3);
+    const { vehicles, slots } = await store.read(siteHead);
+    expect(vehicles).toHaveLength(41);
+    expect(slots?.filter(({ toOn }) => toOn === null)).toHaveLength(61);
+    const newest = await runsFinishedSince(store, NOW - 120 * 86_400_000, 5000);
+    const traced = await Promise.all(newest.slice(0, 40).map(({ run }) => wholeRun(store, run.id)));
+    const loads = traced.flatMap((run) => run?.readings.filter(({ kind }) => kind === 'load') ?? []);
+    expect(loads.length).toBeGreaterThan(20);
+    for (const { data } of loads) expect('trace' in data && (data.trace?.length ?? 0) > 50).toBe(true);
+    // It wears as batteries do, and one vehicle kills its own.
+    const story = await batteryByTag(store, 'FH-0112');
+    const runs = (await runsOfBattery(store, story?.id ?? '', 100)).flatMap(({ run, assessment }) =>
+      assessment?.healthPct == null ? [] : [{ atMs: run.startedAtMs, pct: assessment.healthPct }],
+    );
+    const mean = (some: readonly { pct: number }[]) =>
+      some.reduce((sum, { pct }) => sum + pct, 0) / some.length;
+    expect(runs.length).toBeGreaterThan(15);
+    expect(mean(runs.slice(-6)) - mean(runs.slice(0, 6))).toBeGreaterThan(10);
+    const bad = vehicles?.find(({ name }) => name === 'Crew van 6');
+    expect(slots?.filter(({ vehicleId }) => vehicleId === bad?.id).length).toBeGreaterThanOrEqual(3);
   });
 
   it('is the same every time from the same moment, and leaves a store that is in use alone', async () => {
     const dump = async (store: Store) =>
       store.read((database) => database.select().from(readings).orderBy(readings.id));
     const one = await open();
-    await seedDemo(one, NOW);
+    await seedDemo(one, NOW, 0.2);
     const other = await open();
-    await seedDemo(other, NOW);
+    await seedDemo(other, NOW, 0.2);
     expect(await dump(other)).toEqual(await dump(one));
     await one.write((transaction) =>
       transaction
@@ -216,13 +237,13 @@ describe('the sample data', () => {
         .where(eq(batteries.tag, 'FH-0101'))
         .then(() => undefined),
     );
-    await seedDemo(one, NOW);
+    await seedDemo(one, NOW, 0.2);
     expect((await batteryByTag(one, 'FH-0101'))?.place).toBe('moved');
   });
 
   it('condemns a half-charged tractor battery wrongly nowhere: a charge rescues it', async () => {
     const store = await open();
-    await seedDemo(store, NOW);
+    await seedDemo(store, NOW, 0.2);
     const rescued = await batteryByTag(store, 'FH-0107');
     const [newest] = await runsOfBattery(store, rescued?.id ?? '', 10);
     expect(newest?.assessment?.evidence.chargesGiven).toBe(1);

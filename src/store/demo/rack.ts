@@ -4,8 +4,8 @@ import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-cir
 import { loadVoltsAtHealth } from '@/core/correction/health-from-load';
 import { loadLimit } from '@/core/correction/load-limit';
 import type { LotRow } from '@/core/exchange/views';
+import type { Chance } from '@/core/quantity/chance';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import type { Chance } from './chance';
 
 type Kind = readonly [Construction, RatingStandard, number, number];
 

@@ -5,22 +5,17 @@ import type { RatingStandard } from '@/core/battery/rating-standard';
 /** Ferngate Harbour Works: an island port's service depot with a small battery shop beside it. All of it is made up. */
 export const TECHNICIAN_NAMES = ['Maro Tindell', 'Ysolde Brackwater', 'Pell Havering'] as const;
 
-/** How a battery of the scenario has fared: what its truth is at the end of the history and how it got there. */
+/** A battery of the scenario with a part of its own, and what its truth is at the end of the history. */
 export interface DemoBattery {
   readonly label: BatteryLabel;
-  /** True health today, percent of the rating, and what it loses in a year. */
+  /** True health today, percent of the rating. */
   readonly healthPct: number;
-  readonly yearlyLossPct: number;
-  /** Charge that it usually comes in with, percent. */
-  readonly chargePct: number;
 }
 
 type Printed = readonly [RatingStandard, number];
 
 interface Extra {
   readonly nominalVolts?: 6 | 12;
-  readonly loss?: number;
-  readonly charge?: number;
 }
 
 function battery(
@@ -46,7 +41,7 @@ function battery(
     dateCode: fittedOn ? `${fittedOn.slice(5, 7)}/${fittedOn.slice(2, 4)}` : '',
     fittedOn,
   };
-  return { label, healthPct, yearlyLossPct: extra.loss ?? 5, chargePct: extra.charge ?? 84 };
+  return { label, healthPct };
 }
 
 export const DEMO_BATTERIES: readonly DemoBattery[] = [
@@ -55,29 +50,19 @@ export const DEMO_BATTERIES: readonly DemoBattery[] = [
   battery(103, 'calcium', [['EN', 640]], 72, 'Crew van 3', 'Ostrane Dock 72', '2023-10-02', 78),
   battery(104, 'calcium', [['EN', 640]], 72, 'Crew van 4', 'Ostrane Dock 72', '2023-10-02', 83),
   battery(105, 'efb', [['EN', 650]], 65, 'Minibus 1', 'Velgrim Start 65', '2024-08-20', 94),
-  battery(106, 'efb', [['EN', 650]], 65, 'Minibus 2', 'Velgrim Start 65', '2024-08-20', 72, { loss: 11 }),
-  battery(107, 'flooded', [['SAE', 700]], 80, 'Yard tractor 1', 'Marrowfen Haul 80', '2022-11-15', 79, {
-    charge: 80,
-  }),
+  battery(106, 'efb', [['EN', 650]], 65, 'Minibus 2', 'Velgrim Start 65', '2024-08-20', 72),
+  battery(107, 'flooded', [['SAE', 700]], 80, 'Yard tractor 1', 'Marrowfen Haul 80', '2022-11-15', 79),
   battery(108, 'flooded', [['SAE', 700]], 80, 'Yard tractor 2', 'Marrowfen Haul 80', '2022-11-15', 68),
-  battery(109, 'flooded', [['DIN', 420]], 88, 'Yard tractor 3', 'Marrowfen Haul 88', '2021-09-01', 58, {
-    loss: 9,
-  }),
+  battery(109, 'flooded', [['DIN', 420]], 88, 'Yard tractor 3', 'Marrowfen Haul 88', '2021-09-01', 58),
   battery(110, 'calcium', [['EN2', 680]], 95, 'Yard tractor 4', 'Marrowfen Haul 95', '2025-02-10', 97),
   battery(111, 'agm', [['SAE', 800]], 70, 'Snow plough 1, left', 'Velgrim Cold 70', '2023-11-03', 88),
-  battery(112, 'agm', [['SAE', 800]], 70, 'Snow plough 1, right', 'Velgrim Cold 70', '2023-11-03', 74, {
-    loss: 10,
-  }),
+  battery(112, 'agm', [['SAE', 800]], 70, 'Snow plough 1, right', 'Velgrim Cold 70', '2023-11-03', 74),
   battery(113, 'agm', [['EN', 760]], 70, 'Snow plough 2, left', 'Velgrim Cold 70', '2024-11-06', 96),
   battery(114, 'agm', [['EN', 760]], 70, 'Snow plough 2, right', 'Velgrim Cold 70', '2024-11-06', 95),
   battery(115, 'flooded', [['IEC', 530]], 120, 'Fuel tanker, front', 'Marrowfen Haul 120', '2022-05-19', 76),
   battery(116, 'flooded', [['IEC', 530]], 120, 'Fuel tanker, rear', 'Marrowfen Haul 120', '2022-05-19', 75),
-  battery(117, 'gel', [], 80, 'Standby generator, pump house', 'Ostrane Still 80', '2022-02-08', 82, {
-    charge: 92,
-  }),
-  battery(118, 'gel', [], 80, 'Standby generator, ice store', 'Ostrane Still 80', '2022-02-08', 64, {
-    charge: 90,
-  }),
+  battery(117, 'gel', [], 80, 'Standby generator, pump house', 'Ostrane Still 80', '2022-02-08', 82),
+  battery(118, 'gel', [], 80, 'Standby generator, ice store', 'Ostrane Still 80', '2022-02-08', 64),
   battery(
     119,
     'agm',
@@ -90,23 +75,36 @@ export const DEMO_BATTERIES: readonly DemoBattery[] = [
     'Velgrim Cold 95',
     '2025-01-22',
     99,
-    {
-      charge: 95,
-    },
   ),
   battery(120, 'calcium', [['CA', 750]], 66, 'Workboat Tern', 'Ostrane Wake 66', '2024-04-30', 90),
-  battery(121, 'calcium', [['CA', 750]], 66, 'Workboat Petrel', 'Ostrane Wake 66', '2024-04-30', 81, {
-    charge: 70,
-  }),
-  battery(122, 'flooded', [['JIS', 480]], 52, 'Workboat Dunlin', 'Ostrane Wake 52', '2021-06-14', 55, {
-    loss: 8,
-  }),
-  battery(123, 'flooded', [['SAE', 600]], 110, 'Winch, slipway', 'Marrowfen Six 110', '2023-03-27', 85, {
-    nominalVolts: 6,
-  }),
-  battery(124, 'flooded', [['SAE', 600]], 110, 'Winch, slipway', 'Marrowfen Six 110', '2023-03-27', 73, {
-    nominalVolts: 6,
-  }),
+  battery(121, 'calcium', [['CA', 750]], 66, 'Workboat Petrel', 'Ostrane Wake 66', '2024-04-30', 81),
+  battery(122, 'flooded', [['JIS', 480]], 52, 'Workboat Dunlin', 'Ostrane Wake 52', '2021-06-14', 55),
+  battery(
+    123,
+    'flooded',
+    [['SAE', 600]],
+    110,
+    'Winch, slipway, first',
+    'Marrowfen Six 110',
+    '2023-03-27',
+    85,
+    {
+      nominalVolts: 6,
+    },
+  ),
+  battery(
+    124,
+    'flooded',
+    [['SAE', 600]],
+    110,
+    'Winch, slipway, second',
+    'Marrowfen Six 110',
+    '2023-03-27',
+    73,
+    {
+      nominalVolts: 6,
+    },
+  ),
   battery(125, 'efb', [['HCA', 900]], 60, 'Walk-in, not fitted', 'Velgrim Start 60', null, 86),
   battery(126, 'calcium', [['SAE', 540]], 54, 'Walk-in, not fitted', 'Ostrane Dock 54', null, 70),
   battery(127, 'flooded', [['SAE', 450]], 45, 'Used rack', 'Ostrane Dock 45', null, 66),

@@ -1,129 +1,139 @@
-import { assess } from '@/core/assessment/assess';
-import { specOf } from '@/core/battery/battery';
+import type { BatteryLabel } from '@/core/battery/battery-label';
 import { currentReadings } from '@/core/procedure/current-readings';
-import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { overrideOf } from '@/core/procedure/override';
-import type { HouseRules } from '@/core/rules/house-rules';
-import { answered } from '@/core/rules/schools';
-import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import { addBattery, countBatteries } from '../batteries';
+import { type Chance, seededChance } from '@/core/quantity/chance';
+import { addBatteries, countBatteries } from '../batteries';
+import { inChunks } from '../imports';
 import { addLot } from '../lots';
 import type { Store, Transaction } from '../open';
 import { addRules } from '../rules';
-import { addReading, assessmentRecord, finishWith } from '../runs';
-import { runs } from '../schema';
+import { assessmentRecord, finishWith } from '../runs';
+import { readings, runs, slots, vehicles } from '../schema';
 import { addTechnician } from '../technicians';
-import { seededChance } from './chance';
-import { type DemoRun, demoHistory } from './history';
+import { DEMO_FLEET } from './fleet';
+import { type DemoHistory, demoHistory } from './history';
+import { HOUSE } from './house';
+import type { DemoRun } from './lives';
 import { demoRack } from './rack';
-import { DEMO_BATTERIES, TECHNICIAN_NAMES } from './scenario';
+import { TECHNICIAN_NAMES } from './scenario';
+import { MS_PER_DAY } from './units';
 
 const SEED = 20_260_105;
 const RACK_SEED = 20_261_123;
 const HOUR_MS = 3_600_000;
+const WINTERS = 3;
 
-/** Fills an empty store with the Ferngate scenario; a store that holds a battery already is left as it is. */
-export async function seedDemo(store: Store, nowMs: number): Promise<void> {
+/**
+ * Fills an empty store with the Ferngate scenario; a store that holds a battery already is left as it is.
+ * @param winters how far back the history reaches
+ */
+export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): Promise<void> {
   if ((await countBatteries(store)) > 0) return;
   const chance = seededChance(SEED);
   const [first, ...others] = TECHNICIAN_NAMES.map((name) => ({ id: chance.id(nowMs), name }));
   if (!first) return;
   for (const technician of [first, ...others]) await addTechnician(store, technician, nowMs);
-  const idByTag = new Map<string, string>();
-  for (const { label } of DEMO_BATTERIES) {
-    const id = chance.id(nowMs);
-    idByTag.set(label.tag, id);
-    await addBattery(store, { id, ...label }, first.id, nowMs);
-  }
-  const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
   await seedRules(store, nowMs, first.id);
-  const history = demoHistory(nowMs, { chance, technicianIds });
-  // The rack has chances of its own: what it holds changes nothing in the history before it.
-  const rackChance = seededChance(RACK_SEED);
-  const begunMs = nowMs - 3 * HOUR_MS;
-  await addLot(store, {
-    ...{
-      id: rackChance.id(begunMs),
-      name: 'Quay rack, used batteries',
-      rows: demoRack(rackChance),
-      revision: 1,
-    },
-    ...{ startedAtMs: begunMs, startedById: first.id, changedAtMs: nowMs - HOUR_MS / 2, importId: null },
-  });
+  const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
+  const history = demoHistory({ nowMs, winters, technicianIds });
+  const beganMs = nowMs - winters * 366 * MS_PER_DAY;
   await store.write(async (transaction) => {
-    for (const run of history)
-      await storeRun(transaction, run, idByTag.get(run.tag) ?? '', chance.id(nowMs), nowMs);
+    const idByTag = await seedBatteries(transaction, history.labels, { chance, byId: first.id, beganMs });
+    await seedFleet(transaction, history, idByTag, chance);
+    await seedRuns(transaction, history, idByTag, chance);
+  });
+  await seedRack(store, nowMs, first.id);
+}
+
+/** The rack has chances of its own: what it holds changes nothing in the history. */
+function seedRack(store: Store, nowMs: number, startedById: string): Promise<unknown> {
+  const chance = seededChance(RACK_SEED);
+  const startedAtMs = nowMs - 3 * HOUR_MS;
+  return addLot(store, {
+    ...{ id: chance.id(startedAtMs), name: 'Quay rack, used batteries', rows: demoRack(chance), revision: 1 },
+    ...{ startedAtMs, startedById, changedAtMs: nowMs - HOUR_MS / 2, importId: null },
   });
 }
 
-async function storeRun(
+type Ids = ReadonlyMap<string, string>;
+
+async function seedBatteries(
   transaction: Transaction,
-  { tag, bench, finished }: DemoRun,
-  batteryId: string,
-  assessmentId: string,
-  nowMs: number,
+  labels: readonly BatteryLabel[],
+  { chance, byId, beganMs }: { readonly chance: Chance; readonly byId: string; readonly beganMs: number },
+): Promise<Ids> {
+  const rows = labels.map((label) => ({ id: chance.id(beganMs), ...label }));
+  for (const some of inChunks(rows)) {
+    await addBatteries(transaction, some, byId, beganMs);
+  }
+  return new Map(rows.map(({ tag, id }) => [tag, id]));
+}
+
+async function seedFleet(
+  transaction: Transaction,
+  history: DemoHistory,
+  idByTag: Ids,
+  chance: Chance,
 ): Promise<void> {
-  const { technicianId } = bench;
-  const rules = rulesAt(bench.startedAtMs, nowMs);
-  await transaction.insert(runs).values({
-    id: bench.id,
-    batteryId,
-    startedAtMs: bench.startedAtMs,
-    startedById: technicianId,
-    finishedAtMs: null,
-    finishedById: null,
-    rulesId: rules.id,
-    rulesVersion: rules.version,
-    assessmentId: null,
-  });
-  for (const reading of bench.readings) await addReading(transaction, reading, reading.takenAtMs);
-  const spec = specOf(DEMO_BATTERIES.find(({ label }) => label.tag === tag)?.label ?? raise(tag));
-  if (!finished || !spec) return;
-  const evidence = evidenceFromReadings(spec, bench.readings);
-  const assessment = assess(evidence, rules);
-  const record = assessmentRecord({
-    id: assessmentId,
-    runId: bench.id,
-    madeAtMs: bench.atMs,
-    evidence,
-    assessment,
-    override: overrideOf(currentReadings(bench.readings)),
-  });
-  await finishWith(transaction, record, { atMs: bench.atMs, byId: technicianId });
+  const idByName = new Map(DEMO_FLEET.map(({ name }) => [name, chance.id(0)]));
+  await transaction.insert(vehicles).values(
+    DEMO_FLEET.map(({ name, class: of, site }) => ({
+      id: idByName.get(name) ?? '',
+      name,
+      class: of,
+      site,
+    })),
+  );
+  const held = history.slots.map(({ vehicle, slot, tag, fromMs, untilMs }) => ({
+    id: chance.id(fromMs),
+    ...{ vehicleId: idByName.get(vehicle.name) ?? '', batteryId: idByTag.get(tag) ?? '', name: slot },
+    ...{ fromOn: dayOf(fromMs), toOn: untilMs === null ? null : dayOf(untilMs) },
+  }));
+  for (const some of inChunks(held)) await transaction.insert(slots).values(some);
 }
 
-function raise(tag: string): never {
-  throw new Error(`the scenario has no ${tag}`);
+const dayOf = (atMs: number) => new Date(atMs).toISOString().slice(0, 10);
+
+async function seedRuns(
+  transaction: Transaction,
+  history: DemoHistory,
+  idByTag: Ids,
+  chance: Chance,
+): Promise<void> {
+  const whole = history.runs.map((run) => wholeRunOf(run, idByTag.get(run.tag) ?? '', chance));
+  for (const some of inChunks(whole)) {
+    await transaction.insert(runs).values(some.map(({ run }) => run));
+    for (const taken of inChunks(some.flatMap((one) => one.readings))) {
+      await transaction.insert(readings).values(taken);
+    }
+    for (const { run, assessment } of some) {
+      if (!assessment) continue;
+      await finishWith(transaction, assessment, { atMs: assessment.madeAtMs, byId: run.startedById });
+    }
+  }
 }
 
-const MS_PER_DAY = 86_400_000;
-
-/** The shop's own versions, each with its age in days and why it was made. */
-const HOUSE: readonly { readonly daysAgo: number; readonly reason: string; readonly rules: HouseRules }[] = [
-  {
-    daysAgo: 310,
-    reason: 'Mixed fleet: the newer vans regulate up to 15 V and were called too high.',
-    rules: answered(named(1), { regulated: '13.5_15' }),
-  },
-  {
-    daysAgo: 40,
-    reason: 'Older units in service never reach 12.6 V; 12.5 V has held for a winter.',
-    rules: answered(named(2), { regulated: '13.5_15', resting: '12.5' }),
-  },
-];
-
-function named(version: number): HouseRules {
-  return { ...STANDARD_RULES, id: 'house', name: 'Ferngate bench', version };
+function wholeRunOf({ bench, finished }: DemoRun, batteryId: string, chance: Chance) {
+  const { rules, technicianId } = bench;
+  const { evidence, assessment } = bench.judged();
+  const run = {
+    ...{ id: bench.runId, batteryId, startedAtMs: bench.startedAtMs, startedById: technicianId },
+    ...{ rulesId: rules.id, rulesVersion: rules.version },
+  };
+  return {
+    run,
+    readings: bench.readings.map((reading) => ({ ...reading, recordedAtMs: reading.takenAtMs })),
+    assessment: finished
+      ? assessmentRecord({
+          ...{ id: chance.id(bench.atMs), runId: run.id, madeAtMs: bench.atMs, evidence, assessment },
+          override: overrideOf(currentReadings(bench.readings)),
+        })
+      : null,
+  };
 }
 
 async function seedRules(store: Store, nowMs: number, authorId: string): Promise<void> {
   for (const [seenVersion, { daysAgo, reason, rules }] of HOUSE.entries()) {
     await addRules(store, { rules, seenVersion, reason, authorId, madeAtMs: nowMs - daysAgo * MS_PER_DAY });
   }
-}
-
-/** The rules that were in force when a run began. */
-function rulesAt(startedAtMs: number, nowMs: number): HouseRules {
-  const inForce = HOUSE.findLast(({ daysAgo }) => startedAtMs >= nowMs - daysAgo * MS_PER_DAY);
-  return inForce?.rules ?? STANDARD_RULES;
 }
