@@ -5,13 +5,14 @@ import { useEffect, useState } from 'react';
 /**
  * The present moment, ms UTC, moving on every `everyMs`. It begins with the server's, so that the first paint agrees
  * with the page that was sent.
+ * @param clock another time than the wall’s, where something is simulated; the same function again and again
  */
-export function useNow(startMs: number, everyMs = 1000): number {
+export function useNow(startMs: number, everyMs = 1000, clock: () => number = Date.now): number {
   const [nowMs, setNowMs] = useState(startMs);
   useEffect(() => {
-    setNowMs(Date.now());
-    const timer = setInterval(() => setNowMs(Date.now()), everyMs);
+    setNowMs(clock());
+    const timer = setInterval(() => setNowMs(clock()), everyMs);
     return () => clearInterval(timer);
-  }, [everyMs]);
+  }, [everyMs, clock]);
   return nowMs;
 }

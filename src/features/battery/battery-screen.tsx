@@ -6,12 +6,14 @@ import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { loadToSet } from '@/core/battery/load-to-set';
 import { convertRating, RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
+import { VEHICLE_CLASSES } from '@/core/battery/vehicle';
 import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
 import { StartRun } from '@/ui/start-run';
+import { LoadTraces } from './load-traces';
 import { RunTable } from './run-table';
 
 /** A battery's whole story: what its label says, what it measured, run by run. */
@@ -25,6 +27,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         <div className="mr-auto min-w-0">
           <h1 className="figures text-3xl font-bold break-all">{battery.tag}</h1>
           <p className="text-lg break-words text-soft">{battery.place || 'No place noted'}</p>
+          <Places slots={story.slots} />
         </div>
         <Link href={`/batteries/${battery.id}/label`} className={buttonClass('quiet')}>
           Correct the label
@@ -54,6 +57,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         <Identity battery={battery} rules={story.rules} />
         {spec && <HealthOverTime story={story} />}
       </div>
+      <LoadTraces loads={story.loads} />
       <section aria-label="Runs" className="grid gap-2">
         <h2 className="text-xl font-semibold">Runs</h2>
         {runs.length === 0 ? (
@@ -145,6 +149,26 @@ function Ratings({ battery }: { readonly battery: BatteryRecord }) {
       </table>
       {fromCapacity && <p className="text-sm text-soft">Guessed from the capacity, ±20 %.</p>}
     </div>
+  );
+}
+
+/** The vehicles that it has been in, with the days. */
+function Places({ slots }: { readonly slots: BatteryStory['slots'] }) {
+  if (slots.length === 0) return null;
+  return (
+    <ul className="text-sm text-soft">
+      {slots.map(({ vehicle, name, fromOn, toOn }) => (
+        <li key={`${vehicle.id} ${name} ${fromOn}`}>
+          {[VEHICLE_CLASSES[vehicle.class], vehicle.name, name, vehicle.site]
+            .filter((part) => part !== '')
+            .join(' · ')}
+          <span className="figures">
+            {' '}
+            {fromOn} to {toOn ?? 'now'}
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

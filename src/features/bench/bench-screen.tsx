@@ -6,9 +6,11 @@ import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
+import { likelyBattery } from '@/core/instruments/likely-battery';
 import { overrideOf } from '@/core/procedure/override';
 import type { Reading } from '@/core/procedure/reading';
 import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
+import { TYPED } from '@/core/procedure/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { isTyping } from '@/ui/keyboard';
 import { Moment } from '@/ui/moment';
@@ -16,13 +18,24 @@ import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { useLoadAhead } from './later-stages';
 import { Ledger } from './ledger';
+import { InstrumentStrip } from './live/instrument-strip';
+import { LinkProvider, useServerLink } from './live/use-live';
 import { RunSheet } from './run-sheet';
 import { type Draft, Stage } from './stage';
 import { StoreNotice } from './store-notice';
 import { type Run, useRun } from './use-run';
 
 /** What do I do next with this battery, and what do its readings mean so far? */
-export function BenchScreen({ view, nowMs }: { readonly view: RunView; readonly nowMs: number }) {
+export function BenchScreen({
+  view,
+  nowMs,
+  instruments,
+}: {
+  readonly view: RunView;
+  readonly nowMs: number;
+  /** Whether this bench has instruments that speak. */
+  readonly instruments: boolean;
+}) {
   const run = useRun(view);
   const { battery } = run.view;
   const spec = useMemo(() => specOf(battery), [battery]);
@@ -30,20 +43,43 @@ export function BenchScreen({ view, nowMs }: { readonly view: RunView; readonly 
     return (
       <p className="p-6">This battery is recorded, but never graded: the rules are for lead-acid only.</p>
     );
-  return <Bench run={run} spec={spec} startMs={nowMs} />;
+  return <LiveBench run={run} spec={spec} startMs={nowMs} instruments={instruments} />;
 }
 
-function Bench({
-  run,
-  spec,
-  startMs,
-}: {
+/** The Bench with whatever instruments are there; simulated ones are given a battery that fits what was read so far. */
+function LiveBench({ instruments, ...bench }: BenchProps & { readonly instruments: boolean }) {
+  const { run, spec } = bench;
+  const { view } = run;
+  const open = view.run.finishedAtMs === null;
+  // What hangs on the instruments stays the same while the run goes on.
+  const [battery] = useState(() =>
+    likelyBattery(spec, view.battery.tag, judgeRun(spec, view.readings, view.rules).assessment.estimates),
+  );
+  const link = useServerLink(instruments && open, view.run.id, battery);
+  return (
+    <LinkProvider link={link}>
+      <Bench {...bench} />
+    </LinkProvider>
+  );
+}
+
+/** The clocks of a bench move on so often, ms; those of a simulated one more often, since its time may run faster. */
+const TICK_MS = 1000;
+const SIMULATED_TICK_MS = 250;
+
+interface BenchProps {
+  /** Another time than the wall’s, where the bench is simulated. */
+  readonly clock?: () => number;
+  /** What stands over the bench; its battery and its run where nothing else is given. */
+  readonly head?: React.ReactNode;
   readonly run: Run;
   readonly spec: BatterySpec;
   readonly startMs: number;
-}) {
+}
+
+export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   useLoadAhead();
-  const nowMs = useNow(startMs);
+  const nowMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);
   const { view, readings } = run;
@@ -74,8 +110,9 @@ function Bench({
   };
   return (
     <main className="mx-auto max-w-[1500px] px-4 pb-6">
-      <BenchHead run={run} />
+      {head ?? <BenchHead run={run} />}
       <StoreNotice run={run} />
+      <InstrumentStrip />
       <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[15rem_minmax(0,1fr)_20rem]">
         <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={choose} />
         <Stage
@@ -112,7 +149,7 @@ function withDraft(readings: readonly Reading[], draft: Draft): Reading[] {
   const reading = {
     ...{ ...draft, id: 'ffffffff-ffff-7fff-bfff-ffffffffffff', runId: last?.runId ?? '' },
     ...{ takenAtMs: replaced?.takenAtMs ?? Math.max(Date.now(), last?.takenAtMs ?? 0) },
-    ...{ technicianId: last?.technicianId ?? '', instrument: 'typed', reason: null },
+    ...{ technicianId: last?.technicianId ?? '', instrument: TYPED, reason: null },
   };
   return [...readings, reading as Reading];
 }

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { Reading } from '@/core/procedure/reading';
+import { TYPED } from '@/core/procedure/typed';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { useSite, useTechnicianName } from '@/ui/site';
@@ -33,6 +34,7 @@ export function DoneStep({ reading, readOnly, onAgain, onCorrect, onWithdraw }: 
         <p className="figures text-3xl font-semibold break-words">{readingWords(reading, temperatureUnit)}</p>
         <p className="mt-1 text-soft">
           <Moment atMs={reading.takenAtMs} /> by {nameOf(reading.technicianId)}
+          {reading.instrument !== TYPED && `, with ${reading.instrument}`}
           {reading.forced && ', forced: indicative'}
           {reading.reason && `, corrected: ${reading.reason.toLowerCase()}`}
         </p>

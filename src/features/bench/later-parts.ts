@@ -4,5 +4,6 @@ export const LATER_PARTS = {
   loadPicture: () => import('@/ui/charts/load-picture').then((chart) => chart.LoadPicture),
   traceEntry: () => import('./stages/trace-entry').then((entry) => entry.TraceEntry),
   otherRules: () => import('./stages/other-rules').then((rules) => rules.OtherRules),
+  secondOpinion: () => import('./second-opinion').then((opinion) => opinion.SecondOpinion),
   workingOf: () => import('./working-of').then((working) => working.WorkingOf),
 } as const;

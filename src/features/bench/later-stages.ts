@@ -12,6 +12,7 @@ export const LATER_STAGES = {
   hydrometer: () => import('./stages/hydrometer-stage').then((stage) => stage.HydrometerStage),
   charge: () => import('./stages/charge-stage').then((stage) => stage.ChargeStage),
   conductance: () => import('./stages/conductance-stage').then((stage) => stage.ConductanceStage),
+  load: () => import('./stages/load-stage').then((stage) => stage.LoadStage),
   recovery: () => import('./stages/recovery-stage').then((stage) => stage.RecoveryStage),
   crank: () => import('./stages/crank-stage').then((stage) => stage.CrankStage),
   three_minute: () => import('./stages/three-minute-stage').then((stage) => stage.ThreeMinuteStage),

@@ -1,3 +1,4 @@
+import dynamic from 'next/dynamic';
 import { memo } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
@@ -15,7 +16,10 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { MarginRule } from '@/ui/margin-rule';
 import { VerdictMark } from '@/ui/verdict-mark';
 import { AllWorking, FindingLine, Opens, WorkingOf } from './finding-line';
+import { LATER_PARTS } from './later-parts';
 import { WhatWouldChange } from './what-would-change';
+
+const SecondOpinion = dynamic(LATER_PARTS.secondOpinion);
 
 interface Props {
   readonly evidence: Evidence;
@@ -100,6 +104,7 @@ export const Ledger = memo(function Ledger({
         next={nextTest}
       />
       <AllWorking entries={entries} />
+      {evidence.openCircuit && !asTyped && <SecondOpinion evidence={evidence} assessment={assessment} />}
       <p className="text-sm text-soft">
         Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
       </p>

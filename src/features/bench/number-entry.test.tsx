@@ -42,7 +42,7 @@ describe('typed readings', () => {
   it('are captured with Enter, a decimal comma and an empty temperature included', async () => {
     const captured = shown();
     await userEvent.type(screen.getByLabelText('Voltage'), '12,61{Enter}');
-    expect(captured).toHaveBeenCalledWith({ volts: 12.61, temperatureC: null });
+    expect(captured).toHaveBeenCalledWith({ volts: 12.61, temperatureC: null }, null);
   });
 
   it('are captured with Space', async () => {
@@ -57,14 +57,14 @@ describe('typed readings', () => {
     for (const name of ['1', '8']) await userEvent.click(screen.getByRole('button', { name }));
     await userEvent.click(screen.getByRole('button', { name: 'Change sign' }));
     await userEvent.type(screen.getByLabelText('Voltage'), '12.5{Enter}');
-    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: -18 });
+    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: -18 }, null);
   });
 
   it('are taken in Fahrenheit where the screen shows it', async () => {
     const captured = shown([], '°F');
     await userEvent.type(screen.getByLabelText('Temperature'), '14');
     await userEvent.type(screen.getByLabelText('Voltage'), '12.5{Enter}');
-    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: expect.closeTo(-10, 9) });
+    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: expect.closeTo(-10, 9) }, null);
   });
 
   it('are refused with what was found and what is expected, in the unit of the screen', async () => {
@@ -81,7 +81,7 @@ describe('typed readings', () => {
     await userEvent.type(screen.getByLabelText('Voltage'), '8.1{Enter}');
     expect(captured).not.toHaveBeenCalled();
     await userEvent.click(screen.getByRole('button', { name: 'Keep 8.1' }));
-    expect(captured).toHaveBeenCalledWith({ volts: 8.1, temperatureC: null });
+    expect(captured).toHaveBeenCalledWith({ volts: 8.1, temperatureC: null }, null);
   });
 
   it('show what the run says is impossible and keep what was typed', async () => {

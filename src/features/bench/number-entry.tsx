@@ -6,6 +6,8 @@ import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { LiveMark, type LiveState, useLiveFields } from './live/live-fields';
+import { MeterKeys } from './live/meter-keys';
 import { type Doubt, type NumberField, readFields, shownValue } from './number-fields';
 import { NumberPad, type PadKey, typedOn } from './number-pad';
 
@@ -15,7 +17,11 @@ interface Props<Name extends string> {
   readonly nominalVolts: number;
   readonly captureLabel: string;
   /** Takes the values; answers what is wrong with them, if anything. */
-  readonly onCapture: (values: Readonly<Record<Name, number | null>>) => readonly Problem[];
+  readonly onCapture: (
+    values: Readonly<Record<Name, number | null>>,
+    /** The instrument that the reading stands on as it is; null where it was typed. */
+    instrument: string | null,
+  ) => readonly Problem[];
   /** The picture that makes the reading mean something, drawn anew with every keystroke. */
   readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
   readonly before?: React.ReactNode;
@@ -27,6 +33,9 @@ interface Props<Name extends string> {
    */
   readonly onTyping: (tryOut: (() => void) | null) => void;
 }
+
+/** Small fields that fit beside each other without cutting their figures. */
+const MOST_IN_A_ROW = 3;
 
 /** Typed readings: huge numerals, a pad for gloves, one main key, questions before refusals. */
 export function NumberEntry<Name extends string>({
@@ -41,7 +50,9 @@ export function NumberEntry<Name extends string>({
 }: Props<Name>) {
   const { temperatureUnit } = useSite();
   const form = useRef<HTMLFormElement>(null);
-  const [texts, setTexts] = useState(() => initialTexts(fields, temperatureUnit));
+  const [typed, setTexts] = useState(() => initialTexts(fields, temperatureUnit));
+  const live = useLiveFields(fields, temperatureUnit);
+  const texts = { ...typed, ...live.texts };
   const [active, setActive] = useState(fields[0]?.name);
   const [confirmed, setConfirmed] = useState<ReadonlySet<string>>(new Set());
   const [asked, setAsked] = useState<Doubt | null>(null);
@@ -60,11 +71,12 @@ export function NumberEntry<Name extends string>({
   const { values, complaints, doubt } = readFields(fields, texts, nominalVolts, temperatureUnit, confirmed);
 
   const type = (name: Name, text: string) => {
-    const typed = { ...texts, [name]: text };
-    setTexts(typed);
-    const read = readFields(fields, typed, nominalVolts, temperatureUnit, confirmed);
+    const changed = { ...texts, [name]: text };
+    live.leave(name);
+    setTexts(changed);
+    const read = readFields(fields, changed, nominalVolts, temperatureUnit, confirmed);
     const whole = Object.keys(read.complaints).length === 0;
-    onTyping(whole ? () => onCapture(read.values) : null);
+    onTyping(whole ? () => onCapture(read.values, null) : null);
     setAsked(null);
     setProblems([]);
   };
@@ -93,7 +105,7 @@ export function NumberEntry<Name extends string>({
       return;
     }
     setAsked(null);
-    setProblems(onCapture(values));
+    setProblems(onCapture(values, live.instrument));
   };
   const standBy = (stoodBy: Doubt) => {
     setConfirmed(new Set([...confirmed, `${stoodBy.name} ${stoodBy.text}`]));
@@ -109,6 +121,8 @@ export function NumberEntry<Name extends string>({
       unit={field.quantity === 'temperatureC' ? temperatureUnit : field.unit}
       text={texts[field.name]}
       complaint={tried ? complaints[field.name] : undefined}
+      live={live.stateOf(field)}
+      onFollow={() => live.follow(field.name)}
       onFocus={() => setActive(field.name)}
       onType={(text) => type(field.name, text)}
       onSpace={() => tryCapture()}
@@ -134,7 +148,11 @@ export function NumberEntry<Name extends string>({
           <div
             className={clsx(
               'grid gap-3',
-              manyAlike && fields.length > 1 ? 'grid-cols-3' : 'auto-cols-fr grid-flow-col',
+              manyAlike && fields.length > 1
+                ? 'grid-cols-3'
+                : small.length > MOST_IN_A_ROW
+                  ? 'grid-cols-2'
+                  : 'auto-cols-fr grid-flow-col',
             )}
           >
             {small.map((field) => numerals(field, false))}
@@ -197,12 +215,26 @@ interface NumeralsProps {
   readonly unit: string;
   readonly text: string;
   readonly complaint: string | undefined;
+  readonly live: LiveState | null;
+  readonly onFollow: () => void;
   readonly onFocus: () => void;
   readonly onType: (text: string) => void;
   readonly onSpace: () => void;
 }
 
-function Numerals({ field, huge, leads, unit, text, complaint, onFocus, onType, onSpace }: NumeralsProps) {
+function Numerals({
+  field,
+  huge,
+  leads,
+  unit,
+  text,
+  complaint,
+  live,
+  onFollow,
+  onFocus,
+  onType,
+  onSpace,
+}: NumeralsProps) {
   const id = useId();
   return (
     <div className="grid min-w-0 grid-cols-1 content-start">
@@ -244,6 +276,12 @@ function Numerals({ field, huge, leads, unit, text, complaint, onFocus, onType, 
         />
         <span className={clsx('figures text-soft', huge ? 'text-4xl' : 'text-lg')}>{unit}</span>
       </span>
+      {live && (
+        <div className="grid pt-1">
+          <LiveMark live={live} short={!huge} onFollow={onFollow} />
+          {huge && field.live?.kind === 'voltmeter' && <MeterKeys />}
+        </div>
+      )}
       <span id={`${id}-note`} role={complaint ? 'alert' : undefined} className="text-sm text-retire">
         {complaint}
       </span>

@@ -2,6 +2,7 @@ import { checkEntry, type Quantity } from '@/core/quantity/entry';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '@/core/quantity/temperature';
 import type { TemperatureUnit } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
+import type { LiveSource } from './live/use-live';
 
 /** A number that a step asks for. */
 export interface NumberField<Name extends string = string> {
@@ -13,6 +14,8 @@ export interface NumberField<Name extends string = string> {
   readonly initial: number | null;
   /** What an empty field means, where it may stay empty. */
   readonly emptyMeans?: string;
+  /** The instrument that it is read from, where one is there. */
+  readonly live?: LiveSource;
 }
 
 /** A question about a typed value that can be but is unusual. */
@@ -31,11 +34,16 @@ export interface FieldsRead<Name extends string> {
   readonly doubt: Doubt | null;
 }
 
+/** Nothing is read finer than a gravity or a milliampere; a converted temperature needs less. */
+const STEPS_A_UNIT = { temperature: 100, other: 1000 } as const;
+
 /** How a value in SI is typed on this screen. */
 export function shownValue(field: NumberField, value: number | null, unit: TemperatureUnit): string {
   if (value === null) return '';
-  const shown = field.quantity === 'temperatureC' && unit === '°F' ? fahrenheitFromCelsius(value) : value;
-  return String(Math.round(shown * 100) / 100);
+  const isTemperature = field.quantity === 'temperatureC';
+  const shown = isTemperature && unit === '°F' ? fahrenheitFromCelsius(value) : value;
+  const steps = isTemperature ? STEPS_A_UNIT.temperature : STEPS_A_UNIT.other;
+  return String(Math.round(shown * steps) / steps);
 }
 
 /** A typed text in SI; null for an empty field, NaN for what is no number. */

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { StepId } from '@/core/assessment/step-id';
-import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
+import type { Reading, ReadingKind } from '@/core/procedure/reading';
 import type { SheetStep } from '@/core/procedure/run-sheet';
 import { STEPS } from '@/core/procedure/steps';
 import { Button } from '@/ui/button';
@@ -14,7 +14,6 @@ import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
 import { LATER_STAGES } from './later-stages';
 import { IdentifyStage } from './stages/identify-stage';
-import { LoadStage } from './stages/load-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { StageProps } from './stages/stage-props';
 import { TypedMargins } from './typed-margins';
@@ -60,7 +59,7 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   conductance: dynamic(LATER_STAGES.conductance),
   three_minute: dynamic(LATER_STAGES.three_minute),
   charge: dynamic(LATER_STAGES.charge),
-  load: LoadStage,
+  load: dynamic(LATER_STAGES.load),
   recovery: dynamic(LATER_STAGES.recovery),
   verdict: dynamic(LATER_STAGES.verdict),
 };
@@ -94,7 +93,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   useStageFocus(frame, `${showsDone} ${barred} ${again} ${correction?.reading.id}`);
 
   const tryingOut = useRef(false);
-  const capture = <K extends ReadingKind>(kind: K, data: ReadingData<K>) => {
+  const capture: StageProps['capture'] = (kind, data, instrument = null) => {
     const isForced = forced && !gate.open;
     if (tryingOut.current) {
       onDraft({ kind, data, forced: isForced, supersedesId: correction?.reading.id ?? null } as Draft);
@@ -102,6 +101,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
     }
     const options: CaptureOptions = {
       forced: isForced,
+      ...(instrument === null ? {} : { instrument }),
       ...(correction ? { supersedes: correction } : {}),
     };
     const problems = run.capture(kind, data, options);

@@ -6,6 +6,7 @@ import type { RunView } from '@/core/exchange/views';
 import { checkReading } from '@/core/procedure/check-reading';
 import { currentReadings } from '@/core/procedure/current-readings';
 import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
+import { TYPED } from '@/core/procedure/typed';
 import type { Problem } from '@/core/quantity/result';
 import { fetchAnswer, problemsOf, type Reply, send } from '@/ui/api';
 import { useSite } from '@/ui/site';
@@ -17,11 +18,15 @@ export type StoreState = 'stored' | 'storing' | 'waiting' | 'refused';
 /** How a capture differs from an ordinary one. */
 export interface CaptureOptions {
   readonly forced?: boolean;
+  /** The instrument that gave it; it was typed where none did. */
+  readonly instrument?: string;
   /** The reading that this one puts right, and why it was wrong. */
   readonly supersedes?: { readonly reading: Reading; readonly reason: string };
 }
 
 export interface Run {
+  /** A simulated case: its battery is in no register. */
+  readonly practice?: boolean;
   readonly view: RunView;
   /** Stored and still to be stored, in one list: what the technician has measured. */
   readonly readings: readonly Reading[];
@@ -101,7 +106,7 @@ export function useRun(initial: RunView): Run {
     return [...view.readings, ...outbox.filter(({ id }) => !stored.has(id))];
   }, [view.readings, outbox]);
 
-  const capture: Run['capture'] = (kind, data, { forced = false, supersedes } = {}) => {
+  const capture: Run['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
     const technicianId = whoIsHere();
     if (technicianId === null) return [WHO_FIRST];
     const reading = {
@@ -112,7 +117,7 @@ export function useRun(initial: RunView): Run {
       // A correction is of the same moment: what was wrong is the entry, not when it was measured.
       takenAtMs: supersedes ? supersedes.reading.takenAtMs : Date.now(),
       technicianId,
-      instrument: 'typed',
+      instrument,
       forced: supersedes ? supersedes.reading.forced : forced,
       supersedesId: supersedes?.reading.id ?? null,
       reason: supersedes?.reason ?? null,

@@ -13,6 +13,7 @@ const PLACES = [
   { href: '/', label: 'Floor' },
   { href: '/lots', label: 'Lots' },
   { href: '/batteries', label: 'Batteries' },
+  { href: '/practice', label: 'Practice' },
   { href: '/reckoner', label: 'Reckoner' },
   { href: '/files', label: 'Files' },
   { href: '/rules', label: 'House rules' },

@@ -5,6 +5,7 @@ import { scaleLinear, scaleUtc } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { utcFormat } from 'd3-time-format';
 import { useWidth } from './use-width';
+import { ValueGrid } from './value-grid';
 
 /** Health found by one run, with its uncertainty. */
 export interface HealthPoint {
@@ -51,26 +52,7 @@ export function HealthChart({ points, servePct, retirePct }: Props) {
         viewBox={`0 0 ${width} ${HEIGHT}`}
         className="w-full"
       >
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <line
-              x1={MARGIN.left}
-              x2={width - MARGIN.right}
-              y1={y(tick)}
-              y2={y(tick)}
-              className="stroke-line"
-            />
-            <text
-              x={MARGIN.left - 8}
-              y={y(tick)}
-              dy="0.35em"
-              textAnchor="end"
-              className="figures fill-soft text-[13px]"
-            >
-              {tick}
-            </text>
-          </g>
-        ))}
+        <ValueGrid ticks={y.ticks(4)} y={y} fromX={MARGIN.left} toX={width - MARGIN.right} />
         {x.ticks(Math.max(2, Math.floor(width / 130))).map((tick) => (
           <text
             key={+tick}

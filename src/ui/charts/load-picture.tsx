@@ -1,15 +1,20 @@
 'use client';
 
+import { min } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import { line } from 'd3-shape';
+import { area, line } from 'd3-shape';
+import { useMemo } from 'react';
+import type { BatterySpec } from '@/core/battery/battery';
+import { healthyCourse } from '@/core/physics/healthy-course';
+import { thinTrace } from '@/core/procedure/thin-trace';
 import { useWidth } from './use-width';
 
 interface Props {
   readonly openVolts: number;
   readonly limitVolts: number;
   readonly holdSeconds: number;
-  /** Voltages at the end of the load between which a healthy battery would lie. */
-  readonly healthyVolts: readonly [low: number, high: number];
+  /** The battery and the task by which the model tells where a healthy one would lie. */
+  readonly healthy: Healthy;
   readonly readVolts: number | null;
   /** The voltage as it went, where it was recorded. */
   readonly trace: readonly (readonly [seconds: number, volts: number, amps: number | null])[];
@@ -17,12 +22,20 @@ interface Props {
   readonly elapsedSeconds: number | null;
 }
 
+interface Healthy {
+  readonly spec: BatterySpec;
+  /** Healths between which a battery counts as healthy here, percent. */
+  readonly fromPct: number;
+  readonly toPct: number;
+  readonly chargePct: number;
+  readonly temperatureC: number;
+  readonly amps: number;
+}
+
 /** Width of the first paint, before the screen has been measured. */
 const FIRST_WIDTH = 660;
 const HEIGHT = 150;
 const MARGIN = { top: 14, right: 74, bottom: 24, left: 46 } as const;
-/** The band begins once the first dip of any load is over. */
-const BAND_FROM_SECONDS = 1;
 /** Points up to this many are drawn one by one. */
 const FEW_POINTS = 20;
 
@@ -31,22 +44,35 @@ export function LoadPicture({
   openVolts,
   limitVolts,
   holdSeconds,
-  healthyVolts,
+  healthy,
   readVolts,
   trace,
   elapsedSeconds,
 }: Props) {
   const [frame, width] = useWidth(FIRST_WIDTH);
-  const [healthyLow, healthyHigh] = healthyVolts;
+  const { spec, fromPct, toPct, chargePct, temperatureC, amps } = healthy;
+  const [low, high] = useMemo(() => {
+    const task = { chargePct, temperatureC, amps, seconds: holdSeconds, openVolts };
+    return [healthyCourse(spec, fromPct, task) ?? [], healthyCourse(spec, toPct, task) ?? []];
+  }, [spec, fromPct, toPct, chargePct, temperatureC, amps, holdSeconds, openVolts]);
+  const ends = [low.at(-1)?.[1], high.at(-1)?.[1]];
   const span = Math.max(openVolts - limitVolts, 0.5);
-  const lowest = Math.min(readVolts ?? limitVolts, ...trace.map(([, volts]) => volts));
+  const lowest = Math.min(readVolts ?? limitVolts, min(trace, ([, volts]) => volts) ?? limitVolts);
   const least = Math.min(limitVolts - 0.28 * span, lowest);
   const course = line<readonly [number, number, number | null]>(
     ([seconds]) => x(Math.min(seconds, holdSeconds)),
     ([, volts]) => y(volts),
   );
+  type Pair = readonly [readonly [number, number], readonly [number, number]];
+  const band = area<Pair>(
+    ([[seconds]]) => x(seconds),
+    ([, [, volts]]) => y(volts),
+    ([[, volts]]) => y(volts),
+  );
   const x = scaleLinear([0, holdSeconds], [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([least, openVolts + 0.08 * span], [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
+  // Two points a pixel show every spike; more would only take time.
+  const drawn = useMemo(() => thinTrace(trace, Math.max(4, 2 * Math.round(width))), [trace, width]);
   const fails = readVolts !== null && readVolts < limitVolts;
   return (
     <div ref={frame}>
@@ -79,22 +105,21 @@ export function LoadPicture({
             {second.toFixed(0)} s
           </text>
         ))}
-        <rect
-          x={x(BAND_FROM_SECONDS)}
-          width={x(holdSeconds) - x(BAND_FROM_SECONDS)}
-          y={y(healthyHigh)}
-          height={Math.max(2, y(healthyLow) - y(healthyHigh))}
+        <path
+          d={band(high.map((point, at) => [point, low[at] ?? point])) ?? ''}
           className="fill-serve"
           opacity="0.18"
         />
-        <text
-          x={x(holdSeconds) + 12}
-          y={(y(healthyHigh) + y(healthyLow)) / 2}
-          dy="0.35em"
-          className="fill-serve text-[13px]"
-        >
-          healthy
-        </text>
+        {ends[0] !== undefined && ends[1] !== undefined && (
+          <text
+            x={x(holdSeconds) + 12}
+            y={(y(ends[0]) + y(ends[1])) / 2}
+            dy="0.35em"
+            className="fill-serve text-[13px]"
+          >
+            healthy
+          </text>
+        )}
         <line
           x1={MARGIN.left}
           x2={x(holdSeconds)}
@@ -115,12 +140,13 @@ export function LoadPicture({
         <circle cx={x(0)} cy={y(openVolts)} r="5" className="fill-harbour" />
         {trace.length > 1 && (
           <path
-            d={course([[0, openVolts, null], ...trace.filter(([seconds]) => seconds > 0)]) ?? ''}
+            d={course([[0, openVolts, null], ...drawn.filter(([seconds]) => seconds > 0)]) ?? ''}
             fill="none"
             className="stroke-harbour"
             strokeWidth="2.5"
           />
         )}
+        <CurrentLine points={drawn} x={(seconds) => x(Math.min(seconds, holdSeconds))} setAmps={amps} />
         {trace.length > 1 &&
           trace.length <= FEW_POINTS &&
           trace.map(([seconds, volts]) => (
@@ -151,5 +177,40 @@ export function LoadPicture({
         )}
       </svg>
     </div>
+  );
+}
+
+/** Height of the current on the picture, and how far above the set load it still fits. */
+const CURRENT_HEIGHT = 14;
+const CURRENT_ROOM = 1.15;
+
+/** The current beneath the voltage, where it was recorded: a bank that sags is seen to. */
+function CurrentLine({
+  points,
+  x,
+  setAmps,
+}: {
+  readonly points: Props['trace'];
+  readonly x: (seconds: number) => number;
+  readonly setAmps: number;
+}) {
+  const known = points.flatMap(([seconds, , amps]) => (amps === null ? [] : [[seconds, amps] as const]));
+  if (known.length < 2) return null;
+  const most = CURRENT_ROOM * Math.max(setAmps, ...known.map(([, amps]) => amps));
+  const y = scaleLinear([0, most], [HEIGHT - MARGIN.bottom, HEIGHT - MARGIN.bottom - CURRENT_HEIGHT]);
+  const course = line<readonly [number, number]>(
+    ([seconds]) => x(seconds),
+    ([, amps]) => y(amps),
+  );
+  return (
+    <g>
+      <path
+        d={course(known) ?? ''}
+        fill="none"
+        className="stroke-soft"
+        strokeWidth="1.5"
+        strokeDasharray="4 3"
+      />
+    </g>
   );
 }

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { BenchScreen } from '@/features/bench/bench-screen';
+import { hasInstruments } from '@/server/instruments';
 import { runView } from '@/server/runs';
 
 export const metadata: Metadata = { title: 'Bench' };
@@ -8,5 +9,5 @@ export const dynamic = 'force-dynamic';
 
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
   const view = await runView((await params).id);
-  return view ? <BenchScreen view={view} nowMs={Date.now()} /> : notFound();
+  return view ? <BenchScreen view={view} nowMs={Date.now()} instruments={hasInstruments()} /> : notFound();
 }

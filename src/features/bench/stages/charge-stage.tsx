@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
-import { type ChargeMode, modeFor, planCharge } from '@/core/charging/charge-plan';
+import { type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
 import { Button } from '@/ui/button';
 import { NumberEntry } from '../number-entry';
 import { PlanFigures } from './charge-plan-figures';
@@ -25,10 +25,8 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
   const { fullCharges } = state.current;
   const { charge, temperatureC } = state.assessment.estimates;
   const openVolts = state.evidence.openCircuit?.volts ?? null;
-  const asked = modeFor(openVolts, spec.nominalVolts);
-  const [mode, setMode] = useState<ChargeMode>(
-    state.assessment.decidedBy === 'sulphated' && asked === 'normal' ? 'slow' : asked,
-  );
+  const asked = modeAskedFor(state.assessment.decidedBy, openVolts, spec.nominalVolts);
+  const [mode, setMode] = useState<ChargeMode>(asked);
   const [senses, setSenses] = useState(false);
   const planFor = (chargerAmps: number | null) =>
     planCharge(spec, {

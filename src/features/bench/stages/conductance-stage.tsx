@@ -1,16 +1,19 @@
 import { useState } from 'react';
 import type { CONTACT_STATES } from '@/core/assessment/evidence';
-import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import type { BatterySpec } from '@/core/battery/battery';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { convertRating, isRatingStandard, RATING_STANDARDS } from '@/core/battery/rating-standard';
 import type { Compensation, ConductanceUnit } from '@/core/correction/conductance';
 import { CRANKING_STANDS_FOR_COLD, conductanceCorrectedTwice } from '@/core/correction/double-correction';
+import { writeLine } from '@/core/instruments/line';
 import type { Quantity } from '@/core/quantity/entry';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/select';
+import { AskInstrument } from '../live/ask-instrument';
+import { useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import type { StageProps } from './stage-props';
+import { temperatureField } from './temperature-field';
 
 type Contact = (typeof CONTACT_STATES)[number];
 
@@ -34,12 +37,17 @@ const CONTACT: readonly { readonly value: Contact; readonly label: string }[] = 
 export function ConductanceStage({ spec, state, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'conductance' ? correcting.data : null;
   const [unit, setUnit] = useState<ConductanceUnit>(before?.unit ?? spec.ratings[0]?.standard ?? 'SAE');
-  const [compensated, setCompensated] = useState<Compensation>(before?.compensated ?? 'both');
+  const [named, setNamed] = useState<Compensation | null>(before?.compensated ?? null);
   const [contact, setContact] = useState<Contact>(before?.contact ?? 'clean');
+  const told = useLive((there) => there.word('conductance', 'compensated'));
+  const answered = useLive((there) => there.word('conductance', 'unit')) === unit;
+  // A tester that says what it corrected for is believed; else amperes are corrected already, siemens and ohms are not.
+  const usual = isRatingStandard(unit) ? 'both' : 'none';
+  const compensated =
+    named ?? (answered ? COMPENSATED.find(({ value }) => value === told)?.value : null) ?? usual;
   const chooseUnit = (chosen: ConductanceUnit) => {
     setUnit(chosen);
-    // Testers that show amperes have corrected already; bare siemens and ohms have not.
-    setCompensated(isRatingStandard(chosen) ? 'both' : 'none');
+    setNamed(null);
   };
   return (
     <div className="grid gap-4">
@@ -49,7 +57,7 @@ export function ConductanceStage({ spec, state, correcting, onTyping, capture }:
         captureLabel="Capture"
         onTyping={onTyping}
         before={
-          <div className="grid gap-3 sm:grid-cols-2">
+          <div className="grid items-end gap-3 sm:grid-cols-2">
             <Select
               label="The tester shows"
               value={unit}
@@ -63,10 +71,19 @@ export function ConductanceStage({ spec, state, correcting, onTyping, capture }:
               label="It has corrected for"
               value={compensated}
               options={COMPENSATED}
-              onChoose={setCompensated}
+              onChoose={setNamed}
             />
-            <div className="sm:col-span-2">
+            <div className="grid items-end gap-3 sm:col-span-2 sm:grid-cols-[minmax(0,1fr)_auto]">
               <Select label="Contact" value={contact} options={CONTACT} onChoose={setContact} />
+              <AskInstrument
+                kind="conductance"
+                label="Test"
+                lines={(name) => [
+                  writeLine('set', name, { unit }),
+                  writeLine('handle', name, { one_jaw: contact === 'one_jaw' ? 'yes' : 'no' }),
+                  writeLine('ask', name),
+                ]}
+              />
             </div>
           </div>
         }
@@ -77,18 +94,13 @@ export function ConductanceStage({ spec, state, correcting, onTyping, capture }:
             quantity: quantityOf(unit),
             unit: isRatingStandard(unit) ? 'A' : unit === 'S' ? 'S' : 'mΩ',
             initial: before?.value ?? null,
+            // An answer in another unit is another number.
+            ...(answered ? { live: { kind: 'conductance', field: 'value' } as const } : {}),
           },
-          {
-            name: 'temperatureC',
-            label: 'Temperature',
-            quantity: 'temperatureC',
-            unit: '°C',
-            initial: before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null),
-            emptyMeans: `${ASSUMED_TEMPERATURE_C} °C assumed`,
-          },
+          temperatureField(before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null)),
         ]}
-        onCapture={({ value, temperatureC }) =>
-          capture('conductance', { value: value ?? 0, unit, compensated, contact, temperatureC })
+        onCapture={({ value, temperatureC }, by) =>
+          capture('conductance', { value: value ?? 0, unit, compensated, contact, temperatureC }, by)
         }
         picture={({ value, temperatureC }) => (
           <Notes

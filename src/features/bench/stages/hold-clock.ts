@@ -13,20 +13,23 @@ export interface HoldClock {
 }
 
 /** `S` starts and stops the clock; a number field has no use for the letter. */
-export function useClockKey(clock: HoldClock): void {
-  const latest = useRef(clock);
-  latest.current = clock;
+export function useClockKey({ running, start, stop }: HoldClock): void {
+  useLetterKey('s', running ? stop : start);
+}
+
+/** A letter that does something wherever the focus is, except in a text. */
+export function useLetterKey(letter: string, act: () => void): void {
+  const latest = useRef(act);
+  latest.current = act;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 's' || isTyping(event, 'text')) return;
+      if (event.key.toLowerCase() !== letter || isTyping(event, 'text')) return;
       event.preventDefault();
-      const { running, start, stop } = latest.current;
-      if (running) stop();
-      else start();
+      latest.current();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  }, [letter]);
 }
 
 /** A clock that runs while something is held and says nothing about the reading. */

@@ -3,7 +3,9 @@ import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { singleCells } from '@/core/correction/cell-probe';
 import { gravityCorrectedTwice } from '@/core/correction/double-correction';
 import { gravityAt25 } from '@/core/correction/gravity';
+import { writeLine } from '@/core/instruments/line';
 import { CellBars } from '@/ui/charts/cell-bars';
+import { AskInstrument } from '../live/ask-instrument';
 import { NumberEntry } from '../number-entry';
 import type { NumberField } from '../number-fields';
 import { Choices } from './choices';
@@ -44,6 +46,7 @@ function Gravities({ run, spec, state, correcting, onTyping, capture }: StagePro
         quantity: 'gravity',
         unit: '',
         initial: before?.gravities[index] ?? null,
+        live: { kind: 'hydrometer', field: 'gravity', cell: index + 1 },
       }),
     ),
     {
@@ -63,22 +66,33 @@ function Gravities({ run, spec, state, correcting, onTyping, capture }: StagePro
       fields={fields}
       manyAlike
       before={
-        <label className="flex min-h-11 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6 accent-[var(--harbour)]"
-            checked={compensated}
-            onChange={(event) => setCompensated(event.target.checked)}
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-6 accent-[var(--harbour)]"
+              checked={compensated}
+              onChange={(event) => setCompensated(event.target.checked)}
+            />
+            The hydrometer corrects for temperature itself
+          </label>
+          <AskInstrument
+            kind="hydrometer"
+            label="Draw from every cell"
+            lines={(name) => cells.map((_, index) => writeLine('ask', name, { cell: index + 1 }))}
           />
-          The hydrometer corrects for temperature itself
-        </label>
+        </div>
       }
-      onCapture={(values) =>
-        capture('hydrometer', {
-          gravities: cells.map((name) => values[name] ?? 0),
-          temperatureC: values.temperatureC ?? null,
-          compensated,
-        })
+      onCapture={(values, by) =>
+        capture(
+          'hydrometer',
+          {
+            gravities: cells.map((name) => values[name] ?? 0),
+            temperatureC: values.temperatureC ?? null,
+            compensated,
+          },
+          by,
+        )
       }
       picture={(values) => {
         const celsius = usable(values.temperatureC ?? null);
@@ -120,6 +134,7 @@ function CellVolts({
       quantity: way === 'single' ? 'cellVolts' : 'cumulativeCellVolts',
       unit: 'V',
       initial: before?.volts[index] ?? null,
+      live: { kind: 'voltmeter', field: way === 'single' ? 'volts' : 'sum', cell: index + 1 },
     }),
   );
   const inSingle = (values: readonly number[]) => (way === 'single' ? [...values] : singleCells(values));
@@ -131,14 +146,25 @@ function CellVolts({
       fields={fields}
       manyAlike
       before={
-        <p className="text-soft">
-          {way === 'single'
-            ? 'Both probes in neighbouring cells, one cell at a time.'
-            : 'One probe stays on the negative end, the other goes on from cell to cell; each cell is the difference.'}
-        </p>
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <p className="text-soft">
+            {way === 'single'
+              ? 'Both probes in neighbouring cells, one cell at a time.'
+              : 'One probe stays on the negative end, the other goes on from cell to cell; each cell is the difference.'}
+          </p>
+          <AskInstrument
+            kind="voltmeter"
+            label="Probe every cell"
+            lines={(name) =>
+              cells.map((_, index) =>
+                writeLine('ask', name, { cell: index + 1, ...(way === 'single' ? {} : { from: 'end' }) }),
+              )
+            }
+          />
+        </div>
       }
-      onCapture={(values) =>
-        capture('cell_probe', { volts: inSingle(cells.map((name) => values[name] ?? 0)), entered: way })
+      onCapture={(values, by) =>
+        capture('cell_probe', { volts: inSingle(cells.map((name) => values[name] ?? 0)), entered: way }, by)
       }
       picture={(values) => {
         const read = cells.map((name) => usable(values[name] ?? null));

@@ -83,9 +83,11 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
         >
           The label agrees
         </Button>
-        <Link href={`/batteries/${battery.id}/label`} className={buttonClass('plain', true)}>
-          It differs: correct it
-        </Link>
+        {!run.practice && (
+          <Link href={`/batteries/${battery.id}/label`} className={buttonClass('plain', true)}>
+            It differs: correct it
+          </Link>
+        )}
       </div>
     </div>
   );

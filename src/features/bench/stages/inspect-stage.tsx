@@ -5,57 +5,12 @@ import type { ReadingData } from '@/core/procedure/reading';
 import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
-import { type Choice, Choices } from './choices';
+import { Choices } from './choices';
+import { BELT, CAPS, CASE, EYE, FUSE, HOLD_DOWN, LEVEL, SMELL, TERMINALS } from './inspect-choices';
 import { MeasuredFields, type MeasuredPoints, measuredPoints, readPoints } from './inspect-measured';
 import type { StageProps } from './stage-props';
 
 type Inspection = ReadingData<'inspection'>;
-
-const CASE: readonly Choice<NonNullable<Inspection['case']>>[] = [
-  { value: 'ok', label: 'Sound' },
-  { value: 'cracked', label: 'Cracked', bad: true },
-  { value: 'bulged', label: 'Bulged', bad: true },
-  { value: 'leaking', label: 'Leaking', bad: true },
-  { value: 'frozen', label: 'Frozen', bad: true },
-];
-const TERMINALS: readonly Choice<NonNullable<Inspection['terminals']>>[] = [
-  { value: 'ok', label: 'Clean and tight' },
-  { value: 'corroded', label: 'Corroded', bad: true },
-  { value: 'loose', label: 'Clamp loose', bad: true },
-  { value: 'damaged', label: 'Post damaged or loose in the case', bad: true },
-];
-const LEVEL: readonly Choice<NonNullable<Inspection['level']>>[] = [
-  { value: 'ok', label: 'Over the plates' },
-  { value: 'low', label: 'Low', bad: true },
-  { value: 'exposed', label: 'Plates bare', bad: true },
-  { value: 'sealed', label: 'Sealed' },
-];
-const HOLD_DOWN: readonly Choice<NonNullable<Inspection['holdDown']>>[] = [
-  { value: 'ok', label: 'Tight' },
-  { value: 'loose', label: 'Loose', bad: true },
-  { value: 'missing', label: 'Missing', bad: true },
-];
-const CAPS: readonly Choice<NonNullable<Inspection['caps']>>[] = [
-  { value: 'ok', label: 'All on' },
-  { value: 'missing', label: 'Missing or cracked', bad: true },
-];
-const EYE: readonly Choice<NonNullable<Inspection['eye']>>[] = [
-  { value: 'charged', label: 'Charged' },
-  { value: 'low_charge', label: 'Low charge' },
-  { value: 'low_level', label: 'Low level', bad: true },
-];
-const BELT: readonly Choice<NonNullable<Inspection['belt']>>[] = [
-  { value: 'ok', label: 'Sound' },
-  { value: 'worn', label: 'Worn or slack', bad: true },
-];
-const FUSE: readonly Choice<NonNullable<Inspection['fuse']>>[] = [
-  { value: 'ok', label: 'Sound' },
-  { value: 'blown', label: 'Blown', bad: true },
-];
-const SMELL: readonly Choice<NonNullable<Inspection['smell']>>[] = [
-  { value: 'none', label: 'None' },
-  { value: 'rotten_egg', label: 'Rotten eggs', bad: true },
-];
 
 /** Each point by itself, or all in order with one key. */
 export function InspectStage({ spec, capture, correcting, onTyping }: StageProps) {

@@ -1,13 +1,16 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Trace } from '@/core/assessment/evidence';
-import { expectedLoadVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
+import { type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
 import { LOAD_CORRECTED_ONCE } from '@/core/correction/double-correction';
 import { LONGEST_TRACE, thinTrace } from '@/core/procedure/thin-trace';
 import { formatQuantity } from '@/core/quantity/format';
+import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';
 import { useSite } from '@/ui/site';
 import { LATER_PARTS } from '../later-parts';
+import { LiveLoad } from '../live/live-load';
+import { useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
 import { type Choice, Choices } from './choices';
@@ -15,19 +18,81 @@ import { Figure } from './figure';
 import { type HoldClock, useClockKey, useHoldClock } from './hold-clock';
 import { LoadPicture } from './pictures';
 import type { StageProps } from './stage-props';
+import { temperatureField } from './temperature-field';
 
 const TraceEntry = dynamic(LATER_PARTS.traceEntry);
 
 /** Healths between which a battery counts as healthy in the picture, percent: serve, and as new. */
 const AS_NEW_PCT = 105;
 
-/** The set load, the clock, the corrected limit, and the voltage at the end. */
-export function LoadStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
+/** The load test: live where the bench has a bank and a meter, typed where it has none. */
+export function LoadStage(props: StageProps) {
+  const { spec, state, correcting, capture, run } = props;
+  const [typing, setTyping] = useState(false);
+  const live = useLive(
+    (there) => there.find('load_bank') !== undefined && there.find('voltmeter') !== undefined,
+  );
+  const wasHeld = useLive((there) => there.hold.state === 'lost') === true;
+  const set = loadTaskAt(state.evidence, state.evidence.openCircuit?.temperatureC ?? null, run.view.rules);
+  if (!(live || wasHeld) || typing || correcting || !set) return <TypedLoad {...props} />;
+  return (
+    <div className="grid gap-3">
+      <LiveLoad
+        task={set}
+        onTypeInstead={() => setTyping(true)}
+        onCapture={(data, by) => {
+          capture('load', data, by);
+        }}
+        picture={(trace, elapsedSeconds) => (
+          <LoadDrawing
+            {...{ spec, state, rules: run.view.rules, task: set, trace, elapsedSeconds }}
+            // The end is marked once it is there.
+            readVolts={elapsedSeconds === null ? (trace.at(-1)?.[1] ?? null) : null}
+          />
+        )}
+      />
+      <p className="text-sm text-soft">{LOAD_CORRECTED_ONCE}</p>
+    </div>
+  );
+}
+
+interface DrawingProps {
+  readonly spec: StageProps['spec'];
+  readonly state: StageProps['state'];
+  readonly rules: HouseRules;
+  readonly task: LoadTask;
+  readonly trace: Trace;
+  readonly readVolts: number | null;
+  readonly elapsedSeconds: number | null;
+}
+
+/** The picture of a load, with the band in which a healthy battery of this label, charge and temperature would lie. */
+function LoadDrawing({ spec, state, rules, task, trace, readVolts, elapsedSeconds }: DrawingProps) {
+  const openVolts = state.evidence.openCircuit?.volts;
+  const { charge } = state.assessment.estimates;
+  if (openVolts === undefined || !charge) return null;
+  return (
+    <LoadPicture
+      openVolts={openVolts}
+      limitVolts={task.limitVolts}
+      holdSeconds={task.holdSeconds}
+      healthy={{
+        ...{ spec, fromPct: rules.health.servePct, toPct: AS_NEW_PCT, chargePct: charge.pct },
+        ...{ temperatureC: task.temperatureC, amps: task.setAmps },
+      }}
+      readVolts={readVolts}
+      elapsedSeconds={elapsedSeconds}
+      trace={trace}
+    />
+  );
+}
+
+/** The set load, the clock, the corrected limit, and the voltage at the end, as somebody reads it off a meter. */
+function TypedLoad({ run, spec, state, correcting, onTyping, capture }: StageProps) {
   const { rules } = run.view;
   const before = correcting?.kind === 'load' ? correcting.data : null;
   const clock = useHoldClock(rules.load.holdSeconds);
   useClockKey(clock);
-  const { charge } = state.assessment.estimates;
   const known = before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null);
   const set = loadTaskAt(state.evidence, known, rules);
   const [trace, setTrace] = useState<Trace>(before?.trace ?? []);
@@ -64,14 +129,7 @@ export function LoadStage({ run, spec, state, correcting, onTyping, capture }: S
             unit: 's',
             initial: end?.[0] ?? before?.seconds ?? rules.load.holdSeconds,
           },
-          {
-            name: 'temperatureC',
-            label: 'Temperature',
-            quantity: 'temperatureC',
-            unit: '°C',
-            initial: known,
-            emptyMeans: '25 °C assumed',
-          },
+          temperatureField(known),
         ]}
         onCapture={({ volts, amps, seconds, temperatureC }) =>
           capture('load', {
@@ -83,20 +141,12 @@ export function LoadStage({ run, spec, state, correcting, onTyping, capture }: S
         picture={({ volts, temperatureC }) => {
           const celsius = temperatureC !== null && Number.isNaN(temperatureC) ? known : temperatureC;
           const task = loadTaskAt(state.evidence, celsius, rules);
-          const openVolts = state.evidence.openCircuit?.volts;
-          const low =
-            charge && task && expectedLoadVolts(state.evidence, charge, task, rules.health.servePct);
-          const high = charge && task && expectedLoadVolts(state.evidence, charge, task, AS_NEW_PCT);
-          if (!task || openVolts === undefined || low === null || high === null) return null;
+          if (!task) return null;
           return (
-            <LoadPicture
-              openVolts={openVolts}
-              limitVolts={task.limitVolts}
-              holdSeconds={task.holdSeconds}
-              healthyVolts={[low, high]}
+            <LoadDrawing
+              {...{ spec, state, rules, task, trace }}
               readVolts={volts === null || Number.isNaN(volts) ? null : volts}
               elapsedSeconds={clock.elapsedSeconds}
-              trace={trace}
             />
           );
         }}

@@ -1,13 +1,16 @@
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeState, chargeState } from '@/core/charging/charge-log';
 import { planCharge } from '@/core/charging/charge-plan';
+import { writeLine } from '@/core/instruments/line';
 import { chargeDueMs } from '@/core/procedure/clocks';
-import type { ReadingOf } from '@/core/procedure/reading';
+import type { ReadingData, ReadingOf } from '@/core/procedure/reading';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
 import { useSite } from '@/ui/site';
+import { ChargerPanel } from '../live/charger-panel';
+import { useLink } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
 import { ChargeFigure as Figure } from './charge-figure';
@@ -43,6 +46,12 @@ export function OnCharge({
     ? chargeState(start, chargeLog, { ...plan, absorptionVolts: start.data.volts }, spec.nominalVolts)
     : ({ kind: 'charging' } as const);
   const leftMs = chargeDueMs(start) - nowMs;
+  const link = useLink();
+  const end = (how: ReadingData<'charge'>) => {
+    const charger = link?.find('charger')?.name;
+    if (charger) link?.send(writeLine('stop', charger));
+    capture('charge', how);
+  };
   return (
     <div className="grid gap-4">
       <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
@@ -59,6 +68,7 @@ export function OnCharge({
         <Figure name="at most" value={formatQuantity(start.data.amps, 'A', { decimals: 1 })} />
       </dl>
       <ChargeAdvice so={so} />
+      <ChargerPanel mode={start.data.mode} amps={start.data.amps} volts={start.data.volts} />
       <NumberEntry
         nominalVolts={spec.nominalVolts}
         captureLabel="Log it"
@@ -66,8 +76,22 @@ export function OnCharge({
         key={chargeLog.length}
         manyAlike
         fields={[
-          { name: 'volts', label: 'Voltage now', quantity: 'chargingVolts', unit: 'V', initial: null },
-          { name: 'amps', label: 'Current now', quantity: 'smallChargingAmps', unit: 'A', initial: null },
+          {
+            name: 'volts',
+            label: 'Voltage now',
+            quantity: 'chargingVolts',
+            unit: 'V',
+            initial: null,
+            live: { kind: 'charger', field: 'volts' },
+          },
+          {
+            name: 'amps',
+            label: 'Current now',
+            quantity: 'smallChargingAmps',
+            unit: 'A',
+            initial: null,
+            live: { kind: 'charger', field: 'amps' },
+          },
           {
             name: 'temperatureC',
             label: 'Temperature',
@@ -75,6 +99,7 @@ export function OnCharge({
             unit: '°C',
             initial: null,
             emptyMeans: 'not taken',
+            live: { kind: 'thermometer', field: 'celsius' },
           },
           {
             name: 'gravity',
@@ -85,25 +110,25 @@ export function OnCharge({
             emptyMeans: 'not taken',
           },
         ]}
-        onCapture={({ volts, amps, temperatureC: celsius, gravity }) =>
-          capture('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity })
+        onCapture={({ volts, amps, temperatureC: celsius, gravity }, by) =>
+          capture('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity }, by)
         }
       />
       <div className="flex flex-wrap gap-3">
         <Button
           tone={so.kind === 'full' || leftMs <= 0 ? 'main' : 'plain'}
           large
-          onClick={() => capture('charge', { full: true })}
+          onClick={() => end({ full: true })}
         >
           Full: charger off
         </Button>
-        <Button large onClick={() => capture('charge', { full: false })}>
+        <Button large onClick={() => end({ full: false })}>
           Taken off before it was full
         </Button>
         <Button
           tone={so.kind === 'takes_none' ? 'warn' : 'quiet'}
           large
-          onClick={() => capture('charge', { full: false, refused: true })}
+          onClick={() => end({ full: false, refused: true })}
         >
           It takes no charge
         </Button>

@@ -24,6 +24,7 @@ export function OpenCircuitStage({ run, spec, state, correcting, onTyping, captu
           quantity: 'openCircuitVolts',
           unit: 'V',
           initial: before?.volts ?? null,
+          live: { kind: 'voltmeter', field: 'volts' },
         },
         {
           name: 'temperatureC',
@@ -32,9 +33,12 @@ export function OpenCircuitStage({ run, spec, state, correcting, onTyping, captu
           unit: '°C',
           initial: before ? before.temperatureC : known,
           emptyMeans: `${ASSUMED_TEMPERATURE_C} °C assumed`,
+          live: { kind: 'thermometer', field: 'celsius' },
         },
       ]}
-      onCapture={({ volts, temperatureC }) => capture('open_circuit', { volts: volts ?? 0, temperatureC })}
+      onCapture={({ volts, temperatureC }, by) =>
+        capture('open_circuit', { volts: volts ?? 0, temperatureC }, by)
+      }
       picture={({ volts, temperatureC }) => {
         const celsius = usable(temperatureC) ?? ASSUMED_TEMPERATURE_C;
         return (

@@ -2,6 +2,8 @@ import { ownVolt } from '@/core/assessment/reference';
 import { minutesBetween, RECOVERY_MARKS_MINUTES } from '@/core/procedure/clocks';
 import { formatQuantity } from '@/core/quantity/format';
 import { clockText } from '@/ui/countdown';
+import { SimulatedTime } from '../live/simulated-time';
+import { useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import type { StageProps } from './stage-props';
 
@@ -9,8 +11,13 @@ import type { StageProps } from './stage-props';
 export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'recovery' ? correcting.data : null;
   const { load } = state.current;
+  const simulated = useLive(({ clock }) =>
+    clock.speed > 1 || clock.passedSeconds > 0 ? clock.sinceLoadSeconds : null,
+  );
   if (!load) return null;
-  const elapsedMinutes = Math.max(0, minutesBetween(load.takenAtMs, nowMs));
+  const byClock = Math.max(0, minutesBetween(load.takenAtMs, nowMs));
+  // A simulated battery recovers by its own time, which may run faster than the clock.
+  const elapsedMinutes = simulated === null ? byClock : Math.max(byClock, simulated / 60);
   const limit = ownVolt(run.view.rules.recovery.volts, spec.nominalVolts);
   return (
     <NumberEntry
@@ -33,6 +40,9 @@ export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, c
               below it after {run.view.rules.recovery.minutes} min: short of charge
             </span>
           </p>
+          <div className="col-span-2">
+            <SimulatedTime />
+          </div>
         </div>
       }
       fields={[
@@ -42,6 +52,7 @@ export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, c
           quantity: 'recoveryVolts',
           unit: 'V',
           initial: before?.volts ?? null,
+          live: { kind: 'voltmeter', field: 'volts' },
         },
         {
           name: 'minutes',
@@ -52,8 +63,12 @@ export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, c
           emptyMeans: 'by the clock',
         },
       ]}
-      onCapture={({ volts, minutes }) =>
-        capture('recovery', { volts: volts ?? 0, minutes: minutes ?? Math.round(elapsedMinutes * 10) / 10 })
+      onCapture={({ volts, minutes }, by) =>
+        capture(
+          'recovery',
+          { volts: volts ?? 0, minutes: minutes ?? Math.round(elapsedMinutes * 10) / 10 },
+          by,
+        )
       }
     />
   );

@@ -70,7 +70,12 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
         event.preventDefault();
         if (short && first) start(first);
         else if (rested !== null)
-          capture('settle', { method: 'rested', restMinutes: minutes, clockMinutes: 0 });
+          capture('settle', {
+            method: 'rested',
+            // Once the clock since the charge has run long enough, it is the clock that is noted.
+            restMinutes: minutes === null ? null : Math.round(restSoFar),
+            clockMinutes: 0,
+          });
       }}
     >
       {sinceCharge !== null && (

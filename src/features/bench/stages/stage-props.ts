@@ -14,5 +14,10 @@ export interface StageProps {
   readonly correcting: Reading | null;
   /** Holds the stage while something is being typed; what can be tried out is shown in the ledger as typed. */
   readonly onTyping: (tryOut?: (() => void) | null) => void;
-  readonly capture: <K extends ReadingKind>(kind: K, data: ReadingData<K>) => readonly Problem[];
+  /** `instrument` names the one that gave the reading; it is typed where none did. */
+  readonly capture: <K extends ReadingKind>(
+    kind: K,
+    data: ReadingData<K>,
+    instrument?: string | null,
+  ) => readonly Problem[];
 }

@@ -2,8 +2,10 @@ import { ownVolt } from '@/core/assessment/reference';
 import { minutesBetween } from '@/core/procedure/clocks';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
+import { SimulatedTime, useSimulatedAhead } from '../live/simulated-time';
 import { NumberEntry } from '../number-entry';
 import type { StageProps } from './stage-props';
+import { temperatureField } from './temperature-field';
 
 const MINUTES_PER_HOUR = 60;
 
@@ -13,8 +15,9 @@ export function StandStage({ run, spec, state, nowMs, correcting, onTyping, capt
   const { openCircuit } = state.current;
   const { stand } = run.view.rules;
   const own = (volts: number) => formatQuantity(ownVolt(volts, spec.nominalVolts), 'V');
+  const aheadMinutes = useSimulatedAhead();
   const hours = openCircuit
-    ? Math.round((minutesBetween(openCircuit.takenAtMs, nowMs) / MINUTES_PER_HOUR) * 10) / 10
+    ? Math.round(((minutesBetween(openCircuit.takenAtMs, nowMs) + aheadMinutes) / MINUTES_PER_HOUR) * 10) / 10
     : null;
   return (
     <div className="grid gap-4">
@@ -35,6 +38,7 @@ export function StandStage({ run, spec, state, nowMs, correcting, onTyping, capt
             quantity: 'openCircuitVolts',
             unit: 'V',
             initial: before?.volts ?? null,
+            live: { kind: 'voltmeter', field: 'volts' },
           },
           {
             name: 'startVolts',
@@ -48,26 +52,20 @@ export function StandStage({ run, spec, state, nowMs, correcting, onTyping, capt
             label: 'Left alone',
             quantity: 'standHours',
             unit: 'h',
-            initial: before?.hours ?? (hours !== null && hours >= 1 ? hours : null),
+            initial: before?.hours ?? null,
+            ...(hours === null ? {} : { emptyMeans: `by the clock: ${hours}` }),
           },
-          {
-            name: 'temperatureC',
-            label: 'Temperature',
-            quantity: 'temperatureC',
-            unit: '°C',
-            initial: before ? before.temperatureC : (openCircuit?.data.temperatureC ?? null),
-            emptyMeans: '25 °C assumed',
-          },
+          temperatureField(before ? before.temperatureC : (openCircuit?.data.temperatureC ?? null)),
         ]}
-        onCapture={({ volts, startVolts, hours: left, temperatureC }) =>
-          capture('stand', {
-            volts: volts ?? 0,
-            startVolts: startVolts ?? 0,
-            hours: left ?? 0,
-            temperatureC,
-          })
+        onCapture={({ volts, startVolts, hours: left, temperatureC }, by) =>
+          capture(
+            'stand',
+            { volts: volts ?? 0, startVolts: startVolts ?? 0, hours: left ?? hours ?? 0, temperatureC },
+            by,
+          )
         }
       />
+      <SimulatedTime />
       {!correcting && (
         <Button
           tone="quiet"

@@ -1,9 +1,12 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { VEHICLE_CHECKS, type VehicleCheck } from '@/core/assessment/evidence';
 import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
+import { writeLine } from '@/core/instruments/line';
 import { COMPLAINTS } from '@/core/procedure/complaint';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/select';
+import { AskInstrument } from '../live/ask-instrument';
+import { type LiveSource, useLink, useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import type { NumberField } from '../number-fields';
 import type { StageProps } from './stage-props';
@@ -18,6 +21,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
   const { complaint } = state.current;
   const plan = complaint && COMPLAINTS[complaint.data.symptom];
   const [check, setCheck] = useState<VehicleCheck>(before?.check ?? plan?.vehicleFirst ?? 'clamp_drop');
+  useProbesAt(check);
   const unit = check === 'draw' ? 'A' : 'V';
   const fields: NumberField<Name>[] = [
     {
@@ -26,6 +30,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
       quantity: 'vehicleReading',
       unit,
       initial: before?.value ?? null,
+      live: sourceOf(check),
     },
   ];
   if (check === 'regulated') fields.push(...ownFigures(before));
@@ -37,10 +42,17 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
         nominalVolts={spec.nominalVolts}
         captureLabel="Capture"
         onTyping={onTyping}
-        before={<Select label="Measured" value={check} options={OPTIONS} onChoose={setCheck} />}
+        before={
+          <div className="grid gap-3">
+            <Select label="Measured" value={check} options={OPTIONS} onChoose={setCheck} />
+            {check === 'draw' && (
+              <AskInstrument kind="draw_meter" label="Read" lines={(name) => [writeLine('ask', name)]} />
+            )}
+          </div>
+        }
         fields={fields}
-        onCapture={({ value, ownFrom = null, ownTo = null }) =>
-          capture('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo })
+        onCapture={({ value, ownFrom = null, ownTo = null }, by) =>
+          capture('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo }, by)
         }
       />
       {!correcting && (
@@ -59,6 +71,25 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
       )}
     </div>
   );
+}
+
+const sourceOf = (check: VehicleCheck): LiveSource =>
+  check === 'draw' ? { kind: 'draw_meter', field: 'amps' } : { kind: 'voltmeter', field: 'volts' };
+
+/** A simulated meter is told where its probes are held; a real one is held there. */
+function useProbesAt(check: VehicleCheck): void {
+  const link = useLink();
+  const meter = useLive((there) => {
+    const found = there.find('voltmeter');
+    return found?.simulated ? found.name : null;
+  });
+  const at = check === 'draw' ? 'posts' : check;
+  useEffect(() => {
+    if (!link || !meter) return;
+    link.send([writeLine('handle', meter, { at }), writeLine('reset', meter)].join('\n'));
+    return () =>
+      link.send([writeLine('handle', meter, { at: 'posts' }), writeLine('reset', meter)].join('\n'));
+  }, [link, meter, at]);
 }
 
 function ownFigures(before: { ownFrom: number | null; ownTo: number | null } | null): NumberField<Name>[] {

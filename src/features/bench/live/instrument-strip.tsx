@@ -1,0 +1,49 @@
+import { Plug, Unplug } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from '@/ui/button';
+import { HandleSimulated } from './handle-simulated';
+import { doubtOf, InstrumentDoubt } from './instrument-doubt';
+import { useLink, useLive } from './use-live';
+
+/** Which instruments speak to this bench now, in one line; nothing where it has none. */
+export function InstrumentStrip() {
+  const link = useLink();
+  const state = useLive((there) => there.state);
+  const instruments = useLive((there) => there.instruments) ?? [];
+  const doubt = useLive(doubtOf);
+  const [setting, setSetting] = useState(false);
+  if (!link || state === 'looking' || state === 'none') return null;
+  if (state === 'lost') {
+    return (
+      <p role="status" className="mb-2 flex items-center gap-2 rounded-md bg-warn-wash px-3 py-1 text-warn">
+        <Unplug size={18} aria-hidden="true" />
+        The instruments do not answer; they are being looked for. Readings can be typed meanwhile.
+      </p>
+    );
+  }
+  const simulated = instruments.some((instrument) => instrument.simulated);
+  return (
+    <div className="mb-1 grid gap-2">
+      <div className="flex min-h-12 flex-wrap items-center gap-x-3 text-sm text-soft">
+        <Plug size={16} aria-hidden="true" />
+        {simulated && (
+          <strong className="font-semibold text-warn">Simulated instruments, simulated battery</strong>
+        )}
+        {doubt ? (
+          <InstrumentDoubt doubt={doubt} />
+        ) : (
+          <>
+            <span className="sm:hidden">{instruments.length} connected</span>
+            <span className="max-sm:hidden">{instruments.map(({ label }) => label).join(' · ')}</span>
+          </>
+        )}
+        {simulated && (
+          <Button tone="quiet" className="px-2" aria-expanded={setting} onClick={() => setSetting(!setting)}>
+            Set them
+          </Button>
+        )}
+      </div>
+      {simulated && setting && <HandleSimulated />}
+    </div>
+  );
+}

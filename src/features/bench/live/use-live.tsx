@@ -1,0 +1,102 @@
+'use client';
+
+import { createContext, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { attachLine, type BenchBattery } from '@/core/instruments/attach-line';
+import type { InstrumentKind } from '@/core/instruments/simulated-instruments';
+import { InstrumentLink } from './instrument-link';
+
+const LinkContext = createContext<InstrumentLink | null>(null);
+
+/** Gives the instruments of a link to everything beneath it. */
+export function LinkProvider({
+  link,
+  children,
+}: {
+  readonly link: InstrumentLink | null;
+  readonly children: React.ReactNode;
+}) {
+  return <LinkContext value={link}>{children}</LinkContext>;
+}
+
+const NEVER = () => () => undefined;
+
+/** Something read from the instruments, again whenever it changes; null where the bench has none. */
+export function useLive<T extends string | number | boolean | object | null | undefined>(
+  read: (link: InstrumentLink) => T,
+): T | null {
+  const link = useContext(LinkContext);
+  const snapshot = () => (link ? read(link) : null);
+  return useSyncExternalStore(link?.subscribe ?? NEVER, snapshot, () => null);
+}
+
+/** The link itself, to speak to the instruments; null where the bench has none. */
+export function useLink(): InstrumentLink | null {
+  return useContext(LinkContext);
+}
+
+/** Where a number of a step comes from when its instrument is there. */
+export interface LiveSource {
+  readonly kind: InstrumentKind;
+  readonly field: string;
+  /** Which cell, for an instrument that reads one after the other. */
+  readonly cell?: number;
+}
+
+/** What is written on the instrument of a kind, with a word where it is simulated; null where there is none. */
+export function instrumentName(link: InstrumentLink | null, kind: InstrumentKind): string | null {
+  const found = link?.find(kind);
+  if (!found) return null;
+  const speed = link && link.clock.speed > 1 ? ` ×${link.clock.speed}` : '';
+  return found.simulated ? `${found.label} (simulated${speed})` : found.label;
+}
+
+const RETRY_MS = 2000;
+
+/**
+ * A link to the bench's instruments through the server. It is looked for again whenever it is lost; what hangs on
+ * simulated instruments is told to them once they answer.
+ */
+export function useServerLink(
+  there: boolean,
+  place: string,
+  battery: BenchBattery | null,
+): InstrumentLink | null {
+  const address = `/api/instruments?place=${encodeURIComponent(place)}`;
+  const link = useMemo(() => {
+    const send = (line: string) => {
+      void fetch(address, { method: 'POST', body: line }).catch(() => undefined);
+    };
+    return there ? new InstrumentLink(send) : null;
+  }, [there, address]);
+  const attached = useMemo(() => battery && attachLine(battery), [battery]);
+  useEffect(() => {
+    if (!link) return;
+    let source: EventSource | null = null;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let told = false;
+    const open = () => {
+      source = new EventSource(address);
+      source.onmessage = ({ data }) => {
+        link.take(String(data));
+        if (told || !attached || !link.instruments.some(({ simulated }) => simulated)) return;
+        told = true;
+        // A stand-in that has been here before still holds its battery.
+        setTimeout(() => {
+          if (link.value('voltmeter', 'volts') === null) link.send(attached);
+        }, 300);
+      };
+      source.onerror = () => {
+        source?.close();
+        told = false;
+        link.setState('lost');
+        timer = setTimeout(open, RETRY_MS);
+      };
+    };
+    open();
+    return () => {
+      clearTimeout(timer);
+      source?.close();
+    };
+  }, [link, address, attached]);
+  return link;
+}

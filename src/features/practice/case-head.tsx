@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import type { VehicleCheck } from '@/core/assessment/evidence';
+import type { PracticeCase } from '@/core/practice/practice-case';
+import { spentOn } from '@/core/practice/prices';
+import { COMPLAINTS } from '@/core/procedure/complaint';
+import type { Reading } from '@/core/procedure/reading';
+import { STEPS } from '@/core/procedure/steps';
+import { formatMinutes, formatQuantity } from '@/core/quantity/format';
+import { Button } from '@/ui/button';
+import { Select } from '@/ui/select';
+import { useNow } from '@/ui/use-now';
+import { SpeedKeys } from '../bench/live/simulated-time';
+import { useLetterKey } from '../bench/stages/hold-clock';
+import type { PracticeBench } from './use-practice-bench';
+
+const SEEN_WORDS: Readonly<Record<string, string>> = {
+  ok: 'in order',
+  none: 'nothing',
+  rotten_egg: 'rotten eggs',
+  sealed: 'sealed, cannot be seen',
+  exposed: 'plates bare',
+};
+const wordFor = (state: string) => SEEN_WORDS[state] ?? state;
+
+function seenWords(seen: PracticeCase['seen']): string {
+  const { case: caseState, terminals, level, smell } = seen;
+  return `Case ${wordFor(caseState)}, posts and clamps ${wordFor(terminals)}, level ${wordFor(level)}; you smell ${wordFor(smell)}.`;
+}
+
+const MEASURES: Readonly<Record<VehicleCheck, { readonly label: string; readonly unit: 'V' | 'A' }>> = {
+  clamp_drop: { label: 'Post to clamp, cranking', unit: 'V' },
+  joint_drop: { label: 'Joint, cranking', unit: 'V' },
+  side_drop: { label: 'Along one side, cranking', unit: 'V' },
+  regulated: { label: 'Regulated voltage', unit: 'V' },
+  draw: { label: 'Draw, asleep', unit: 'A' },
+};
+const CHECKS = Object.keys(MEASURES) as VehicleCheck[];
+
+interface Props {
+  readonly practiceCase: PracticeCase;
+  readonly bench: PracticeBench;
+  readonly readings: readonly Reading[];
+  readonly startMs: number;
+  readonly onDecide: () => void;
+}
+
+/** What is told and what can be seen, the vehicle’s readings where somebody takes them, and what time and money go. */
+export function CaseHead({ practiceCase, bench, readings, startMs, onDecide }: Props) {
+  const { title, story, symptom, seen, vehicle } = practiceCase;
+  const [measured, setMeasured] = useState<readonly VehicleCheck[]>([]);
+  useLetterKey('d', onDecide);
+  const measure = (check: VehicleCheck) => {
+    setMeasured([...measured, check]);
+    bench.letPass(STEPS.vehicle.minutes);
+  };
+  return (
+    <section aria-label="Case" className="mb-1 grid gap-1 border-b py-2">
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+        <div className="min-w-60 grow basis-0">
+          <p className="text-xl font-bold">{title}</p>
+          <p className="text-soft">
+            Practice, a simulated battery. Complaint: {COMPLAINTS[symptom].label.toLowerCase()}.
+          </p>
+          <p>“{story}”</p>
+        </div>
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+          <fieldset className="grid">
+            <legend className="heading mb-1">Time, simulated</legend>
+            <SpeedKeys />
+          </fieldset>
+          <SpentSoFar clock={bench.clock} readings={readings} startMs={startMs} />
+          <div className="w-44">
+            <Select
+              label="Measure on its vehicle"
+              value="none"
+              options={[
+                { value: 'none' as const, label: 'Choose …' },
+                ...CHECKS.filter((check) => !measured.includes(check)).map((check) => ({
+                  value: check,
+                  label: MEASURES[check].label,
+                })),
+              ]}
+              onChoose={(check) => check !== 'none' && measure(check)}
+            />
+          </div>
+          <Button tone="main" className="text-lg" shortcut="D" onClick={onDecide}>
+            Decide
+          </Button>
+        </div>
+      </div>
+      <p className="max-w-none">
+        <span className="heading mr-2">You see</span>
+        {seenWords(seen)}
+      </p>
+      {measured.length > 0 && (
+        <p className="max-w-none" role="status">
+          <span className="heading mr-2">On its vehicle</span>
+          {measured.map((check, at) => (
+            <span key={check}>
+              {at > 0 && ' · '}
+              {MEASURES[check].label}{' '}
+              <span className="figures font-semibold">
+                {formatQuantity(vehicle[check], MEASURES[check].unit, { decimals: 2 })}
+              </span>
+            </span>
+          ))}
+        </p>
+      )}
+    </section>
+  );
+}
+
+const TICK_MS = 500;
+
+/** What the case has taken so far: the battery’s own time, and money of the exercise. */
+function SpentSoFar({
+  clock,
+  readings,
+  startMs,
+}: Pick<Props, 'readings' | 'startMs'> & { readonly clock: () => number }) {
+  const nowMs = useNow(startMs, TICK_MS, clock);
+  const { minutes, money } = spentOn(readings, startMs, nowMs);
+  return (
+    <p className="min-w-28" role="timer" aria-live="off">
+      <span className="heading block">Spent</span>
+      <span className="figures block leading-6 font-semibold">{formatMinutes(minutes)}</span>
+      <span className="figures block leading-6 font-semibold">{money} money</span>
+    </p>
+  );
+}

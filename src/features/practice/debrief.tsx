@@ -1,0 +1,198 @@
+import { AlertTriangle, Check, CircleSlash, Hourglass, X } from 'lucide-react';
+import Link from 'next/link';
+import { VERDICT_LABELS } from '@/core/assessment/verdict';
+import type { Debrief as Debriefing } from '@/core/practice/debrief';
+import type { PracticeCase } from '@/core/practice/practice-case';
+import { type Remark, readingName } from '@/core/practice/remark';
+import type { ToldByStep } from '@/core/practice/told-by-step';
+import { STEPS } from '@/core/procedure/steps';
+import { formatMinutes } from '@/core/quantity/format';
+import { Button, buttonClass } from '@/ui/button';
+import { useSite } from '@/ui/site';
+import { VerdictLabel } from '@/ui/verdict-label';
+import { readingWords } from '../bench/reading-words';
+
+const MARKS: Readonly<
+  Record<Remark['kind'], { readonly icon: typeof Check; readonly word: string; readonly look: string }>
+> = {
+  good: { icon: Check, word: 'Well done', look: 'text-serve' },
+  danger: { icon: AlertTriangle, word: 'Dangerous', look: 'text-retire' },
+  mistake: { icon: X, word: 'Mistake', look: 'text-retire' },
+  missed: { icon: CircleSlash, word: 'Missed', look: 'text-warn' },
+  wasted: { icon: Hourglass, word: 'Wasted', look: 'text-soft' },
+};
+/** A code up to this length can be said to somebody. */
+const LONGEST_SAID = 20;
+const ORDER: readonly Remark['kind'][] = ['danger', 'mistake', 'missed', 'wasted', 'good'];
+
+/** What was true, what each step was worth, what a wrong verdict would have cost, and the shortest sound path. */
+export function Debrief({
+  practiceCase,
+  code,
+  result,
+  onAgain,
+}: {
+  readonly practiceCase: PracticeCase;
+  readonly code: string;
+  readonly result: Debriefing;
+  readonly onAgain: () => void;
+}) {
+  const {
+    right,
+    rightVerdicts,
+    truth,
+    remarks,
+    told,
+    path,
+    pathMinutes,
+    minutes,
+    workCost,
+    wrongCost,
+    score,
+  } = result;
+  return (
+    <main className="mx-auto grid max-w-4xl gap-6 px-4 py-6">
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <p className="heading">
+            Debrief: {practiceCase.title}
+            {code.length <= LONGEST_SAID && <span className="figures"> · code {code}</span>}
+          </p>
+          <h1 className="text-3xl font-bold">{right ? 'Right on both counts' : 'Not what was true'}</h1>
+        </div>
+        <p className="text-right">
+          <span className="heading block">Score</span>
+          <span className="figures text-5xl font-semibold">{score}</span>
+          <span className="text-soft"> of 100</span>
+        </p>
+      </div>
+      <section aria-label="What was true" className="sheet grid gap-1 p-5">
+        <h2 className="heading">What was true</h2>
+        {truth.map((line) => (
+          <p key={line} className="text-lg">
+            {line}
+          </p>
+        ))}
+        <p className="text-lg">
+          Sound verdict: {rightVerdicts.map((verdict) => VERDICT_LABELS[verdict]).join(' or ')}.
+        </p>
+      </section>
+      <section aria-label="What was done" className="grid gap-2">
+        <h2 className="heading">What was done</h2>
+        <ul className="grid gap-2">
+          {[...remarks]
+            .sort((one, other) => ORDER.indexOf(one.kind) - ORDER.indexOf(other.kind))
+            .map(({ kind, text }) => {
+              const { icon: Icon, word, look } = MARKS[kind];
+              return (
+                <li key={text} className="grid grid-cols-[auto_6rem_1fr] items-baseline gap-3 border-t pt-2">
+                  <Icon size={18} aria-hidden="true" className={look} />
+                  <span className={`font-semibold ${look}`}>{word}</span>
+                  <span>{text}</span>
+                </li>
+              );
+            })}
+        </ul>
+      </section>
+      {told.length > 0 && <WhatWasTold told={told} />}
+      <section aria-label="Time and money" className="sheet flex flex-wrap gap-x-10 gap-y-3 p-5">
+        <Figure name="Time">{formatMinutes(minutes)}</Figure>
+        <Figure name="Work, money">{String(workCost)}</Figure>
+        <Figure name="The verdict would have cost">{String(wrongCost)}</Figure>
+        <Figure name="Shortest sound path">{formatMinutes(pathMinutes)}</Figure>
+        <p className="basis-full text-soft">
+          {path.map((step) => STEPS[step].label).join(' → ')} → {STEPS.verdict.label}
+        </p>
+      </section>
+      <p className="text-sm text-soft">
+        A simulated case. At a real bench local codes, the maker’s instructions and licensed practice decide.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Button tone="main" large onClick={onAgain}>
+          Once more
+        </Button>
+        <Link href="/practice" className={buttonClass('plain', true)}>
+          Other cases
+        </Link>
+        <Link href={`/practice/case?code=${encodeURIComponent(code)}`} className={buttonClass('quiet', true)}>
+          The address of this case
+        </Link>
+        <Link
+          href={`/practice/compose?code=${encodeURIComponent(code)}`}
+          className={buttonClass('quiet', true)}
+        >
+          Make another of it
+        </Link>
+      </div>
+    </main>
+  );
+}
+
+/** What each reading said, and what was so: told in figures, the truth beside it. */
+function WhatWasTold({ told }: { readonly told: readonly ToldByStep[] }) {
+  const { temperatureUnit } = useSite();
+  return (
+    <section aria-label="What each step showed" className="grid gap-2 overflow-x-auto">
+      <h2 className="heading">What each step showed, and what was so</h2>
+      <table className="w-full">
+        <thead>
+          <tr className="heading text-left">
+            <th scope="col">Step</th>
+            <th scope="col">Read</th>
+            <th scope="col" className="text-right">
+              Charge told
+            </th>
+            <th scope="col" className="text-right">
+              truly
+            </th>
+            <th scope="col" className="text-right">
+              Health told
+            </th>
+            <th scope="col" className="text-right">
+              truly
+            </th>
+            <th scope="col" className="pl-6">
+              Verdict so far
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {told.map(({ reading, chargePct, trueChargePct, healthPct, trueHealthPct, verdict }) => (
+            <tr key={reading.id} className="border-t align-middle">
+              <th scope="row" className="py-2 pr-3 text-left font-semibold">
+                {readingName(reading.kind)}
+              </th>
+              <td className="pr-3">{readingWords(reading, temperatureUnit)}</td>
+              <Share pct={chargePct} />
+              <Share pct={trueChargePct} truly />
+              <Share pct={healthPct} />
+              <Share pct={healthPct === null ? null : trueHealthPct} truly />
+              <td className="pl-6">
+                <span className="flex">
+                  <VerdictLabel verdict={verdict} />
+                </span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Share({ pct, truly = false }: { readonly pct: number | null; readonly truly?: boolean }) {
+  return (
+    <td className={`figures pl-3 text-right ${truly ? 'text-soft' : 'font-semibold'}`}>
+      {pct === null ? '' : `${Math.round(pct)} %`}
+    </td>
+  );
+}
+
+function Figure({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
+  return (
+    <p>
+      <span className="heading block">{name}</span>
+      <span className="figures text-2xl font-semibold">{children}</span>
+    </p>
+  );
+}

@@ -1,0 +1,187 @@
+'use client';
+
+import { Dices, PencilRuler } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { caseOfCode, MOST_SEED, randomCode } from '@/core/practice/case-code';
+import { GRADED_CASES } from '@/core/practice/graded-cases';
+import type { Problem } from '@/core/quantity/result';
+import { Button, buttonClass } from '@/ui/button';
+import { Moment } from '@/ui/moment';
+import { Problems } from '@/ui/problems';
+import { useSite } from '@/ui/site';
+import { type Attempt, useAttempts } from './progress';
+
+const LEVELS = [1, 2, 3] as const;
+const LEVEL_WORDS = {
+  1: 'To begin with',
+  2: 'Traps of the day',
+  3: 'The fault may be elsewhere',
+} as const;
+/** Attempts that the list of one's own progress shows. */
+const SHOWN = 12;
+
+const addressOf = (code: string) => `/practice/case?code=${encodeURIComponent(code)}`;
+
+/** Cases to train on: graded ones, random ones that can be shared, and one's own progress. */
+export function PracticeScreen() {
+  const router = useRouter();
+  const { technicianId } = useSite();
+  const attempts = useAttempts(technicianId);
+  const best = (code: string) =>
+    attempts
+      .filter((attempt) => attempt.code === code)
+      .reduce((most, { score }) => Math.max(most, score), -1);
+  return (
+    <main className="mx-auto grid max-w-6xl gap-6 px-4 py-5">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1 className="text-2xl font-bold">Practice</h1>
+          <p className="text-soft">
+            Simulated batteries with a hidden state, on the real Bench. Decide, then be told what was true.
+          </p>
+        </div>
+        <Link href="/practice/compose" className={buttonClass('plain')}>
+          <PencilRuler size={18} aria-hidden="true" />
+          Compose a case
+        </Link>
+      </div>
+      <div className="grid items-start gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
+        <div className="grid gap-6">
+          {LEVELS.map((level) => (
+            <section key={level} aria-label={LEVEL_WORDS[level]} className="grid gap-2">
+              <h2 className="heading">
+                Level {level}: {LEVEL_WORDS[level]}
+              </h2>
+              <ul className="sheet divide-y">
+                {Object.entries(GRADED_CASES)
+                  .filter(([, known]) => known.level === level)
+                  .map(([code, { title, story }]) => (
+                    <li key={code}>
+                      <Link
+                        href={addressOf(code)}
+                        className="grid min-h-14 items-center gap-x-4 px-4 py-2 hover:bg-harbour-wash sm:grid-cols-[12rem_minmax(0,1fr)_5rem]"
+                      >
+                        <span className="text-lg font-semibold">{title}</span>
+                        <span className="text-soft">{story}</span>
+                        <span className="figures text-right">
+                          {best(code) < 0 ? '' : `${best(code)} best`}
+                        </span>
+                      </Link>
+                    </li>
+                  ))}
+              </ul>
+            </section>
+          ))}
+        </div>
+        <div className="grid gap-6">
+          <section aria-label="Random case" className="sheet grid gap-3 p-4">
+            <h2 className="heading">A case nobody knows</h2>
+            <p className="text-soft">Drawn by chance. Its address gives the same case to anybody.</p>
+            {LEVELS.map((level) => (
+              <Button
+                key={level}
+                onClick={() =>
+                  router.push(addressOf(randomCode(level, 1 + Math.floor(Math.random() * MOST_SEED))))
+                }
+              >
+                <span className="inline-flex items-center gap-2">
+                  <Dices size={18} aria-hidden="true" /> Level {level}
+                </span>
+              </Button>
+            ))}
+            <CodeEntry onOpen={(code) => router.push(addressOf(code))} />
+          </section>
+          <Progress attempts={attempts} />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+/** A case by its code, as somebody says it across the bench. */
+function CodeEntry({ onOpen }: { readonly onOpen: (code: string) => void }) {
+  const [code, setCode] = useState('');
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  return (
+    <form
+      className="grid gap-2 border-t pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const read = caseOfCode(code.trim());
+        if (read.ok) onOpen(code.trim());
+        else setProblems(read.problems);
+      }}
+    >
+      <label className="grid gap-1">
+        <span className="heading">Or by its code</span>
+        <span className="flex gap-2">
+          <input
+            value={code}
+            placeholder="2-481"
+            maxLength={40}
+            className="figures min-h-12 w-full min-w-0 rounded-md border border-line-strong bg-sheet px-3"
+            onChange={(event) => {
+              setCode(event.target.value);
+              setProblems([]);
+            }}
+          />
+          <Button type="submit">Open</Button>
+        </span>
+      </label>
+      <Problems problems={problems} />
+    </form>
+  );
+}
+
+function Progress({ attempts }: { readonly attempts: readonly Attempt[] }) {
+  const mean = (some: readonly Attempt[]) =>
+    some.length === 0 ? null : Math.round(some.reduce((sum, { score }) => sum + score, 0) / some.length);
+  const [newest, before] = [mean(attempts.slice(-5)), mean(attempts.slice(-10, -5))];
+  return (
+    <section aria-label="Your progress" className="sheet grid gap-2 p-4">
+      <h2 className="heading">Your progress</h2>
+      {attempts.length === 0 ? (
+        <p className="text-soft">No case finished yet in this browser.</p>
+      ) : (
+        <>
+          <p>
+            <span className="figures text-2xl font-semibold">{newest}</span> over the last five
+            {before !== null && <span className="text-soft">, {before} over the five before</span>}
+          </p>
+          <ul className="grid gap-1">
+            {attempts
+              .slice(-SHOWN)
+              .reverse()
+              .map(({ atMs, code, title, score }) => (
+                <li
+                  key={atMs}
+                  className="grid grid-cols-[minmax(0,1fr)_6rem_2.5rem] items-center gap-2 text-sm"
+                >
+                  <Link href={addressOf(code)} className="truncate underline">
+                    {title}
+                  </Link>
+                  <Bar score={score} at={atMs} />
+                  <span className="figures text-right">{score}</span>
+                </li>
+              ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Bar({ score, at }: { readonly score: number; readonly at: number }) {
+  return (
+    <span>
+      <span className="sr-only">
+        <Moment atMs={at} />
+      </span>
+      <span aria-hidden="true" className="block h-2 bg-line">
+        <span className="block h-2 bg-harbour" style={{ width: `${score}%` }} />
+      </span>
+    </span>
+  );
+}
