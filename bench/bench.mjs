@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { bin, ensureInstalled, root, run, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { measureImport } from './import.mjs';
+import { measurePhysics } from './physics.mjs';
 import { writeReadings } from './readings.mjs';
 import { measureRules } from './rules.mjs';
 import { measureServer } from './server.mjs';
@@ -39,6 +40,8 @@ console.log(
 console.log(
   ratioLine('grade : counting lines one by one', median(rounds.map(({ grade, lines }) => grade / lines)), 10),
 );
+
+await measurePhysics();
 
 if (!run(bin('next'), ['build'])) stop('The build failed.');
 await measureServer(join(folder, 'bench.db'));

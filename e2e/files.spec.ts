@@ -120,6 +120,8 @@ test('a battery that is registered as another type is refused by name, and nothi
 });
 
 test('a whole site goes out as a file, into an empty site, and is found equal', async ({ browser }) => {
+  // Three winters of a fleet are made, written, read and stored.
+  test.setTimeout(240_000);
   const from = await startServer({ port: await freePort(), databaseFile: newDatabaseFile(), demo: true });
   const to = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
   const page = await browser.newPage();
@@ -140,9 +142,9 @@ test('a whole site goes out as a file, into an empty site, and is found equal', 
   await page.getByLabel('Choose the file of a site or of a run').setInputFiles({
     ...{ name: 'ferngate.integra.json', mimeType: 'application/json', buffer: Buffer.from(out) },
   });
-  await expect(page.getByText(/^It would add \d+ batteries/)).toBeVisible();
+  await expect(page.getByText(/^It would add \d+ batteries/)).toBeVisible({ timeout: 90_000 });
   await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByText(/^Stored: \d+ batteries/)).toBeVisible();
+  await expect(page.getByText(/^Stored: \d+ batteries/)).toBeVisible({ timeout: 90_000 });
   const moved = JSON.parse(await saved(to.url));
   expect({ ...moved, writtenAtMs: 0 }).toEqual({ ...JSON.parse(out), writtenAtMs: 0 });
   await page.goto(`${to.url}/batteries`);

@@ -8,6 +8,8 @@ export interface ServerOptions {
   readonly port: number;
   readonly databaseFile: string;
   readonly demo?: boolean;
+  /** Where instruments speak; left out, this bench has none. */
+  readonly instruments?: string;
 }
 
 /** A production server of this build, in a process of its own. */
@@ -38,7 +40,12 @@ export function freePort(): Promise<number> {
 }
 
 /** Starts the server and waits until it answers. Whatever else would answer in its place is told first. */
-export async function startServer({ port, databaseFile, demo = false }: ServerOptions): Promise<Server> {
+export async function startServer({
+  port,
+  databaseFile,
+  demo = false,
+  instruments = '',
+}: ServerOptions): Promise<Server> {
   const url = `http://127.0.0.1:${port}`;
   const other = await fetch(url).catch(() => null);
   if (other) throw new Error(`something else listens on port ${port}: end it first`);
@@ -48,6 +55,7 @@ export async function startServer({ port, databaseFile, demo = false }: ServerOp
       NEXT_TELEMETRY_DISABLED: '1',
       DATABASE_URL: `file:${databaseFile}`,
       INTEGRA_DEMO: demo ? '1' : '0',
+      INTEGRA_INSTRUMENTS: instruments,
       INTEGRA_ZONE: 'UTC',
     },
     detached: true,
@@ -64,7 +72,7 @@ export async function startServer({ port, databaseFile, demo = false }: ServerOp
 }
 
 async function untilAnswering(url: string, child: ChildProcess, printed: () => string): Promise<void> {
-  for (let attempt = 0; attempt < 200; attempt++) {
+  for (let attempt = 0; attempt < 900; attempt++) {
     if (child.exitCode !== null) throw new Error(`the server ended:\n${printed()}`);
     try {
       await fetch(url);

@@ -1,0 +1,8 @@
+/** What the measurements of the physical model need of the core. */
+export { secondOpinion } from '@/core/opinion/second-opinion';
+export { drawUnseen } from '@/core/opinion/unseen';
+export { restedState } from '@/core/physics/battery-state';
+export { dischargeCourse } from '@/core/physics/discharge';
+export { modelOf, newUnit } from '@/core/physics/physical-battery';
+export { thinTrace } from '@/core/procedure/thin-trace';
+export { seededChance } from '@/core/quantity/chance';

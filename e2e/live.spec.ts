@@ -1,0 +1,335 @@
+import type { Page } from '@playwright/test';
+import type { BenchPage } from './support/bench-page';
+import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
+import { type StandIn, startStandIn } from './support/stand-in';
+import { test as base, expect, expectAccessible } from './support/test';
+
+const GOOD =
+  'attach bench construction=flooded nominal=12 standard=SAE amps=570 c20=60 health=96 charge=96 celsius=18';
+
+interface OnTheClamps {
+  /** What hangs on the instruments; another battery where a test says so. */
+  readonly clamps: string;
+  /** A run whose battery hangs on the instruments. */
+  readonly hungRun: string;
+}
+
+/** A bench with simulated instruments, and what hangs on them. */
+const test = base.extend<OnTheClamps, { readonly standIn: { now: StandIn; port: number } }>({
+  standIn: [
+    async ({ browserName: _browser }, use) => {
+      const port = await freePort();
+      const held = { now: await startStandIn(port), port };
+      await use(held);
+      await held.now.kill();
+    },
+    { scope: 'worker' },
+  ],
+  server: [
+    async ({ standIn }, use) => {
+      const server: Server = await startServer({
+        port: await freePort(),
+        databaseFile: newDatabaseFile(),
+        instruments: standIn.now.url,
+      });
+      await use(server);
+      await server.kill();
+    },
+    { scope: 'worker' },
+  ],
+  clamps: [GOOD, { option: true }],
+  hungRun: async ({ page, openedRun, standIn, clamps }, use) => {
+    await hang(page, standIn.now, openedRun, clamps);
+    await use(openedRun);
+  },
+});
+
+/** Hangs a battery on the clamps once the page is through with its own. */
+async function hang(page: Page, standIn: StandIn, runId: string, line: string): Promise<void> {
+  await expect(page.getByText('Simulated instruments, simulated battery')).toBeVisible({ timeout: 15_000 });
+  await page.waitForTimeout(1200);
+  await standIn.say(runId, line);
+  await page.waitForTimeout(300);
+}
+
+async function toTheLoad(bench: BenchPage, page: Page): Promise<void> {
+  await bench.identify();
+  await bench.complain();
+  await bench.inspectAllInOrder();
+  await bench.restedOvernight();
+  await bench.expectStage('Open-circuit voltage');
+  await expect(page.getByText('live from Bench meter (simulated)')).toBeVisible();
+  await bench.capture();
+  await bench.step('Load test').click();
+  await expect(page.getByRole('button', { name: /Load on/ })).toBeVisible({ timeout: 15_000 });
+}
+
+const taken = async (page: Page, runId: string) => {
+  const view = (await (await page.request.get(`/api/runs/${runId}`)).json()) as {
+    value: {
+      readings: {
+        kind: string;
+        instrument: string;
+        data: { stopped?: string; trace?: unknown[]; hours?: number; minutes?: number };
+      }[];
+    };
+  };
+  return view.value.readings;
+};
+
+test('a live load captures itself at 15 s and comes to a verdict', async ({ page, bench, hungRun }) => {
+  await toTheLoad(bench, page);
+  await expectAccessible(page);
+  await page.keyboard.press('s');
+  await expect(page.getByRole('button', { name: /Stop: load off/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Load test against its limit' })).toBeVisible();
+  await expect(bench.verdict).toHaveText('Return to service', { timeout: 25_000 });
+  await expect.poll(async () => (await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(true);
+  const load = (await taken(page, hungRun)).find(({ kind }) => kind === 'load');
+  expect(load?.instrument).toBe('Load bank (simulated)');
+  expect(load?.data.trace?.length).toBeGreaterThan(100);
+  const csv = await (await page.request.get(`/api/runs/${hungRun}/trace`)).text();
+  expect(csv).toMatch(/^# battery T-/);
+  expect(csv.split('\n').filter((line) => /^[\d.]+,[\d.]+,\d+/.test(line)).length).toBeGreaterThan(100);
+});
+
+test('the conductance tester answers when it is asked, and its reading says so', async ({
+  page,
+  bench,
+  hungRun,
+}) => {
+  await toTheLoad(bench, page);
+  await bench.step('Conductance').click();
+  await page.getByRole('button', { name: 'Conductance tester: Test' }).click();
+  await expect(page.getByText('live from Conductance tester (simulated)')).toBeVisible();
+  await bench.capture();
+  await expect(bench.step('Conductance')).toContainText('SAE');
+  const read = (await taken(page, hungRun)).find(({ kind }) => kind === 'conductance');
+  expect(read?.instrument).toBe('Conductance tester (simulated)');
+  await bench.step('Conductance').click();
+  await expect(page.getByText(', with Conductance tester (simulated)')).toBeVisible();
+});
+
+test('acid is drawn from every cell, or every cell is probed with the meter', async ({
+  page,
+  bench,
+  hungRun,
+}) => {
+  await toTheLoad(bench, page);
+  await bench.step('Hydrometer or cell probe').click();
+  await page.getByRole('button', { name: 'Hydrometer: Draw from every cell' }).click();
+  await expect(page.getByLabel('Cell 1', { exact: true })).toHaveValue(/^1\.2/);
+  await page.getByText('Cell probe, cell by cell').click();
+  await page.getByRole('button', { name: 'Bench meter: Probe every cell' }).click();
+  await expect(page.getByLabel('Cell 6', { exact: true })).toHaveValue(/^2\.1/);
+  await expectAccessible(page);
+  await bench.capture();
+  await expect
+    .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'cell_probe')?.instrument)
+    .toBe('Bench meter (simulated)');
+});
+
+test('a load that is stopped captures nothing', async ({ page, bench, hungRun }) => {
+  await toTheLoad(bench, page);
+  await page.getByRole('button', { name: /Load on/ }).click();
+  await page.waitForTimeout(1500);
+  await page.keyboard.press('s');
+  await expect(page.getByText(/^Stopped after/)).toContainText('nothing was captured');
+  expect((await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(false);
+});
+
+test('a load that nobody watches any more is stopped, and one that the meter cannot see is not begun', async ({
+  page,
+  bench,
+  hungRun,
+  standIn,
+}) => {
+  await toTheLoad(bench, page);
+  await page.keyboard.press('s');
+  await expect(page.getByRole('button', { name: /Stop: load off/ })).toBeVisible();
+  await page.waitForTimeout(800);
+  await bench.step('Open-circuit voltage').click();
+  await bench.step('Load test').click();
+  await expect(page.getByText(/^Stopped after/)).toBeVisible();
+  expect((await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(false);
+  await standIn.now.say(hungRun, 'handle meter range=2');
+  await expect(page.getByText('The meter is past its range')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Load on/ })).toBeDisabled();
+});
+
+test.describe('a joint that opens under load', () => {
+  test.use({ clamps: `${GOOD} faults=open_joint:0.5` });
+
+  test('a battery that collapses ends the load by itself', async ({ page, bench, hungRun }) => {
+    await toTheLoad(bench, page);
+    await page.keyboard.press('s');
+    await expect
+      .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'load')?.data.stopped)
+      .toBe('collapse');
+  });
+});
+
+test('an instrument that disappears in mid-test is told, and the test can be made once it is back', async ({
+  page,
+  bench,
+  hungRun,
+  standIn,
+}) => {
+  await toTheLoad(bench, page);
+  await page.keyboard.press('s');
+  await page.waitForTimeout(1200);
+  await standIn.now.say(hungRun, 'lose bank');
+  const alert = page.getByRole('region', { name: 'Stage' }).getByRole('alert');
+  await expect(alert).toContainText('An instrument was lost');
+  expect((await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(false);
+  await standIn.now.say(hungRun, 'find bank');
+  await page.getByRole('button', { name: /Load on/ }).click();
+  await expect(alert).toBeHidden();
+  await page.keyboard.press('s');
+  // The whole link goes and comes back: typing is possible meanwhile.
+  await standIn.now.kill();
+  await expect(page.getByText('The instruments do not answer')).toBeVisible();
+  await bench.step('Open-circuit voltage').click();
+  standIn.now = await startStandIn(standIn.port);
+  await expect(page.getByText('Simulated instruments, simulated battery')).toBeVisible({ timeout: 15_000 });
+});
+
+test('the starter is turned with the key, and what lasts is read after the first second', async ({
+  page,
+  bench,
+  hungRun,
+}) => {
+  await bench.identify();
+  await bench.complain('Cranks slowly');
+  await bench.inspectAllInOrder();
+  await bench.restedOvernight();
+  await bench.capture();
+  await bench.step('Crank it').click();
+  await page.keyboard.press('s');
+  await expect(page.getByRole('button', { name: /Key off/ })).toBeVisible();
+  await expect(page.getByText('live from Bench meter (simulated)')).toBeVisible();
+  await page.waitForTimeout(3000);
+  await page.keyboard.press('s');
+  const lowest = page.getByLabel('Lowest sustained voltage, after the first second');
+  await expect(lowest).toHaveValue(/^(9|10|11)\./);
+  const [volts, dip, amps] = await Promise.all(
+    [lowest, page.getByLabel('First dip'), page.getByLabel('Mean current')].map(async (field) =>
+      Number(await field.inputValue()),
+    ),
+  );
+  expect(dip).toBeLessThan((volts ?? 0) - 0.3);
+  expect(amps).toBeGreaterThan(100);
+  await expectAccessible(page);
+  await bench.capture();
+  await expect
+    .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'crank')?.instrument)
+    .toBe('Bench meter (simulated)');
+});
+
+test('the meter is held, cleared and put to a place on the vehicle; what looks wrongly held is said', async ({
+  page,
+  bench,
+  hungRun,
+  standIn,
+}) => {
+  await standIn.now.say(hungRun, 'handle vehicle clamp_drop=0.62');
+  await bench.identify();
+  await bench.complain('Single click');
+  await bench.inspectAllInOrder();
+  await bench.expectStage('Vehicle check');
+  const drop = page.getByLabel('Voltage drop', { exact: true });
+  await expect(drop).toHaveValue(/^0\.6/);
+  await page.getByRole('button', { name: /^Hold/ }).click();
+  await expect(page.getByRole('button', { name: /^Held/ })).toHaveAttribute('aria-pressed', 'true');
+  const frozen = await drop.inputValue();
+  await page.waitForTimeout(600);
+  await expect(drop).toHaveValue(frozen);
+  await page.getByRole('button', { name: /^Held/ }).click();
+  await bench.capture();
+  await expect(bench.step('Vehicle check')).toContainText('clamp drop 0.6');
+  await bench.restedOvernight();
+  // The probes are back on the posts.
+  await expect(page.getByLabel('Open-circuit voltage')).toHaveValue(/^12\./);
+  await standIn.now.say(hungRun, 'handle clamp zeroed=no');
+  await page.getByRole('button', { name: 'Zero the clamp' }).click();
+  await expect(page.getByText('The clamp shows a current with nothing on')).toBeHidden();
+  await page.getByRole('button', { name: 'Set them' }).click();
+  await expectAccessible(page);
+  await page.getByLabel('Meter’s range').selectOption('2 V');
+  await expect(page.getByText('The meter is past its range')).toBeVisible();
+  await page.getByLabel('Meter’s range').selectOption('20 V');
+  await expect(page.getByLabel('Open-circuit voltage')).toHaveValue(/^12\./);
+});
+
+test.describe('a battery that is low', () => {
+  test.use({ clamps: GOOD.replace('charge=96', 'charge=40') });
+
+  test('a charge and a stand run faster than the clock, the charge goes on while other steps are looked at, and the three-minute test ends by itself', async ({
+    page,
+    bench,
+    hungRun,
+    standIn,
+  }) => {
+    // Ten hours on the charger and three minutes of test, at the speed of the simulation.
+    test.setTimeout(180_000);
+    await bench.identify();
+    await bench.complain();
+    await bench.inspectAllInOrder();
+    await bench.restedOvernight();
+    await bench.capture();
+    await bench.expectStage('Charge');
+    await page.getByRole('button', { name: /It is on charge/ }).click();
+    const charger = page.getByRole('region', { name: 'Charger' });
+    await expect(charger).toContainText(/1\d\.\d\sA/);
+    await expect(charger).toContainText('Simulated: its time can run faster');
+    await bench.step('Open-circuit voltage').click();
+    await bench.step('Charge').click();
+    await expect(charger).toContainText(/1\d\.\d\sA/);
+    await charger.getByRole('button', { name: '×3600' }).click();
+    await expect(charger).toContainText('It says full', { timeout: 40_000 });
+    await page.getByRole('button', { name: 'Full: charger off' }).click();
+    // Rested and read, it stands for hours that pass in seconds.
+    await bench.restedOvernight();
+    await bench.capture();
+    await bench.step('Stand').click();
+    await page.getByRole('button', { name: '×3600' }).click();
+    await expect(page.getByPlaceholder(/by the clock: ([2-9]|\d\d)/)).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('button', { name: '×1', exact: true }).click();
+    await bench.capture();
+    await expect
+      .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'stand')?.data.hours)
+      .toBeGreaterThanOrEqual(2);
+    await standIn.now.say(hungRun, `${GOOD.replace('charge=96', 'charge=30')}`);
+    await bench.step('Three-minute charge').click();
+    await page.keyboard.press('s');
+    await page.getByRole('button', { name: '×60', exact: true }).click();
+    await expect(page.getByText('Read it now')).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByLabel('Charging current')).toHaveValue('40');
+    await expect(page.getByLabel('Voltage after 3 min')).toHaveValue(/^1[345]\./);
+    await bench.capture();
+    await expect
+      .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'three_minute')?.instrument)
+      .toMatch(/^Charger \(simulated/);
+  });
+});
+
+test.describe('a worn battery', () => {
+  test.use({ clamps: GOOD.replace('health=96 charge=96', 'health=50 charge=82') });
+
+  test('its recovery after a failed load runs faster than the clock', async ({ page, bench, hungRun }) => {
+    test.setTimeout(120_000);
+    await toTheLoad(bench, page);
+    await page.keyboard.press('s');
+    await expect(page.getByRole('heading', { level: 1, name: 'Recovery' })).toBeVisible({ timeout: 25_000 });
+    await page.getByRole('button', { name: '×60', exact: true }).click();
+    // Six simulated minutes: past what the rules ask for.
+    await expect(page.getByRole('timer')).toHaveText(/^(0?[6-9]|[1-9]\d):\d\d/, { timeout: 20_000 });
+    await bench.capture();
+    const minutesOf = async () => {
+      const read = (await taken(page, hungRun)).find(({ kind }) => kind === 'recovery');
+      return read?.data.minutes ?? 0;
+    };
+    await expect.poll(minutesOf).toBeGreaterThanOrEqual(5);
+    await expect(bench.verdict).toHaveText('Retire');
+  });
+});
