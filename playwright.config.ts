@@ -3,16 +3,33 @@ import { CHROMIUM, CHROMIUM_ARGS } from './scripts/chromium.mjs';
 
 const report = process.env.INTEGRA_BROWSER_REPORT;
 
+const WITH_SAMPLE_DATA = /(files|rules|screens)\.spec\.ts$/;
+const browser = {
+  viewport: { width: 1280, height: 800 },
+  launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
+};
+
+// The limits say when to give up, not how fast anything must be: a loaded machine is ten times slower than a free one.
+
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
-  timeout: 60_000,
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,
   reporter: report ? [['list'], ['json', { outputFile: report }]] : 'list',
-  use: {
-    viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
-    trace: 'retain-on-failure',
-  },
+  // A trace costs as much as the test itself, and nobody opens one on a machine that only says yes or no.
+  use: { ...browser, trace: process.env.CI ? 'off' : 'retain-on-failure' },
+  // The full store first: what its sample data shows as resting is ready half an hour after it was made.
+  projects: [
+    { name: 'sample data', testMatch: 'sample-data.setup.ts' },
+    { name: 'full store', testMatch: WITH_SAMPLE_DATA, dependencies: ['sample data'] },
+    {
+      name: 'empty store',
+      testMatch: '*.spec.ts',
+      testIgnore: WITH_SAMPLE_DATA,
+      dependencies: ['sample data'],
+    },
+  ],
 });

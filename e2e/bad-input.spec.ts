@@ -135,7 +135,7 @@ test('the start command says in one line what is in its way', async () => {
     spawnSync('node', ['scripts/demo.mjs'], {
       env: { ...process.env, ...environment },
       encoding: 'utf8',
-      timeout: 20_000,
+      timeout: 120_000,
     });
   const oldNode = spawnSync(
     'node',

@@ -20,7 +20,7 @@ test('a run reopens where it stood, its clock still right', async ({
   await page.reload();
   await expect(page.getByText('Settling')).toBeVisible();
   // The rest began 50 minutes short of an hour's clock: 60 minutes less the seconds gone by.
-  await expect(page.getByRole('timer').first()).toHaveText(/^59:5\d$/);
+  await expect(page.getByRole('timer').first()).toHaveText(/^59:\d\d$/);
   await page.goto('/');
   await expect(page.getByRole('listitem').filter({ hasText: newTag })).toContainText(/ready in59:\d\d/);
 });
@@ -48,7 +48,7 @@ test('nothing captured is lost when the server is killed in mid-run', async ({ b
   await expect(bench.verdict).toHaveText('Return to service');
 
   const second = await startServer(options);
-  await expect(page.getByText(/Not stored yet/)).toHaveCount(0, { timeout: 15_000 });
+  await expect(page.getByText(/Not stored yet/)).toHaveCount(0);
   await page.reload();
   await expect(bench.step('Open-circuit voltage')).toContainText('12.61 V, 15.0 °C');
   await expect(bench.step('Load test')).toContainText('10.45 V at 285 A');

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import type { BenchPage } from './support/bench-page';
 import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
 import { type StandIn, startStandIn } from './support/stand-in';
-import { test as base, expect, expectAccessible } from './support/test';
+import { test as base, expect, expectAccessible, startedRun } from './support/test';
 
 const GOOD =
   'attach bench construction=flooded nominal=12 standard=SAE amps=570 c20=60 health=96 charge=96 celsius=18';
@@ -38,19 +38,15 @@ const test = base.extend<OnTheClamps, { readonly standIn: { now: StandIn; port: 
     { scope: 'worker' },
   ],
   clamps: [GOOD, { option: true }],
-  hungRun: async ({ page, openedRun, standIn, clamps }, use) => {
-    await hang(page, standIn.now, openedRun, clamps);
-    await use(openedRun);
+  hungRun: async ({ bench, page, request, newTag, technicianId, standIn, clamps }, use) => {
+    const runId = await startedRun(request, { tag: newTag, technicianId });
+    // Before the page comes: it hangs the run's own battery on clamps that are empty.
+    await standIn.now.say(runId, clamps);
+    await bench.open(runId);
+    await expect(page.getByText('Simulated instruments, simulated battery')).toBeVisible();
+    await use(runId);
   },
 });
-
-/** Hangs a battery on the clamps once the page is through with its own. */
-async function hang(page: Page, standIn: StandIn, runId: string, line: string): Promise<void> {
-  await expect(page.getByText('Simulated instruments, simulated battery')).toBeVisible({ timeout: 15_000 });
-  await page.waitForTimeout(1200);
-  await standIn.say(runId, line);
-  await page.waitForTimeout(300);
-}
 
 async function toTheLoad(bench: BenchPage, page: Page): Promise<void> {
   await bench.identify();
@@ -61,7 +57,7 @@ async function toTheLoad(bench: BenchPage, page: Page): Promise<void> {
   await expect(page.getByText('live from Bench meter (simulated)')).toBeVisible();
   await bench.capture();
   await bench.step('Load test').click();
-  await expect(page.getByRole('button', { name: /Load on/ })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('button', { name: /Load on/ })).toBeVisible();
 }
 
 const taken = async (page: Page, runId: string) => {
@@ -83,7 +79,7 @@ test('a live load captures itself at 15 s and comes to a verdict', async ({ page
   await page.keyboard.press('s');
   await expect(page.getByRole('button', { name: /Stop: load off/ })).toBeVisible();
   await expect(page.getByRole('img', { name: 'Load test against its limit' })).toBeVisible();
-  await expect(bench.verdict).toHaveText('Return to service', { timeout: 25_000 });
+  await expect(bench.verdict).toHaveText('Return to service');
   await expect.poll(async () => (await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(true);
   const load = (await taken(page, hungRun)).find(({ kind }) => kind === 'load');
   expect(load?.instrument).toBe('Load bank (simulated)');
@@ -121,7 +117,7 @@ test('acid is drawn from every cell, or every cell is probed with the meter', as
   await expect(page.getByLabel('Cell 1', { exact: true })).toHaveValue(/^1\.2/);
   await page.getByText('Cell probe, cell by cell').click();
   await page.getByRole('button', { name: 'Bench meter: Probe every cell' }).click();
-  await expect(page.getByLabel('Cell 6', { exact: true })).toHaveValue(/^2\.1/);
+  await expect(page.getByLabel('Cell 6', { exact: true })).toHaveValue(/^2\.[01]\d/);
   await expectAccessible(page);
   await bench.capture();
   await expect
@@ -191,7 +187,7 @@ test('an instrument that disappears in mid-test is told, and the test can be mad
   await expect(page.getByText('The instruments do not answer')).toBeVisible();
   await bench.step('Open-circuit voltage').click();
   standIn.now = await startStandIn(standIn.port);
-  await expect(page.getByText('Simulated instruments, simulated battery')).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('Simulated instruments, simulated battery')).toBeVisible();
 });
 
 test('the starter is turned with the key, and what lasts is read after the first second', async ({
@@ -270,8 +266,6 @@ test.describe('a battery that is low', () => {
     hungRun,
     standIn,
   }) => {
-    // Ten hours on the charger and three minutes of test, at the speed of the simulation.
-    test.setTimeout(180_000);
     await bench.identify();
     await bench.complain();
     await bench.inspectAllInOrder();
@@ -286,14 +280,14 @@ test.describe('a battery that is low', () => {
     await bench.step('Charge').click();
     await expect(charger).toContainText(/1\d\.\d\sA/);
     await charger.getByRole('button', { name: '×3600' }).click();
-    await expect(charger).toContainText('It says full', { timeout: 40_000 });
+    await expect(charger).toContainText('It says full', { timeout: 120_000 });
     await page.getByRole('button', { name: 'Full: charger off' }).click();
     // Rested and read, it stands for hours that pass in seconds.
     await bench.restedOvernight();
     await bench.capture();
     await bench.step('Stand').click();
     await page.getByRole('button', { name: '×3600' }).click();
-    await expect(page.getByPlaceholder(/by the clock: ([2-9]|\d\d)/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByPlaceholder(/by the clock: ([2-9]|\d\d)/)).toBeVisible();
     await page.getByRole('button', { name: '×1', exact: true }).click();
     await bench.capture();
     await expect
@@ -303,7 +297,7 @@ test.describe('a battery that is low', () => {
     await bench.step('Three-minute charge').click();
     await page.keyboard.press('s');
     await page.getByRole('button', { name: '×60', exact: true }).click();
-    await expect(page.getByText('Read it now')).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText('Read it now')).toBeVisible();
     await expect(page.getByLabel('Charging current')).toHaveValue('40');
     await expect(page.getByLabel('Voltage after 3 min')).toHaveValue(/^1[345]\./);
     await bench.capture();
@@ -317,13 +311,12 @@ test.describe('a worn battery', () => {
   test.use({ clamps: GOOD.replace('health=96 charge=96', 'health=50 charge=82') });
 
   test('its recovery after a failed load runs faster than the clock', async ({ page, bench, hungRun }) => {
-    test.setTimeout(120_000);
     await toTheLoad(bench, page);
     await page.keyboard.press('s');
-    await expect(page.getByRole('heading', { level: 1, name: 'Recovery' })).toBeVisible({ timeout: 25_000 });
+    await expect(page.getByRole('heading', { level: 1, name: 'Recovery' })).toBeVisible();
     await page.getByRole('button', { name: '×60', exact: true }).click();
     // Six simulated minutes: past what the rules ask for.
-    await expect(page.getByRole('timer')).toHaveText(/^(0?[6-9]|[1-9]\d):\d\d/, { timeout: 20_000 });
+    await expect(page.getByRole('timer')).toHaveText(/^(0?[6-9]|[1-9]\d):\d\d/);
     await bench.capture();
     const minutesOf = async () => {
       const read = (await taken(page, hungRun)).find(({ kind }) => kind === 'recovery');

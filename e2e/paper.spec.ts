@@ -232,8 +232,8 @@ async function scannedFrom(page: Page, drawing: ReturnType<Page['getByRole']>): 
   const other = await page.context().newPage();
   await other.goto('/');
   await other.getByRole('button', { name: 'Scan with the camera' }).click();
-  const tag = other.waitForRequest(/\/api\/batteries\/find/, { timeout: 20_000 });
-  const run = other.waitForURL('**/bench/**', { timeout: 20_000 });
+  const tag = other.waitForRequest(/\/api\/batteries\/find/);
+  const run = other.waitForURL('**/bench/**');
   await other
     .getByLabel('Photo of a code')
     .setInputFiles({ name: 'code.png', mimeType: 'image/png', buffer: picture });

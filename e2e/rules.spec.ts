@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { newDatabaseFile, type Server, startServer } from './support/server';
+import { startServerWithSampleData } from './support/sample-data';
+import type { Server } from './support/server';
 import { chooseTechnician, expect, expectAccessible, test } from './support/test';
 
 const PORT = 4290;
@@ -7,7 +8,7 @@ let server: Server;
 
 // A store of its own with the sample history: a change of the house rules would reach the other tests.
 test.beforeAll(async () => {
-  server = await startServer({ port: PORT, databaseFile: newDatabaseFile(), demo: true });
+  server = await startServerWithSampleData(PORT);
 });
 test.afterAll(() => server.kill());
 test.use({ baseURL: `http://127.0.0.1:${PORT}` });

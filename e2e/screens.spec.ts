@@ -1,3 +1,4 @@
+import { startServerWithSampleData } from './support/sample-data';
 import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
 import { chooseTechnician, expect, expectAccessible, signIn, test } from './support/test';
 
@@ -5,11 +6,7 @@ test.describe('with the sample data', () => {
   let demo: Server;
 
   test.beforeAll(async () => {
-    demo = await startServer({
-      port: await freePort(),
-      databaseFile: newDatabaseFile(),
-      demo: true,
-    });
+    demo = await startServerWithSampleData(await freePort());
   });
   test.afterAll(() => demo.kill());
   test.beforeEach(async ({ page, context }) => {

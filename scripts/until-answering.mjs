@@ -1,4 +1,5 @@
-const ATTEMPTS = 900;
+// Long, because the first start of a loaded machine writes down three winters before it answers.
+const ATTEMPTS = 6000;
 const PAUSE_MS = 100;
 
 /** Waits until a server that was just started answers; throws when it never does. */

@@ -10,6 +10,8 @@ const PORT = Number(process.env.PORT ?? 3100);
 const IDLE_MS = 10 * 60_000;
 const MOST_PLACES = 50;
 const LONGEST_BODY = 10_000;
+/** Where the noise begins: by the clock, unless it is to be the same each time. */
+const SEED = process.env.SEED === undefined ? null : Number(process.env.SEED);
 const PLACE = /^[\w-]{1,64}$/;
 
 interface Place {
@@ -25,7 +27,7 @@ function placeOf(name: string): Place | null {
   const known = places.get(name);
   if (known) return known;
   if (places.size >= MOST_PLACES) return null;
-  const bench = new SimulatedBench(seededChance(Date.now() >>> 0));
+  const bench = new SimulatedBench(seededChance((SEED ?? Date.now()) >>> 0));
   const place: Place = {
     bench,
     listeners: new Set(),

@@ -7,6 +7,7 @@ import { join } from 'node:path';
 export interface ServerOptions {
   readonly port: number;
   readonly databaseFile: string;
+  /** Writes down the sample data first where the store is empty. */
   readonly demo?: boolean;
   /** Where instruments speak; left out, this bench has none. */
   readonly instruments?: string;
@@ -72,7 +73,7 @@ export async function startServer({
 }
 
 async function untilAnswering(url: string, child: ChildProcess, printed: () => string): Promise<void> {
-  for (let attempt = 0; attempt < 900; attempt++) {
+  for (let attempt = 0; attempt < 6000; attempt++) {
     if (child.exitCode !== null) throw new Error(`the server ended:\n${printed()}`);
     try {
       await fetch(url);

@@ -12,7 +12,7 @@ export interface StandIn {
 /** Starts the stand-in on this port and waits until it speaks. */
 export async function startStandIn(port: number): Promise<StandIn> {
   const child = spawn(process.execPath, [await bundleOf('stand-in')], {
-    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port) },
+    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), SEED: '7' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   await new Promise<void>((ready, failed) => {

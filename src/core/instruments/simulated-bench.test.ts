@@ -88,12 +88,17 @@ const ofInstrument = (lines: readonly Line[], name: string) =>
 describe('a simulated bench', () => {
   it('introduces all its instruments, and the meter reads the battery', () => {
     const made = bench();
-    expect(told(made.hello()).map(({ instrument }) => instrument)).toEqual(
-      SIMULATED_INSTRUMENTS.map(({ name }) => name),
-    );
+    const hellos = told(made.hello()).filter(({ verb }) => verb === 'hello');
+    expect(hellos.map(({ instrument }) => instrument)).toEqual(SIMULATED_INSTRUMENTS.map(({ name }) => name));
     const volts = ofInstrument(beats(made, 10), 'meter').map((line) => numberField(line, 'volts') ?? 0);
     expect(volts).toHaveLength(10);
     for (const value of volts) expect(Math.abs(value - 12.6)).toBeLessThan(0.06);
+  });
+
+  it('says to whoever comes whether a battery hangs on its clamps', () => {
+    const clamps = (made: SimulatedBench) => ofInstrument(told(made.hello()), 'bench')[0]?.fields.state;
+    expect(clamps(new SimulatedBench(seededChance(1)))).toBe('empty');
+    expect(clamps(bench())).toBe('attached');
   });
 
   it('holds a load for its seconds, moment by moment, and says when it is over', () => {

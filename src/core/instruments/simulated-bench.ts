@@ -61,9 +61,10 @@ export class SimulatedBench {
     this.meter = new SimulatedVoltmeter(chance);
   }
 
-  /** What every instrument that is there says to whoever listens anew. */
+  /** What every instrument that is there says to whoever listens anew, and whether a battery hangs on the clamps. */
   hello(): string[] {
-    return SIMULATED_INSTRUMENTS.filter(({ name }) => !this.lost.has(name)).map(helloOf);
+    const there = SIMULATED_INSTRUMENTS.filter(({ name }) => !this.lost.has(name));
+    return [...there.map(helloOf), this.clampsLine()];
   }
 
   /** The truth, for whoever must know it: nobody at the bench does. */
@@ -148,7 +149,11 @@ export class SimulatedBench {
     this.speed = 1;
     this.passedSeconds = 0;
     this.sinceLoadSeconds = null;
-    return [writeLine('state', 'bench', { state: 'attached', simulated: 'yes' }), this.clockLine()];
+    return [this.clampsLine(), this.clockLine()];
+  }
+
+  private clampsLine(): string {
+    return writeLine('state', 'bench', { state: this.attached ? 'attached' : 'empty' });
   }
 
   private set(line: Line): string[] {

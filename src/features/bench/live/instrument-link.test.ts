@@ -25,6 +25,15 @@ it('knows what is connected, by kind, and passes over lines that cannot be read'
   expect(link.value('thermometer', 'celsius')).toBeNull();
 });
 
+it('takes the clamps for empty only where the bench says so', () => {
+  const { link, take } = linked();
+  expect(link.clampsAreEmpty).toBe(false);
+  take('state bench state=empty');
+  expect(link.clampsAreEmpty).toBe(true);
+  take('state bench state=attached');
+  expect(link.clampsAreEmpty).toBe(false);
+});
+
 it('records a load with its current, which discharges whichever way round the clamp sits', () => {
   const { link, take } = linked();
   take('state bank state=holding amps=285 left=15');

@@ -81,6 +81,11 @@ export class InstrumentLink {
     return instrument && this.states.get(instrument.name);
   }
 
+  /** A simulated bench says that nothing hangs on its clamps; a real one never says so. */
+  get clampsAreEmpty(): boolean {
+    return this.states.get('bench') === 'empty';
+  }
+
   /** Before a load: what was held before is no longer shown. */
   clearHold(): void {
     this.trace = [];

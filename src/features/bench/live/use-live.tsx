@@ -78,12 +78,10 @@ export function useServerLink(
       source = new EventSource(address);
       source.onmessage = ({ data }) => {
         link.take(String(data));
-        if (told || !attached || !link.instruments.some(({ simulated }) => simulated)) return;
+        // One that has been here before still holds its battery, and what was done to it.
+        if (told || !attached || !link.clampsAreEmpty) return;
         told = true;
-        // A stand-in that has been here before still holds its battery.
-        setTimeout(() => {
-          if (link.value('voltmeter', 'volts') === null) link.send(attached);
-        }, 300);
+        link.send(attached);
       };
       source.onerror = () => {
         source?.close();
