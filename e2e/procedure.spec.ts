@@ -14,10 +14,28 @@ test('a single click sends the technician to the clamp before the battery', asyn
   await expectAccessible(page);
   await page.getByLabel('Voltage drop', { exact: true }).fill('0.4');
   await bench.capture();
-  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText(
-    'Voltage drop above the limit',
-  );
+  const ledger = page.getByRole('complementary', { name: 'Ledger' });
+  await expect(ledger).toContainText('Voltage drop above the limit: post to clamp');
   await bench.expectStage('Settle');
+
+  // A second place on the vehicle stands beside the first, and either entry can be put right.
+  await bench.step('Vehicle check').click();
+  await page.getByRole('button', { name: 'Measure something else' }).click();
+  await expect(page.getByLabel('Measured')).toHaveValue('side_drop');
+  await page.getByLabel('Voltage drop', { exact: true }).fill('0.1');
+  await bench.capture();
+  await expect(ledger).toContainText('Vehicle check within its limit: along a side');
+  await expect(ledger).toContainText('Voltage drop above the limit: post to clamp');
+  await bench.step('Vehicle check').click();
+  const also = page.getByRole('region', { name: 'Also measured' });
+  await expect(also).toContainText('clamp drop 0.4');
+  await expectAccessible(page);
+  await also.getByRole('button', { name: 'This one is wrong' }).click();
+  await page.getByRole('button', { name: 'Enter the right one' }).click();
+  await expect(page.getByLabel('Measured')).toHaveValue('clamp_drop');
+  await page.getByLabel('Voltage drop', { exact: true }).fill('0.04');
+  await bench.capture();
+  await expect(ledger).not.toContainText('above the limit');
 });
 
 test('a charge is planned, logged and ended, and the battery comes back rested', async ({

@@ -186,7 +186,7 @@ describe('the vehicle, on the edge', () => {
     value: number,
     more: ExampleCase = {},
     own: object = {},
-  ) => estimates({ ...more, vehicle: { check, value, ownFrom: null, ownTo: null, ...own } }).vehicle;
+  ) => estimates({ ...more, vehicle: { check, value, ownFrom: null, ownTo: null, ...own } }).vehicleChecks[0];
 
   it('regulates up to its limit and no more, half of it on 6 V', () => {
     expect(at('regulated', 14.7)).toMatchObject({ state: 'within', limit: 13.5, margin: 1.2 });

@@ -27,7 +27,7 @@ export interface Estimates {
   readonly crank: CrankResult | null;
   readonly threeMinute: ThreeMinuteResult | null;
   readonly stand: StandResult | null;
-  readonly vehicle: VehicleResult | null;
+  readonly vehicleChecks: readonly VehicleResult[];
   readonly health: HealthEstimate | null;
   readonly recovery: Recovery | null;
 }
@@ -52,7 +52,7 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
     crank,
     threeMinute: judgeThreeMinute(evidence, temperatureC, rules),
     stand: judgeStand(evidence, rules),
-    vehicle: judgeVehicle(evidence, rules),
+    vehicleChecks: judgeVehicle(evidence, rules),
     health: estimateHealth({ load, conductance, crank }, rules),
     recovery: recoveryOf(evidence, rules),
   };

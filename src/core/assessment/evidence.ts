@@ -148,13 +148,19 @@ export interface Evidence {
   readonly crank: CrankEvidence | null;
   readonly threeMinute: ThreeMinuteEvidence | null;
   readonly stand: StandEvidence | null;
-  readonly vehicle: VehicleEvidence | null;
+  /** The last of each kind that was measured on the vehicle, in the order in which they were taken. */
+  readonly vehicleChecks: readonly VehicleEvidence[];
   /** Put on charge for hours and took none. */
   readonly chargeRefused: boolean;
   /** Full charges given in this visit. */
   readonly chargesGiven: number;
   /** Steps that the technician passed over, with a reason in the record. */
   readonly skipped: readonly StepId[];
+}
+
+/** Evidence as it may have been stored: up to core 1.3 one measurement on the vehicle was kept, the last. */
+export interface StoredEvidence extends Evidence {
+  readonly vehicle?: VehicleEvidence | null;
 }
 
 /** Evidence of a battery that nobody has looked at yet. */
@@ -171,7 +177,7 @@ export function noEvidence(battery: BatterySpec): Evidence {
     crank: null,
     threeMinute: null,
     stand: null,
-    vehicle: null,
+    vehicleChecks: [],
     chargeRefused: false,
     chargesGiven: 0,
     skipped: [],
@@ -194,10 +200,12 @@ export const NOTHING_INSPECTED: InspectionEvidence = {
 
 /** Evidence as it was stored, with everything that was not asked for at the time said to be unknown. */
 export function evidenceAsOfToday(stored: Evidence): Evidence {
-  const { inspection } = stored;
+  const { vehicle, ...known }: StoredEvidence = stored;
+  const { inspection } = known;
   return {
-    ...noEvidence(stored.battery),
-    ...stored,
+    ...noEvidence(known.battery),
+    ...(vehicle ? { vehicleChecks: [vehicle] } : {}),
+    ...known,
     inspection: inspection && { ...NOTHING_INSPECTED, ...inspection },
   };
 }

@@ -65,7 +65,7 @@ export interface ExampleCase {
   readonly standHours?: number;
   readonly standForced?: boolean;
   readonly conductanceContact?: (typeof CONTACT_STATES)[number];
-  readonly vehicle?: VehicleEvidence;
+  readonly vehicle?: VehicleEvidence | readonly VehicleEvidence[];
   readonly threeMinuteForced?: boolean;
   readonly cellsForced?: boolean;
   readonly skipped?: readonly StepId[];
@@ -86,7 +86,7 @@ export function exampleEvidence(example: ExampleCase): Evidence {
     chargesGiven: charges,
     chargeRefused: example.chargeRefused ?? false,
     skipped: example.skipped ?? [],
-    vehicle: example.vehicle ?? null,
+    vehicleChecks: [example.vehicle ?? []].flat(),
     stand: standOf(example),
   };
 }

@@ -1,4 +1,5 @@
 import type { Unit } from '../quantity/format';
+import type { VehicleCheck } from './evidence';
 
 /** Everything the judgement can say of a battery. `FINDING_SEVERITY` says how bad each is. */
 export type FindingCode = keyof typeof FINDING_SEVERITY;
@@ -108,6 +109,8 @@ export interface Finding {
   readonly measured: Measured | null;
   /** Rests on a forced or uncertain reading, and so never retires a battery. */
   readonly indicative: boolean;
+  /** Which measurement on the vehicle it is about, where several may say the same. */
+  readonly check?: VehicleCheck;
 }
 
 /** A finding with its severity looked up. */

@@ -6,6 +6,7 @@ import { type Finding, finding, heldAgainst } from './finding';
 import { readTrace } from './load-trace';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
 import { type Case, dangerOf, deepDischargeCode, weakUnderLoad } from './rule-table';
+import type { VehicleResult } from './vehicle-result';
 
 /** Everything that the evidence says, whatever decides: each reading against its limit, and what was assumed. */
 export function collectFindings(known: Case): Finding[] {
@@ -67,16 +68,17 @@ function slotFindings({ evidence }: Case): Finding[] {
 }
 
 function vehicleFindings({ estimates }: Case): Finding[] {
-  const { vehicle } = estimates;
-  if (!vehicle) return [];
-  const { check, value, limit, margin, state } = vehicle;
+  return estimates.vehicleChecks.map((result) => ({ ...vehicleFinding(result), check: result.check }));
+}
+
+function vehicleFinding({ check, value, limit, margin, state }: VehicleResult): Finding {
   const milli = { value: value * 1000, limit: limit * 1000, margin: margin * 1000, unit: 'mA' as const };
   const measured =
     check === 'draw' ? { ...milli, sd: 0 } : { value, limit, margin, sd: 0, unit: 'V' as const };
-  if (state === 'within') return [finding('vehicle_within', measured)];
-  if (check === 'draw') return [finding('draw_high', measured)];
-  if (check !== 'regulated') return [finding('drop_high', measured)];
-  return [finding(state === 'low' ? 'regulated_low' : 'regulated_high', measured)];
+  if (state === 'within') return finding('vehicle_within', measured);
+  if (check === 'draw') return finding('draw_high', measured);
+  if (check !== 'regulated') return finding('drop_high', measured);
+  return finding(state === 'low' ? 'regulated_low' : 'regulated_high', measured);
 }
 
 function cellFindings({ estimates, rules }: Case): Finding[] {

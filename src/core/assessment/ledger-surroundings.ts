@@ -40,19 +40,19 @@ export function slotEntry({ battery }: Evidence): LedgerEntry | null {
   return { step: 'identify', reading: `its slot asks for ${asked.join(', ')}`, working, standing: null };
 }
 
-/** What was measured on the vehicle. */
-export function vehicleEntry(evidence: Evidence, { estimates }: Assessment): LedgerEntry | null {
-  const { vehicle } = estimates;
-  if (!vehicle) return null;
-  const shown = (value: number) =>
-    vehicle.check === 'draw' ? formatQuantity(value * 1000, 'mA') : formatQuantity(value, 'V');
-  const own = evidence.vehicle?.ownFrom != null ? 'the vehicle’s own figure' : 'house rules';
-  return {
-    step: 'vehicle',
-    reading: `${VEHICLE_CHECK_LABELS[vehicle.check]}: ${shown(vehicle.value)}`,
-    working: [{ what: 'held against', how: own, value: shown(vehicle.limit) }],
-    standing: null,
-  };
+/** What was measured on the vehicle, an entry each. */
+export function vehicleEntries({ vehicleChecks }: Evidence, { estimates }: Assessment): LedgerEntry[] {
+  return estimates.vehicleChecks.map(({ check, value, limit }, index) => {
+    const shown = (figure: number) =>
+      check === 'draw' ? formatQuantity(figure * 1000, 'mA') : formatQuantity(figure, 'V');
+    const own = vehicleChecks[index]?.ownFrom != null ? 'the vehicle’s own figure' : 'house rules';
+    return {
+      step: 'vehicle',
+      reading: `${VEHICLE_CHECK_LABELS[check]}: ${shown(value)}`,
+      working: [{ what: 'held against', how: own, value: shown(limit) }],
+      standing: null,
+    };
+  });
 }
 
 /** The battery left alone. */

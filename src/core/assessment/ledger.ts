@@ -11,14 +11,14 @@ import {
   recoveryEntry,
   threeMinuteEntry,
 } from './ledger-power';
-import { slotEntry, standEntry, vehicleEntry } from './ledger-surroundings';
+import { slotEntry, standEntry, vehicleEntries } from './ledger-surroundings';
 
 /** The evidence behind an assessment, in working order, each with its corrections and the numbers put in. */
 export function ledgerOf(evidence: Evidence, assessment: Assessment, rules: HouseRules): LedgerEntry[] {
   return [
     slotEntry(evidence),
     inspectionEntry(evidence),
-    vehicleEntry(evidence, assessment),
+    ...vehicleEntries(evidence, assessment),
     chargesEntry(evidence),
     openCircuitEntry(evidence, assessment),
     cellsEntry(evidence, assessment, rules),

@@ -56,7 +56,7 @@ describe('findings', () => {
   });
 
   it('name the rules and the core that made them', () => {
-    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 3 }, core: '1.3.0' });
+    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 3 }, core: '1.4.0' });
   });
 });
 

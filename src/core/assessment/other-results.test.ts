@@ -1,8 +1,10 @@
 import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
+import { evidenceAsOfToday, type StoredEvidence } from './evidence';
 import { type ExampleCase, exampleEvidence } from './examples.test-support';
 import { readTrace, voltsAt } from './load-trace';
+import { findingTitle } from './wording';
 
 const judge = (example: ExampleCase, schools: Record<string, string> = {}) =>
   assess(exampleEvidence(example), answered(STANDARD_RULES, schools));
@@ -127,7 +129,7 @@ describe('the vehicle around it', () => {
   const of = (name: 'side_drop' | 'joint_drop' | 'clamp_drop' | 'regulated' | 'draw', value: number) => ({
     ...{ check: name, value, ownFrom: null, ownTo: null },
   });
-  const state = (...args: Parameters<typeof check>) => check(...args).estimates.vehicle?.state;
+  const state = (...args: Parameters<typeof check>) => check(...args).estimates.vehicleChecks[0]?.state;
 
   it('holds a drop against its limit, a side or a conductor by the school', () => {
     expect(state(of('side_drop', 0.2))).toBe('within');
@@ -137,6 +139,31 @@ describe('the vehicle around it', () => {
     expect(state(of('joint_drop', 0.11))).toBe('high');
     expect(state(of('clamp_drop', 0.06))).toBe('high');
     expect(check(of('clamp_drop', 0.06)).findings.map(({ code }) => code)).toContain('drop_high');
+  });
+
+  it('judges every place that was measured, and names each', () => {
+    const judged = check([
+      of('clamp_drop', 0.4),
+      of('side_drop', 0.3),
+      of('regulated', 14.2),
+      of('draw', 0.2),
+    ]);
+    const named = judged.findings.filter((found) => found.check).map(findingTitle);
+    expect(named).toEqual([
+      'Voltage drop above the limit: post to clamp',
+      'Voltage drop above the limit: along a side',
+      'Parasitic draw above the limit',
+      'Vehicle check within its limit: regulated voltage',
+    ]);
+  });
+
+  it('reads what an earlier version stored: one measurement, or none', () => {
+    const { vehicleChecks: _later, ...earlier } = exampleEvidence({});
+    const stored = (vehicle: StoredEvidence['vehicle']) =>
+      evidenceAsOfToday({ ...earlier, vehicle } as StoredEvidence).vehicleChecks;
+    expect(stored(of('clamp_drop', 0.4))).toEqual([of('clamp_drop', 0.4)]);
+    expect(stored(null)).toEqual([]);
+    expect(stored(undefined)).toEqual([]);
   });
 
   it('holds the regulated voltage between its figures, and half a volt over the resting one', () => {

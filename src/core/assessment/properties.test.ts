@@ -4,7 +4,7 @@ import { answered, QUESTIONS } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
 import { compareMore, NOTHING_COMPARED } from './compare-history';
-import { type Evidence, evidenceAsOfToday } from './evidence';
+import { type Evidence, evidenceAsOfToday, VEHICLE_CHECKS } from './evidence';
 import { type ExampleCase, exampleEvidence } from './examples.test-support';
 import { FINDING_FACTS } from './finding-facts';
 import { ledgerOf } from './ledger';
@@ -36,6 +36,15 @@ const anyEvidence: fc.Arbitrary<Evidence> = fc
     crankSeconds: fc.constant(8),
     stand: maybe(between(12, 12.7)),
     charges: fc.integer({ min: 0, max: 3 }),
+    vehicle: fc.uniqueArray(
+      fc.record({
+        check: fc.constantFrom(...VEHICLE_CHECKS),
+        value: between(0, 16),
+        ownFrom: fc.constantFrom(null, 12.2),
+        ownTo: fc.constant(null),
+      }),
+      { selector: ({ check }) => check },
+    ),
   })
   .map((example) => exampleEvidence(example as ExampleCase));
 

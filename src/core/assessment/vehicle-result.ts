@@ -16,11 +16,17 @@ export interface VehicleResult {
 /** Least rise of the regulated voltage over the resting one, V on a 12 V battery. Rule of the trade. */
 const LEAST_RISE_VOLTS = 0.5;
 
-/** A voltage drop, the regulated voltage or the parasitic draw held against the house's figure. Rules of the trade. */
-export function judgeVehicle(evidence: Evidence, { vehicle: rules }: HouseRules): VehicleResult | null {
-  const { vehicle } = evidence;
-  if (!vehicle) return null;
-  const { check, value } = vehicle;
+/** Voltage drops, the regulated voltage and the parasitic draw, each against the house's figure. Rules of the trade. */
+export function judgeVehicle(evidence: Evidence, { vehicle: rules }: HouseRules): VehicleResult[] {
+  return evidence.vehicleChecks.map((measured) => judgeCheck(measured, evidence, rules));
+}
+
+function judgeCheck(
+  measured: VehicleEvidence,
+  evidence: Evidence,
+  rules: HouseRules['vehicle'],
+): VehicleResult {
+  const { check, value } = measured;
   switch (check) {
     case 'side_drop':
       return ceiling(
@@ -35,7 +41,7 @@ export function judgeVehicle(evidence: Evidence, { vehicle: rules }: HouseRules)
     case 'draw':
       return ceiling(check, value, allowedDrawAmps(evidence.battery.rcMinutes, rules.drawAmps));
     case 'regulated':
-      return regulated(vehicle, evidence, rules.regulatedVolts);
+      return regulated(measured, evidence, rules.regulatedVolts);
   }
 }
 

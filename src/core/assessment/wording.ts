@@ -1,4 +1,5 @@
-import type { FindingCode } from './finding';
+import type { VehicleCheck } from './evidence';
+import type { Finding, FindingCode } from './finding';
 import type { Verdict } from './verdict';
 
 /** Each finding in a few words, for lists, tables and the run sheet. */
@@ -85,6 +86,23 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   eye_low_charge: 'Indicator eye: low charge, one cell only',
   eye_low_level: 'Indicator eye: low level, one cell only',
 };
+
+/** What a measurement on the vehicle was of, where the finding's own words leave it open. */
+const CHECKED: Readonly<Record<VehicleCheck, string>> = {
+  side_drop: 'along a side',
+  joint_drop: 'across a joint',
+  clamp_drop: 'post to clamp',
+  regulated: 'regulated voltage',
+  draw: 'parasitic draw',
+};
+
+const SAID_OF_SEVERAL: ReadonlySet<FindingCode> = new Set(['drop_high', 'vehicle_within']);
+
+/** A finding in a few words, with what was measured where several measurements may say the same. */
+export function findingTitle({ code, check }: Pick<Finding, 'code' | 'check'>): string {
+  const title = FINDING_TITLES[code];
+  return check && SAID_OF_SEVERAL.has(code) ? `${title}: ${CHECKED[check]}` : title;
+}
 
 /** Why the verdict is what it is, in a sentence that a customer can be told, by the finding that decides. */
 const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {

@@ -15,7 +15,8 @@ export function standingReadings(readings: readonly Reading[]): Reading[] {
 export interface CurrentReadings {
   readonly identify: ReadingOf<'identify'> | undefined;
   readonly complaint: ReadingOf<'complaint'> | undefined;
-  readonly vehicleCheck: ReadingOf<'vehicle_check'> | undefined;
+  /** The last of each kind that was measured on the vehicle, oldest first. */
+  readonly vehicleChecks: readonly ReadingOf<'vehicle_check'>[];
   readonly inspection: ReadingOf<'inspection'> | undefined;
   readonly clean: ReadingOf<'clean'> | undefined;
   readonly topUp: ReadingOf<'top_up'> | undefined;
@@ -60,7 +61,7 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   return {
     identify: ofKind(standing, 'identify').at(-1),
     complaint: ofKind(standing, 'complaint').at(-1),
-    vehicleCheck: ofKind(standing, 'vehicle_check').at(-1),
+    vehicleChecks: lastOfEachCheck(ofKind(standing, 'vehicle_check')),
     inspection,
     clean: ofKind(sinceInspection, 'clean').at(-1),
     topUp: ofKind(sinceInspection, 'top_up').at(-1),
@@ -86,6 +87,12 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
 
 function ofKind<K extends ReadingKind>(readings: readonly Reading[], kind: K): ReadingOf<K>[] {
   return readings.filter((reading): reading is ReadingOf<K> => reading.kind === kind);
+}
+
+function lastOfEachCheck(taken: readonly ReadingOf<'vehicle_check'>[]): ReadingOf<'vehicle_check'>[] {
+  return taken.filter(
+    ({ data }, index) => !taken.slice(index + 1).some((later) => later.data.check === data.check),
+  );
 }
 
 function after(readings: readonly Reading[], mark: Reading | undefined): readonly Reading[] {

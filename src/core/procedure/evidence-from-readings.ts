@@ -16,7 +16,7 @@ export function evidenceFromReadings(battery: BatterySpec, readings: readonly Re
 
 /** The same from readings that have been sorted out already. */
 export function evidenceFromCurrent(battery: BatterySpec, current: CurrentReadings): Evidence {
-  const { cellProbe, crank, stand, vehicleCheck } = current;
+  const { cellProbe, crank, stand, vehicleChecks } = current;
   const { openCircuit, hydrometer, conductance, threeMinute, load, recovery, settle, lastCharge } = current;
   return {
     ...noEvidence(battery),
@@ -32,7 +32,7 @@ export function evidenceFromCurrent(battery: BatterySpec, current: CurrentReadin
     cellVolts: cellProbe ? { volts: cellProbe.data.volts, forced: cellProbe.forced } : null,
     crank: crank ? { ...crank.data, forced: crank.forced } : null,
     stand: stand ? { ...stand.data, forced: stand.forced } : null,
-    vehicle: vehicleCheck ? vehicleCheck.data : null,
+    vehicleChecks: vehicleChecks.map(({ data }) => data),
     chargeRefused: lastCharge?.data.refused === true,
     conductance: conductance ? { ...conductance.data, forced: conductance.forced } : null,
     threeMinute: threeMinute ? { ...threeMinute.data, forced: threeMinute.forced } : null,

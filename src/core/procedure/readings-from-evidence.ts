@@ -68,7 +68,7 @@ export function readingsFromEvidence(evidence: Evidence, written: WrittenDown): 
   }
   addForced('three_minute', evidence.threeMinute);
   addForced('stand', evidence.stand);
-  if (evidence.vehicle) add('vehicle_check', { ...evidence.vehicle });
+  for (const measured of evidence.vehicleChecks) add('vehicle_check', { ...measured });
   for (const step of evidence.skipped) add('skip', { step, reason: 'passed over' });
   return readings;
 }

@@ -17,6 +17,8 @@ export interface SheetStep {
   readonly gate: Gate;
   /** The reading that stands for this step, once it is done. */
   readonly reading: Reading | undefined;
+  /** What else was read in this step and still counts, oldest first: other places on the vehicle, the other cell test. */
+  readonly earlier: readonly Reading[];
   readonly next: boolean;
 }
 
@@ -78,6 +80,7 @@ export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): Sh
     id,
     gate: gateOf(id, current, assessment, rules, nowMs),
     reading: readingFor(id, current) ?? current.skips.findLast(({ data }) => data.step === id),
+    earlier: earlierFor(id, current),
     next: id === nextStep,
   }));
 }
@@ -103,9 +106,9 @@ function afterQuarantine(current: CurrentReadings, assessment: Assessment): Step
   return isThawing(current) ? 'inspect' : 'settle';
 }
 
-function vehicleComesFirst({ complaint, vehicleCheck, skips }: CurrentReadings): boolean {
+function vehicleComesFirst({ complaint, vehicleChecks, skips }: CurrentReadings): boolean {
   const first = complaint && COMPLAINTS[complaint.data.symptom].vehicleFirst;
-  return !!first && !vehicleCheck && !skips.some(({ data }) => data.step === 'vehicle');
+  return !!first && vehicleChecks.length === 0 && !skips.some(({ data }) => data.step === 'vehicle');
 }
 
 /** A battery that is said not to hold its charge stands for a day before it goes back. */
@@ -125,7 +128,7 @@ function belongsOnSheet(id: StepId, { current, evidence, assessment, nextStep }:
     case 'hydrometer':
       return construction === 'flooded' || construction === 'calcium';
     case 'vehicle':
-      return !!plan?.vehicleFirst || current.vehicleCheck !== undefined;
+      return !!plan?.vehicleFirst || current.vehicleChecks.length > 0;
     case 'crank':
       return plan?.cranks === true || current.crank !== undefined;
     case 'stand':
@@ -155,7 +158,7 @@ function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
     case 'complaint':
       return current.complaint;
     case 'vehicle':
-      return current.vehicleCheck;
+      return current.vehicleChecks.at(-1);
     case 'crank':
       return current.crank;
     case 'stand':
@@ -185,6 +188,13 @@ function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
     case 'verdict':
       return undefined;
   }
+}
+
+function earlierFor(id: StepId, current: CurrentReadings): readonly Reading[] {
+  if (id === 'vehicle') return current.vehicleChecks.slice(0, -1);
+  const { hydrometer, cellProbe } = current;
+  if (id !== 'hydrometer' || !hydrometer || !cellProbe) return [];
+  return laterOf(hydrometer, cellProbe) === hydrometer ? [cellProbe] : [hydrometer];
 }
 
 function laterOf(one: Reading | undefined, other: Reading | undefined): Reading | undefined {

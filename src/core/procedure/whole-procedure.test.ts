@@ -34,6 +34,17 @@ describe('a complaint changes the order', () => {
     });
     expect(dropped.at().nextStep).toBe('settle');
     expect(dropped.at().assessment.findings.map(({ code }) => code)).toContain('drop_high');
+    const measured = dropped
+      .add('vehicle_check', { check: 'regulated', value: 14.2, ownFrom: null, ownTo: null })
+      .add('vehicle_check', { check: 'clamp_drop', value: 0.03, ownFrom: null, ownTo: null });
+    // Measured again after the clamp was cleaned: the later reading of a place counts, and no other place is forgotten.
+    expect(measured.at().evidence.vehicleChecks.map(({ check, value }) => [check, value])).toEqual([
+      ['regulated', 14.2],
+      ['clamp_drop', 0.03],
+    ]);
+    const step = measured.at().sheet.find(({ id }) => id === 'vehicle');
+    expect(step?.reading?.data).toMatchObject({ value: 0.03 });
+    expect(step?.earlier.map(({ data }) => data)).toMatchObject([{ value: 14.2 }]);
     const gone = begun('single_click').add('skip', { step: 'vehicle', reason: 'not here' });
     expect(gone.at().nextStep).toBe('settle');
   });

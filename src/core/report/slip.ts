@@ -4,7 +4,7 @@ import { FINDING_SEVERITY, type Measured } from '../assessment/finding';
 import { ledgerOf } from '../assessment/ledger';
 import type { LedgerEntry } from '../assessment/ledger-entry';
 import { type Grade, VERDICT_LABELS, type Verdict } from '../assessment/verdict';
-import { ADVICE, because, FINDING_TITLES } from '../assessment/wording';
+import { ADVICE, because, findingTitle } from '../assessment/wording';
 import { specOf } from '../battery/battery';
 import { batteryTypeLabel } from '../battery/construction';
 import type { BatteryRecord, RunView, Technician } from '../exchange/views';
@@ -166,22 +166,28 @@ function nextWords(verdict: Verdict, { next }: Assessment, overridden: boolean):
 }
 
 function marginsOf({ findings }: Assessment): SlipMargin[] {
-  return findings.flatMap(({ code, measured, indicative }, index) =>
-    measured && findings.findIndex((other) => sameNumber(other.measured, measured)) === index
-      ? [{ label: FINDING_TITLES[code], measured, indicative }]
-      : [],
-  );
+  return findings.flatMap((finding, index) => {
+    const { check, measured, indicative } = finding;
+    const first = findings.findIndex(
+      (other) => other.check === check && sameNumber(other.measured, measured),
+    );
+    return measured && first === index ? [{ label: findingTitle(finding), measured, indicative }] : [];
+  });
 }
 
 /** A conclusion borrows the number that it was drawn from: one scale serves both. */
-const sameNumber = (one: Measured | null, other: Measured) =>
-  one !== null && one.value === other.value && one.limit === other.limit && one.unit === other.unit;
+const sameNumber = (one: Measured | null, other: Measured | null) =>
+  one !== null &&
+  other !== null &&
+  one.value === other.value &&
+  one.limit === other.limit &&
+  one.unit === other.unit;
 
 function remarksOf({ findings, decidedBy }: Assessment, audience: Audience): string[] {
   return findings
     .filter(({ code, measured }) => !measured && code !== decidedBy)
     .filter(({ code }) => audience === 'shop' || FINDING_SEVERITY[code] !== 'note')
-    .map(({ code, indicative }) => `${FINDING_TITLES[code]}${indicative ? ' (indicative)' : ''}`);
+    .map((finding) => `${findingTitle(finding)}${finding.indicative ? ' (indicative)' : ''}`);
 }
 
 function readingOf({ step, reading, working, standing }: LedgerEntry, audience: Audience): SlipReading {

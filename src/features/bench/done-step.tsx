@@ -1,5 +1,6 @@
 'use client';
 
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import type { Reading } from '@/core/procedure/reading';
 import { TYPED } from '@/core/procedure/typed';
@@ -17,48 +18,88 @@ const REASONS = [
 
 interface Props {
   readonly reading: Reading;
+  /** What else was read in this step and still counts, oldest first. */
+  readonly earlier: readonly Reading[];
   readonly readOnly: boolean;
   readonly onAgain: () => void;
-  readonly onCorrect: (reason: string) => void;
-  readonly onWithdraw: (reason: string) => void;
+  readonly onCorrect: (wrong: Reading, reason: string) => void;
+  readonly onWithdraw: (wrong: Reading, reason: string) => void;
 }
 
 /** A step that is done: what was captured, by whom, and the ways to take more or put it right. */
-export function DoneStep({ reading, readOnly, onAgain, onCorrect, onWithdraw }: Props) {
-  const { temperatureUnit } = useSite();
-  const nameOf = useTechnicianName();
-  const [wrong, setWrong] = useState(false);
+export function DoneStep({ reading, earlier, readOnly, onAgain, onCorrect, onWithdraw }: Props) {
+  const [wrong, setWrong] = useState<Reading | null>(null);
   return (
     <div className="grid gap-5">
       <div className="sheet p-5">
-        <p className="figures text-3xl font-semibold break-words">{readingWords(reading, temperatureUnit)}</p>
-        <p className="mt-1 text-soft">
-          <Moment atMs={reading.takenAtMs} /> by {nameOf(reading.technicianId)}
-          {reading.instrument !== TYPED && `, with ${reading.instrument}`}
-          {reading.forced && ', forced: indicative'}
-          {reading.reason && `, corrected: ${reading.reason.toLowerCase()}`}
-        </p>
+        <Captured reading={reading} large />
       </div>
       {!readOnly && !wrong && (
         <div className="flex flex-wrap gap-3">
           <Button large data-first onClick={onAgain}>
-            Do it again
+            {reading.kind === 'vehicle_check' ? 'Measure something else' : 'Do it again'}
           </Button>
-          <Button large onClick={() => setWrong(true)}>
+          <Button large onClick={() => setWrong(reading)}>
             The entry is wrong
           </Button>
         </div>
       )}
-      {wrong && <WhyWrong onCorrect={onCorrect} onWithdraw={onWithdraw} onLeave={() => setWrong(false)} />}
+      {earlier.length > 0 && !wrong && (
+        <section aria-label="Also measured" className="grid gap-1">
+          <h2 className="heading">Also measured</h2>
+          {earlier.map((one) => (
+            <div key={one.id} className="flex flex-wrap items-center justify-between gap-3 border-t py-2">
+              <div className="min-w-0">
+                <Captured reading={one} />
+              </div>
+              {!readOnly && (
+                <Button tone="quiet" onClick={() => setWrong(one)}>
+                  This one is wrong
+                </Button>
+              )}
+            </div>
+          ))}
+        </section>
+      )}
+      {wrong && (
+        <>
+          {wrong !== reading && <Captured reading={wrong} />}
+          <WhyWrong
+            onCorrect={(reason) => onCorrect(wrong, reason)}
+            onWithdraw={(reason) => onWithdraw(wrong, reason)}
+            onLeave={() => setWrong(null)}
+          />
+        </>
+      )}
     </div>
   );
 }
 
-function WhyWrong({
-  onCorrect,
-  onWithdraw,
-  onLeave,
-}: Pick<Props, 'onCorrect' | 'onWithdraw'> & { readonly onLeave: () => void }) {
+function Captured({ reading, large = false }: { readonly reading: Reading; readonly large?: boolean }) {
+  const { temperatureUnit } = useSite();
+  const nameOf = useTechnicianName();
+  return (
+    <>
+      <p className={clsx('figures font-semibold break-words', large ? 'text-3xl' : 'text-lg')}>
+        {readingWords(reading, temperatureUnit)}
+      </p>
+      <p className="mt-1 text-soft">
+        <Moment atMs={reading.takenAtMs} /> by {nameOf(reading.technicianId)}
+        {reading.instrument !== TYPED && `, with ${reading.instrument}`}
+        {reading.forced && ', forced: indicative'}
+        {reading.reason && `, corrected: ${reading.reason.toLowerCase()}`}
+      </p>
+    </>
+  );
+}
+
+interface WhyWrongProps {
+  readonly onCorrect: (reason: string) => void;
+  readonly onWithdraw: (reason: string) => void;
+  readonly onLeave: () => void;
+}
+
+function WhyWrong({ onCorrect, onWithdraw, onLeave }: WhyWrongProps) {
   const [reason, setReason] = useState<string>(REASONS[0]);
   const given = reason.trim();
   return (

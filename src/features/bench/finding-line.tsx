@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Finding } from '@/core/assessment/finding';
 import type { LedgerEntry } from '@/core/assessment/ledger-entry';
-import { FINDING_TITLES } from '@/core/assessment/wording';
+import { findingTitle } from '@/core/assessment/wording';
 import { formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { MarginRule } from '@/ui/margin-rule';
@@ -22,7 +22,7 @@ interface Props {
 /** A finding with its margin; it opens to everything behind it. */
 export function FindingLine({ finding, ledger, rules }: Props) {
   const { code, measured, indicative, severity } = finding;
-  const title = FINDING_TITLES[code];
+  const title = findingTitle(finding);
   const head = measured ? (
     <>
       <span className="flex flex-wrap items-baseline gap-x-2">

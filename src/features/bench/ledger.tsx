@@ -7,7 +7,7 @@ import { ledgerOf } from '@/core/assessment/ledger';
 import type { LedgerEntry } from '@/core/assessment/ledger-entry';
 import type { StepId } from '@/core/assessment/step-id';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
-import { because } from '@/core/assessment/wording';
+import { because, findingTitle } from '@/core/assessment/wording';
 import { type OpenTest, reasonFor } from '@/core/procedure/next-step';
 import type { VerdictOverride } from '@/core/procedure/override';
 import { STEPS } from '@/core/procedure/steps';
@@ -82,7 +82,7 @@ export const Ledger = memo(function Ledger({
         <section aria-label="Findings" className="grid gap-2">
           <h3 className="heading">Findings</h3>
           {[...measured, ...plain].map((finding) => (
-            <FindingLine key={finding.code} finding={finding} ledger={entries} rules={rules} />
+            <FindingLine key={findingTitle(finding)} finding={finding} ledger={entries} rules={rules} />
           ))}
         </section>
       )}

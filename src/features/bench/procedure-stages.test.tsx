@@ -55,6 +55,15 @@ describe('vehicle check', () => {
     ]);
   });
 
+  it('goes on to what was not measured yet', () => {
+    const drawn = { check: 'draw', value: 0.02, ownFrom: null, ownTo: null } as const;
+    const { props } = stageProps(
+      writtenReadings(['complaint', { symptom: 'stood_long' }], ['vehicle_check', drawn]),
+    );
+    renderOnSite(<VehicleStage {...props} />);
+    expect(screen.getByLabelText<HTMLSelectElement>('Measured').value).toBe('side_drop');
+  });
+
   it('can be passed over where the vehicle is not here', async () => {
     const { props, captured } = complained('stood_long');
     renderOnSite(<VehicleStage {...props} />);

@@ -76,7 +76,7 @@ const DRAWN_BY_MARGIN: ReadonlySet<StepId> = new Set([
 
 /** One step at a time: what to do, the caution that belongs to it, and the place to capture. */
 export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ...base }: Props) {
-  const { id, gate, reading, next } = step;
+  const { id, gate, reading, earlier, next } = step;
   const { run, nowMs, state } = base;
   const frame = useRef<HTMLElement>(null);
   const [forced, setForced] = useState(false);
@@ -140,10 +140,11 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
       {showsDone && reading ? (
         <DoneStep
           reading={reading}
+          earlier={earlier}
           readOnly={finished}
           onAgain={() => setAgain(true)}
-          onCorrect={(reason) => setCorrection({ reading, reason })}
-          onWithdraw={(reason) => withdraw(reading, reason)}
+          onCorrect={(wrong, reason) => setCorrection({ reading: wrong, reason })}
+          onWithdraw={withdraw}
         />
       ) : barred && !gate.open ? (
         <Barred

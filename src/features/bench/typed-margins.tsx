@@ -1,7 +1,7 @@
 import type { Assessment } from '@/core/assessment/assess';
 import { FINDING_FACTS } from '@/core/assessment/finding-facts';
 import type { StepId } from '@/core/assessment/step-id';
-import { FINDING_TITLES } from '@/core/assessment/wording';
+import { findingTitle } from '@/core/assessment/wording';
 import { formatQuantity } from '@/core/quantity/format';
 import { MarginRule } from '@/ui/margin-rule';
 
@@ -12,21 +12,21 @@ interface Props {
 
 /** What the value being typed says against its limit, before it is captured. */
 export function TypedMargins({ step, assessment }: Props) {
-  const about = assessment.findings.filter(
-    ({ code, measured }) => measured !== null && FINDING_FACTS[code].steps.includes(step),
-  );
+  const about = assessment.findings
+    .filter(({ code, measured }) => measured !== null && FINDING_FACTS[code].steps.includes(step))
+    .map((finding) => ({ ...finding, title: findingTitle(finding) }));
   if (about.length === 0) return null;
   return (
     <section aria-label="As typed" className="sheet grid gap-2 px-4 py-3">
       {about.map(
-        ({ code, measured, indicative }) =>
+        ({ title, measured, indicative }) =>
           measured && (
-            <div key={code}>
+            <div key={title}>
               <p className="flex items-baseline justify-between gap-3 text-lg">
-                <span>{FINDING_TITLES[code]}</span>
+                <span>{title}</span>
                 <span className="figures font-semibold">{formatQuantity(measured.value, measured.unit)}</span>
               </p>
-              <MarginRule label={FINDING_TITLES[code]} measured={measured} indicative={indicative} />
+              <MarginRule label={title} measured={measured} indicative={indicative} />
             </div>
           ),
       )}

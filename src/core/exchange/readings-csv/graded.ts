@@ -1,7 +1,7 @@
 import { type Assessment, reasonsOf } from '../../assessment/assess';
 import type { Evidence } from '../../assessment/evidence';
 import { ledgerOf } from '../../assessment/ledger';
-import { because, FINDING_TITLES } from '../../assessment/wording';
+import { because, findingTitle } from '../../assessment/wording';
 import type { HouseRules } from '../../rules/house-rules';
 import { APPENDED_COLUMNS } from './columns';
 
@@ -54,12 +54,12 @@ export function gradedRecord(
     load_set_a: task?.setAmps ?? null,
     load_limit_v: task?.limitVolts ?? null,
     load_margin_v: load && load.standing !== 'unusable' ? load.marginVolts : null,
-    findings: assessment.findings.map(({ code, severity, measured, indicative }) => ({
-      code,
-      title: FINDING_TITLES[code],
-      severity,
-      indicative,
-      ...measured,
+    findings: assessment.findings.map((finding) => ({
+      code: finding.code,
+      title: findingTitle(finding),
+      severity: finding.severity,
+      indicative: finding.indicative,
+      ...finding.measured,
     })),
     ledger: ledgerOf(evidence, assessment, rules),
     rules: assessment.rules,

@@ -69,7 +69,7 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
     crank: readCrank(row, battery, temperatureC),
     threeMinute: readThreeMinute(row, battery, leftOut),
     stand: null,
-    vehicle: null,
+    vehicleChecks: [],
     chargeRefused: false,
     chargesGiven: readCharges(row),
     skipped: [],

@@ -1,6 +1,6 @@
 import { type TProperties, type TSchema, Type } from '@sinclair/typebox';
 import type { Assessment } from '../../assessment/assess';
-import type { Evidence } from '../../assessment/evidence';
+import { type StoredEvidence, VEHICLE_CHECKS } from '../../assessment/evidence';
 import { FINDING_SEVERITY } from '../../assessment/finding';
 import { STEP_IDS } from '../../assessment/step-id';
 import { GRADES, VERDICTS } from '../../assessment/verdict';
@@ -35,8 +35,10 @@ const InspectionSchema = open(
   ),
 );
 
+const VehicleCheckSchema = open({ ...READING_DATA.vehicle_check.properties });
+
 /** All that was known of a battery when it was judged. Its numbers keep the ranges of the readings. */
-export const EvidenceSchema = Type.Unsafe<Evidence>(
+export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
   open({
     battery: SpecSchema,
     inspection: optional(InspectionSchema),
@@ -66,7 +68,9 @@ export const EvidenceSchema = Type.Unsafe<Evidence>(
     ),
     threeMinute: Type.Optional(optional(open({ ...READING_DATA.three_minute.properties, forced }))),
     stand: Type.Optional(optional(open({ ...READING_DATA.stand.properties, forced }))),
-    vehicle: Type.Optional(optional(open({ ...READING_DATA.vehicle_check.properties }))),
+    vehicleChecks: Type.Optional(Type.Array(VehicleCheckSchema, { maxItems: VEHICLE_CHECKS.length })),
+    // Up to core 1.3 one was kept.
+    vehicle: Type.Optional(optional(VehicleCheckSchema)),
     chargeRefused: Type.Optional(Type.Boolean()),
     chargesGiven: Type.Integer({ minimum: 0, maximum: 1000 }),
     skipped: Type.Optional(Type.Array(oneOf(STEP_IDS), { maxItems: 100 })),
@@ -80,6 +84,7 @@ const FindingSchema = open({
     open({ value: number, limit: number, margin: number, sd: number, unit: Type.String({ maxLength: 10 }) }),
   ),
   indicative: Type.Boolean(),
+  check: Type.Optional(oneOf(VEHICLE_CHECKS)),
 });
 
 const EstimateSchema = open({ pct: number, sdPct: number });

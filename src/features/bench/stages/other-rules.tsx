@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type Assessment, assess } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
-import { because, FINDING_TITLES } from '@/core/assessment/wording';
+import { because, findingTitle } from '@/core/assessment/wording';
 import type { RulesView } from '@/core/exchange/views';
 import { answeredDifferently } from '@/core/rules/compare-rules';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -141,7 +141,7 @@ function Side({ title, assessment }: { readonly title: string; readonly assessme
       <p className="text-sm text-soft">
         {findings
           .filter(({ severity }) => severity !== 'note')
-          .map(({ code }) => FINDING_TITLES[code])
+          .map(findingTitle)
           .join(', ')}
       </p>
     </section>

@@ -20,7 +20,9 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
   const before = correcting?.kind === 'vehicle_check' ? correcting.data : null;
   const { complaint } = state.current;
   const plan = complaint && COMPLAINTS[complaint.data.symptom];
-  const [check, setCheck] = useState<VehicleCheck>(before?.check ?? plan?.vehicleFirst ?? 'clamp_drop');
+  const [check, setCheck] = useState<VehicleCheck>(
+    () => before?.check ?? toMeasureNext(state.current.vehicleChecks, plan?.vehicleFirst ?? null),
+  );
   useProbesAt(check);
   const unit = check === 'draw' ? 'A' : 'V';
   const fields: NumberField<Name>[] = [
@@ -71,6 +73,13 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
       )}
     </div>
   );
+}
+
+/** What the complaint points at; once that is measured, the first that is not. */
+function toMeasureNext(taken: StageProps['state']['current']['vehicleChecks'], first: VehicleCheck | null) {
+  const isOpen = (check: VehicleCheck) => !taken.some(({ data }) => data.check === check);
+  const usual: VehicleCheck = first ?? 'clamp_drop';
+  return isOpen(usual) ? usual : (VEHICLE_CHECKS.find(isOpen) ?? usual);
 }
 
 const sourceOf = (check: VehicleCheck): LiveSource =>
