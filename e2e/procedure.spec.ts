@@ -15,7 +15,7 @@ test('a single click sends the technician to the clamp before the battery', asyn
   await page.getByLabel('Voltage drop', { exact: true }).fill('0.4');
   await bench.capture();
   const ledger = page.getByRole('complementary', { name: 'Ledger' });
-  await expect(ledger).toContainText('Voltage drop above the limit: post to clamp');
+  await expect(ledger).toContainText('Drop from post to clamp above the limit');
   await bench.expectStage('Settle');
 
   // A second place on the vehicle stands beside the first, and either entry can be put right.
@@ -24,8 +24,8 @@ test('a single click sends the technician to the clamp before the battery', asyn
   await expect(page.getByLabel('Measured')).toHaveValue('side_drop');
   await page.getByLabel('Voltage drop', { exact: true }).fill('0.1');
   await bench.capture();
-  await expect(ledger).toContainText('Vehicle check within its limit: along a side');
-  await expect(ledger).toContainText('Voltage drop above the limit: post to clamp');
+  await expect(ledger).toContainText('Drop along a side within its limit');
+  await expect(ledger).toContainText('Drop from post to clamp above the limit');
   await bench.step('Vehicle check').click();
   const also = page.getByRole('region', { name: 'Also measured' });
   await expect(also).toContainText('clamp drop 0.4');

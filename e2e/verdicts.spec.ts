@@ -78,7 +78,7 @@ test('a half-charged battery that fails a forced load is charged, not retired', 
 }) => {
   await bench.upToCharge('12.22', '20');
   await expect(bench.verdict).toHaveText('Charge, rest, retest');
-  await expect(bench.step('Load test')).toContainText(/charge first: 4\d %, needs 65 %/);
+  await expect(bench.step('Load test')).toContainText(/charge first: 4\d\s%, needs 65\s%/);
 
   await bench.step('Load test').click();
   await page.getByRole('button', { name: 'Force it' }).click();

@@ -150,10 +150,10 @@ describe('the vehicle around it', () => {
     ]);
     const named = judged.findings.filter((found) => found.check).map(findingTitle);
     expect(named).toEqual([
-      'Voltage drop above the limit: post to clamp',
-      'Voltage drop above the limit: along a side',
+      'Drop from post to clamp above the limit',
+      'Drop along a side above the limit',
       'Parasitic draw above the limit',
-      'Vehicle check within its limit: regulated voltage',
+      'Regulated voltage within its limit',
     ]);
   });
 

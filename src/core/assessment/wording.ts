@@ -50,8 +50,8 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   sound: 'Health good',
   not_inspected: 'Not inspected',
   temperature_assumed: 'Temperature not measured: 25 °C assumed',
-  rating_converted: 'Rating converted from another standard: ±7 %',
-  rating_from_capacity: 'Rating guessed from capacity: ±20 %; a laxer test',
+  rating_converted: 'Rating converted from another standard: ±7\u00A0%',
+  rating_from_capacity: 'Rating guessed from capacity: ±20\u00A0%; a laxer test',
   load_below_gate: 'Loaded below the charge gate: a pass counts, a fail does not',
   load_forced: 'Load test forced: indicative',
   load_scaled: 'Brought to the rated load and time',
@@ -87,21 +87,20 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   eye_low_level: 'Indicator eye: low level, one cell only',
 };
 
-/** What a measurement on the vehicle was of, where the finding's own words leave it open. */
-const CHECKED: Readonly<Record<VehicleCheck, string>> = {
-  side_drop: 'along a side',
-  joint_drop: 'across a joint',
-  clamp_drop: 'post to clamp',
-  regulated: 'regulated voltage',
-  draw: 'parasitic draw',
+/** What was measured on the vehicle, as the subject of what several measurements may say alike. */
+const MEASURED: Readonly<Record<VehicleCheck, string>> = {
+  side_drop: 'Drop along a side',
+  joint_drop: 'Drop across a joint',
+  clamp_drop: 'Drop from post to clamp',
+  regulated: 'Regulated voltage',
+  draw: 'Parasitic draw',
 };
 
-const SAID_OF_SEVERAL: ReadonlySet<FindingCode> = new Set(['drop_high', 'vehicle_within']);
-
-/** A finding in a few words, with what was measured where several measurements may say the same. */
+/** A finding in a few words; one that several measurements on the vehicle may share names the one. */
 export function findingTitle({ code, check }: Pick<Finding, 'code' | 'check'>): string {
-  const title = FINDING_TITLES[code];
-  return check && SAID_OF_SEVERAL.has(code) ? `${title}: ${CHECKED[check]}` : title;
+  if (check && code === 'drop_high') return `${MEASURED[check]} above the limit`;
+  if (check && code === 'vehicle_within') return `${MEASURED[check]} within its limit`;
+  return FINDING_TITLES[code];
 }
 
 /** Why the verdict is what it is, in a sentence that a customer can be told, by the finding that decides. */

@@ -1,7 +1,7 @@
 import type { Assessment } from '../assessment/assess';
 import type { StepId } from '../assessment/step-id';
 import { FINDING_TITLES } from '../assessment/wording';
-import { formatNumber } from '../quantity/format';
+import { formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import { chargeDueMs, settleEndsAtMs } from './clocks';
 import type { CurrentReadings } from './current-readings';
@@ -136,7 +136,7 @@ function standGate({ lastCharge, openCircuit }: CurrentReadings): Gate {
 }
 
 const chargeFirst = (pct: number, needsPct: number) =>
-  `charge first: ${formatNumber(pct, '%')} %, needs ${formatNumber(needsPct, '%')} %`;
+  `charge first: ${formatQuantity(pct, '%')}, needs ${formatQuantity(needsPct, '%')}`;
 
 function handlingGate(current: CurrentReadings, assessment: Assessment): Gate {
   const safety = safetyGate(current, assessment);
@@ -160,7 +160,7 @@ function conductanceGate({ estimates }: Assessment, rules: HouseRules): Gate {
   }
   if (charge.surfaceSuspected) return barred('surface charge: settle first');
   return temperatureC !== null && temperatureC < lowestC
-    ? barred(`too cold: needs ${formatNumber(lowestC, '°C', { decimals: 0 })} °C`)
+    ? barred(`too cold: needs ${formatQuantity(lowestC, '°C', { decimals: 0 })}`)
     : OPEN;
 }
 
@@ -168,7 +168,7 @@ function threeMinuteGate({ estimates }: Assessment, rules: HouseRules): Gate {
   const { temperatureC } = estimates;
   const { lowestC } = rules.threeMinute;
   return temperatureC !== null && temperatureC < lowestC
-    ? barred(`too cold: needs ${formatNumber(lowestC, '°C', { decimals: 0 })} °C`)
+    ? barred(`too cold: needs ${formatQuantity(lowestC, '°C', { decimals: 0 })}`)
     : OPEN;
 }
 
@@ -183,7 +183,7 @@ function loadGate(
   if (!task) return barred('no rating: the load to set is unknown', false);
   if (temperatureC !== null && temperatureC < rules.temperature.lowestC) {
     return barred(
-      `too cold: bring it above ${formatNumber(rules.temperature.lowestC, '°C', { decimals: 0 })} °C`,
+      `too cold: bring it above ${formatQuantity(rules.temperature.lowestC, '°C', { decimals: 0 })}`,
       false,
     );
   }

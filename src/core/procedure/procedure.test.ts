@@ -75,7 +75,7 @@ describe('gates', () => {
     expect(gateOf(upToOpen(12.22).at(), 'load')).toMatchObject({
       open: false,
       forceable: true,
-      reason: 'charge first: 47 %, needs 65 %',
+      reason: 'charge first: 47\u00A0%, needs 65\u00A0%',
     });
     expect(gateOf(upToOpen(12.37).at(), 'load')).toEqual({ open: true });
   });

@@ -23,6 +23,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
   const [check, setCheck] = useState<VehicleCheck>(
     () => before?.check ?? toMeasureNext(state.current.vehicleChecks, plan?.vehicleFirst ?? null),
   );
+  const measured = state.current.vehicleChecks.length > 0;
   useProbesAt(check);
   const unit = check === 'draw' ? 'A' : 'V';
   const fields: NumberField<Name>[] = [
@@ -38,7 +39,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
   if (check === 'regulated') fields.push(...ownFigures(before));
   return (
     <div className="grid gap-4">
-      {plan?.pointsAt && <p className="text-lg">{plan.pointsAt}</p>}
+      {plan?.pointsAt && !measured && <p className="text-lg">{plan.pointsAt}</p>}
       <NumberEntry
         key={check}
         nominalVolts={spec.nominalVolts}
@@ -57,7 +58,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
           capture('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo }, by)
         }
       />
-      {!correcting && (
+      {!correcting && !measured && (
         <Button
           tone="quiet"
           className="justify-self-start"
