@@ -137,7 +137,6 @@ async function openCase(page) {
   await page.getByRole('button', { name: 'The label agrees' }).click();
   await page.getByRole('button', { name: /^Single click/ }).click();
   await page.getByRole('button', { name: 'All in order' }).click();
-  await page.getByLabel('Measure on its vehicle').selectOption('Draw, asleep');
   await page.getByText('live from Bench meter').waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
 }

@@ -1,9 +1,12 @@
+import { VEHICLE_CHECK_LABELS } from '../assessment/ledger-surroundings';
 import type { StepId } from '../assessment/step-id';
 import type { Verdict } from '../assessment/verdict';
 import { FAULT_LABELS } from '../physics/faults';
 import { trueHealthPct } from '../physics/physical-battery';
 import type { Reading } from '../procedure/reading';
+import { formatQuantity } from '../quantity/format';
 import { handlingRemarks } from './handling-remarks';
+import { amissOnVehicle } from './on-the-vehicle';
 import { pathRemarks } from './path-remarks';
 import { CAUSE_LABELS, type Cause, type PracticeCase } from './practice-case';
 import { spentOn, wrongCost } from './prices';
@@ -83,6 +86,11 @@ function truthOf(practiceCase: PracticeCase): string[] {
       ({ kind, degree }) =>
         `Inside: ${FAULT_LABELS[kind].toLowerCase()}, ${Math.round(100 * degree)} % of the way to its worst.`,
     ),
+    ...amissOnVehicle(practiceCase).map(({ check, value, limit }) => {
+      const unit = check === 'draw' ? 'A' : 'V';
+      const shown = (figure: number) => formatQuantity(figure, unit, { decimals: 2 });
+      return `On the vehicle: ${VEHICLE_CHECK_LABELS[check].toLowerCase()}, ${shown(value)}, held against ${shown(limit)}.`;
+    }),
   ];
 }
 

@@ -4,6 +4,7 @@ import type { Reading, ReadingData, ReadingKind } from '../procedure/reading';
 import { caseOfCode, composedCode, randomCode } from './case-code';
 import { type Decision, debrief } from './debrief';
 import { GRADED_CASES } from './graded-cases';
+import { amissOnVehicle, leadsToVehicle } from './on-the-vehicle';
 import { CAUSES, type PracticeCase } from './practice-case';
 import { spentOn, wrongCost } from './prices';
 import { randomCase } from './random-case';
@@ -100,6 +101,27 @@ describe('what is right', () => {
         expect(CAUSES).toContain(drawn.cause);
         expect(shortestPath(drawn).minutes).toBeLessThan(6 * 24 * 60);
       }
+    }
+  });
+});
+
+describe('what is told of a random case', () => {
+  const drawn = (level: 1 | 2 | 3) => Array.from({ length: 400 }, (_, seed) => randomCase(level, seed));
+  const causesOf = (level: 1 | 2 | 3, symptom: string) =>
+    new Set(drawn(level).flatMap((one) => (one.symptom === symptom ? one.cause : [])));
+
+  it('points at its cause to begin with, and later may come of several', () => {
+    expect([...causesOf(1, 'slow_crank')]).toEqual(['battery']);
+    expect(causesOf(2, 'slow_crank').size).toBe(4);
+    expect(causesOf(3, 'slow_crank').size).toBe(CAUSES.length);
+    expect(causesOf(3, 'does_not_hold').size).toBeGreaterThan(2);
+  });
+
+  it('has something amiss on the vehicle just where that is the cause, and a way there', () => {
+    for (const one of [...drawn(2), ...drawn(3)].slice(0, 200)) {
+      const beside = ['connection', 'charging_system', 'draw'].includes(one.cause);
+      expect([one.title, amissOnVehicle(one).length > 0]).toEqual([one.title, beside]);
+      if (beside) expect(leadsToVehicle(one)).toBe(true);
     }
   });
 });
@@ -208,6 +230,22 @@ describe('the debrief', () => {
     });
     expect(blind.remarks.filter(({ kind }) => kind === 'danger').length).toBeGreaterThanOrEqual(2);
     expect(blind.wrongCost).toBeGreaterThan(1000);
+  });
+
+  it('says where on the vehicle it sat, and when nobody measured there', () => {
+    const click = graded('single-click');
+    const at = (check: 'draw' | 'clamp_drop', value: number) =>
+      reading('vehicle_check', { check, value, ownFrom: null, ownTo: null }, 3);
+    const words = (...steps: Reading[]) => {
+      const told = debriefOf(click, [looked(), ...steps], [], { verdict: 'serve', cause: 'connection' });
+      return [...told.truth, ...told.remarks.map(({ text }) => text)].join('\n');
+    };
+    const truth = /On the vehicle: voltage drop from post to clamp, cranking, 0.62\sV, held against 0.05\sV/;
+    const elsewhere = 'Not measured where it sat on the vehicle';
+    expect(words(at('draw', 0.03))).toMatch(truth);
+    expect(words(at('draw', 0.03))).toContain(elsewhere);
+    expect(words(at('draw', 0.03), at('clamp_drop', 0.6))).not.toContain(elsewhere);
+    expect(words()).toContain('Vehicle check was left out.');
   });
 
   it('says when a surface charge was believed', () => {

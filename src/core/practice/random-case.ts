@@ -16,13 +16,42 @@ const SIZES = {
   gel: [480, 80],
 } as const;
 
-const STORIES: Readonly<Record<Cause, readonly [Symptom, string]>> = {
-  battery: ['slow_crank', 'It turns the engine more slowly from week to week.'],
-  charge: ['left_on', 'Something stayed on. It would not start this morning.'],
-  connection: ['single_click', 'One click and everything goes dark; then the lights are back.'],
-  charging_system: ['warning_light', 'A light comes on while it runs.'],
-  draw: ['does_not_hold', 'Fine in the evening, flat after some days of standing.'],
-  nothing: ['routine', 'Nothing is wrong that anybody knows of. A check before the winter.'],
+type Story = readonly [Symptom, string];
+
+/** What is told of each cause: first what points straight at it, then what may as well come of another. */
+const STORIES: Readonly<Record<Cause, readonly [Story, ...Story[]]>> = {
+  battery: [
+    ['slow_crank', 'It turns the engine more slowly from week to week.'],
+    ['does_not_hold', 'On the charger on Friday, too weak on Monday.'],
+    ['left_on', 'The lamps burned for an hour, and it would not start.'],
+    ['routine', 'It has seen some winters. Nobody complains of it.'],
+  ],
+  charge: [
+    ['left_on', 'Something stayed on. It would not start this morning.'],
+    ['stood_long', 'Parked for six weeks. Now it hardly turns.'],
+    ['slow_crank', 'Short trips only, and every morning it turns slowly.'],
+  ],
+  connection: [
+    ['single_click', 'One click and everything goes dark; then the lights are back.'],
+    ['slow_crank', 'Some mornings it turns slowly, and an hour later it starts at once.'],
+    ['no_sound', 'Turn the key: nothing. Push at the leads, and it starts.'],
+  ],
+  charging_system: [
+    ['warning_light', 'A light comes on while it runs.'],
+    ['does_not_hold', 'The second battery this year, and weak again.'],
+    ['slow_crank', 'It turns slowly after a whole day on the road, of all times.'],
+  ],
+  draw: [
+    ['does_not_hold', 'Fine in the evening, flat after some days of standing.'],
+    ['stood_long', 'Flat after every long weekend.'],
+    ['slow_crank', 'On Mondays it turns slowly. The rest of the week it does not.'],
+  ],
+  nothing: [
+    ['routine', 'Nothing is wrong that anybody knows of. A check before the winter.'],
+    ['slow_crank', 'A new driver finds that it turns slowly.'],
+    ['single_click', 'It clicked, once. It has started ever since.'],
+    ['warning_light', 'A light came on, once, in heavy rain.'],
+  ],
 };
 
 /** What can be behind a case of each level. */
@@ -38,7 +67,7 @@ export function randomCase(level: PracticeLevel, seed: number): PracticeCase {
   const cause = chance.pick(CAUSES_OF[level]);
   const type = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
   const [amps, c20Ah] = SIZES[type];
-  const [symptom, story] = STORIES[cause];
+  const [symptom, story] = level === 1 ? STORIES[cause][0] : chance.pick(STORIES[cause]);
   const sealed = type === 'agm' || type === 'gel';
   return {
     ...{ title: `Random case ${seed}`, level, symptom, story, cause },

@@ -3,9 +3,9 @@ import type { Verdict } from '../assessment/verdict';
 import { arrivingState } from '../instruments/arriving-state';
 import { BenchHand } from '../instruments/bench-hand';
 import { AS_ASKED } from '../instruments/hand-habits';
-import { COMPLAINTS } from '../procedure/complaint';
 import { seededChance } from '../quantity/chance';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { leadsToVehicle } from './on-the-vehicle';
 import type { PracticeCase } from './practice-case';
 import { STEP_OF_READING } from './remark';
 import { modelOfCase } from './right-verdict';
@@ -28,9 +28,8 @@ export function shortestPath(practiceCase: PracticeCase): SoundPath {
     state: arrivingState(model, truth.chargePct, truth.temperatureC, Math.max(0.1, truth.restMinutes / 60)),
   });
   hand.work({ symptom, restHours: truth.restMinutes < 60 ? null : truth.restMinutes / 60, seen });
-  const vehicleFirst = COMPLAINTS[symptom].vehicleFirst !== null;
   const steps = hand.readings.flatMap(({ kind }) => STEP_OF_READING[kind] ?? []);
-  const path = vehicleFirst ? ['vehicle' as const, ...steps] : steps;
+  const path = leadsToVehicle(practiceCase) ? ['vehicle' as const, ...steps] : steps;
   return {
     path: [...new Set(path)],
     minutes: hand.atMs / 60_000,

@@ -128,7 +128,8 @@ function belongsOnSheet(id: StepId, { current, evidence, assessment, nextStep }:
     case 'hydrometer':
       return construction === 'flooded' || construction === 'calcium';
     case 'vehicle':
-      return !!plan?.vehicleFirst || current.vehicleChecks.length > 0;
+      // Whatever is complained of may sit beside the battery.
+      return !!plan?.pointsAt || current.vehicleChecks.length > 0;
     case 'crank':
       return plan?.cranks === true || current.crank !== undefined;
     case 'stand':

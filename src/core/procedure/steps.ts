@@ -22,7 +22,7 @@ export const STEPS: Readonly<Record<StepId, StepFacts>> = {
   },
   vehicle: {
     label: 'Vehicle check',
-    task: 'The complaint points beside the battery. Measure there first.',
+    task: 'What may be at fault beside the battery, measured where it would show.',
     minutes: 4,
   },
   crank: {

@@ -1,13 +1,9 @@
-import { useState } from 'react';
-import type { VehicleCheck } from '@/core/assessment/evidence';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { spentOn } from '@/core/practice/prices';
 import { COMPLAINTS } from '@/core/procedure/complaint';
 import type { Reading } from '@/core/procedure/reading';
-import { STEPS } from '@/core/procedure/steps';
-import { formatMinutes, formatQuantity } from '@/core/quantity/format';
+import { formatMinutes } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
-import { Select } from '@/ui/select';
 import { useNow } from '@/ui/use-now';
 import { SpeedKeys } from '../bench/live/simulated-time';
 import { useLetterKey } from '../bench/stages/hold-clock';
@@ -27,15 +23,6 @@ function seenWords(seen: PracticeCase['seen']): string {
   return `Case ${wordFor(caseState)}, posts and clamps ${wordFor(terminals)}, level ${wordFor(level)}; you smell ${wordFor(smell)}.`;
 }
 
-const MEASURES: Readonly<Record<VehicleCheck, { readonly label: string; readonly unit: 'V' | 'A' }>> = {
-  clamp_drop: { label: 'Post to clamp, cranking', unit: 'V' },
-  joint_drop: { label: 'Joint, cranking', unit: 'V' },
-  side_drop: { label: 'Along one side, cranking', unit: 'V' },
-  regulated: { label: 'Regulated voltage', unit: 'V' },
-  draw: { label: 'Draw, asleep', unit: 'A' },
-};
-const CHECKS = Object.keys(MEASURES) as VehicleCheck[];
-
 interface Props {
   readonly practiceCase: PracticeCase;
   readonly bench: PracticeBench;
@@ -44,15 +31,10 @@ interface Props {
   readonly onDecide: () => void;
 }
 
-/** What is told and what can be seen, the vehicle’s readings where somebody takes them, and what time and money go. */
+/** What is told and what can be seen, and what time and money go. */
 export function CaseHead({ practiceCase, bench, readings, startMs, onDecide }: Props) {
-  const { title, story, symptom, seen, vehicle } = practiceCase;
-  const [measured, setMeasured] = useState<readonly VehicleCheck[]>([]);
+  const { title, story, symptom, seen } = practiceCase;
   useLetterKey('d', onDecide);
-  const measure = (check: VehicleCheck) => {
-    setMeasured([...measured, check]);
-    bench.letPass(STEPS.vehicle.minutes);
-  };
   return (
     <section aria-label="Case" className="mb-1 grid gap-1 border-b py-2">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
@@ -69,20 +51,6 @@ export function CaseHead({ practiceCase, bench, readings, startMs, onDecide }: P
             <SpeedKeys />
           </fieldset>
           <SpentSoFar clock={bench.clock} readings={readings} startMs={startMs} />
-          <div className="w-44">
-            <Select
-              label="Measure on its vehicle"
-              value="none"
-              options={[
-                { value: 'none' as const, label: 'Choose …' },
-                ...CHECKS.filter((check) => !measured.includes(check)).map((check) => ({
-                  value: check,
-                  label: MEASURES[check].label,
-                })),
-              ]}
-              onChoose={(check) => check !== 'none' && measure(check)}
-            />
-          </div>
           <Button tone="main" className="text-lg" shortcut="D" onClick={onDecide}>
             Decide
           </Button>
@@ -92,20 +60,6 @@ export function CaseHead({ practiceCase, bench, readings, startMs, onDecide }: P
         <span className="heading mr-2">You see</span>
         {seenWords(seen)}
       </p>
-      {measured.length > 0 && (
-        <p className="max-w-none" role="status">
-          <span className="heading mr-2">On its vehicle</span>
-          {measured.map((check, at) => (
-            <span key={check}>
-              {at > 0 && ' · '}
-              {MEASURES[check].label}{' '}
-              <span className="figures font-semibold">
-                {formatQuantity(vehicle[check], MEASURES[check].unit, { decimals: 2 })}
-              </span>
-            </span>
-          ))}
-        </p>
-      )}
     </section>
   );
 }

@@ -58,7 +58,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
           capture('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo }, by)
         }
       />
-      {!correcting && !measured && (
+      {plan?.vehicleFirst && !correcting && !measured && (
         <Button
           tone="quiet"
           className="justify-self-start"
