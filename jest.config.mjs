@@ -36,7 +36,7 @@ const shared = {
 
 export default {
   // A test is not timed: what is slow on a loaded machine is not wrong.
-  testTimeout: 60_000,
+  testTimeout: 300_000,
   projects: [
     {
       ...shared,

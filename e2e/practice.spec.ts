@@ -60,6 +60,39 @@ test('a case done well: the flat battery is charged, tested and returned', async
   await expect(page.getByRole('region', { name: 'Your progress' })).toContainText('Lamps left on');
 });
 
+test('a case that was left in the middle goes on where it stood, or begins anew', async ({ page, bench }) => {
+  await page.goto('/practice/case?code=left-lamps');
+  await bench.ready();
+  await bench.identify();
+  await bench.complain('Something was left on');
+  await bench.inspectAllInOrder();
+  await bench.restedOvernight();
+  await bench.capture();
+  await bench.expectStage('Charge');
+  await page.getByRole('button', { name: /It is on charge/ }).click();
+  const head = page.getByRole('region', { name: 'Case' });
+  await head.getByRole('button', { name: '×600', exact: true }).click();
+  await expect(head).toContainText(/[1-9]\d*\sh/);
+  const read = await bench.step('Open-circuit voltage').innerText();
+  await page.reload();
+  // The same readings, the charger still on, the case's own time not run back.
+  await expect(head).toContainText('Taken up again');
+  await expect(bench.step('Open-circuit voltage')).toHaveText(read.replace(/\n+/g, ''));
+  await expect(head).toContainText(/[1-9]\d*\sh/);
+  await expect(page.getByRole('region', { name: 'Charger' })).toContainText(/Charger\d/);
+  await page.goto('/practice');
+  const left = page.getByRole('region', { name: 'Left in the middle' });
+  await expect(left).toContainText('Lamps left on');
+  await expectAccessible(page);
+  await left.getByRole('link', { name: /Lamps left on/ }).click();
+  await expect(head).toContainText('Taken up again');
+  await head.getByRole('button', { name: 'Begin anew' }).click();
+  await bench.expectStage('Identify');
+  await expect(head).not.toContainText('Taken up again');
+  await page.goto('/practice');
+  await expect(left).toHaveCount(0);
+});
+
 test('a case done badly: loaded while flat and condemned, and told so', async ({ page, bench }) => {
   await page.goto('/practice/case?code=left-lamps');
   await bench.ready();

@@ -28,20 +28,25 @@ interface Props {
   readonly bench: PracticeBench;
   readonly readings: readonly Reading[];
   readonly startMs: number;
+  /** It was left in the middle, and goes on. */
+  readonly takenUp: boolean;
   readonly onDecide: () => void;
+  readonly onAgain: () => void;
 }
 
 /** What is told and what can be seen, and what time and money go. */
-export function CaseHead({ practiceCase, bench, readings, startMs, onDecide }: Props) {
+export function CaseHead({ practiceCase, bench, readings, startMs, takenUp, onDecide, onAgain }: Props) {
   const { title, story, symptom, seen } = practiceCase;
   useLetterKey('d', onDecide);
   return (
     <section aria-label="Case" className="mb-1 grid gap-1 border-b py-2">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div className="min-w-60 grow basis-0">
-          <p className="text-xl font-bold">{title}</p>
-          <p className="text-soft">
-            Practice, a simulated battery. Complaint: {COMPLAINTS[symptom].label.toLowerCase()}.
+          <p>
+            <span className="mr-2 text-xl font-bold">{title}</span>
+            <span className="text-soft">
+              Practice. Complaint: {COMPLAINTS[symptom].label.toLowerCase()}.{takenUp && ' Taken up again.'}
+            </span>
           </p>
           <p>“{story}”</p>
         </div>
@@ -51,6 +56,11 @@ export function CaseHead({ practiceCase, bench, readings, startMs, onDecide }: P
             <SpeedKeys />
           </fieldset>
           <SpentSoFar clock={bench.clock} readings={readings} startMs={startMs} />
+          {readings.length > 0 && (
+            <Button tone="quiet" onClick={onAgain}>
+              Begin anew
+            </Button>
+          )}
           <Button tone="main" className="text-lg" shortcut="D" onClick={onDecide}>
             Decide
           </Button>

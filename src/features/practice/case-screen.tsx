@@ -10,6 +10,7 @@ import { LinkProvider } from '../bench/live/use-live';
 import { CaseHead } from './case-head';
 import { Debrief } from './debrief';
 import { Decide } from './decide';
+import { dropCase, type KeptCase, keepCase, keptCase } from './kept-case';
 import { keepAttempt } from './progress';
 import { usePracticeBench } from './use-practice-bench';
 import { usePracticeRun } from './use-practice-run';
@@ -23,35 +24,55 @@ interface Props {
 /** A case on the real Bench: a simulated battery, a time of its own, and at the end what was true. */
 export function CaseScreen({ practiceCase, code, startMs }: Props) {
   const [turn, setTurn] = useState(0);
+  const [kept, setKept] = useState<KeptCase | null>(null);
+  // Only the browser knows what was left in it.
+  useEffect(() => setKept(keptCase(code)), [code]);
+  const begin = () => {
+    dropCase(code);
+    setKept(null);
+    setTurn(turn + 1);
+  };
   return (
     <Attempt
-      key={turn}
+      key={`${turn} ${kept?.savedAtMs}`}
       practiceCase={practiceCase}
       code={code}
-      startMs={startMs}
-      onAgain={() => setTurn(turn + 1)}
+      startMs={kept?.startMs ?? startMs}
+      kept={kept}
+      onAgain={begin}
     />
   );
 }
 
-function Attempt({ practiceCase, code, startMs, onAgain }: Props & { readonly onAgain: () => void }) {
+interface AttemptProps extends Props {
+  readonly kept: KeptCase | null;
+  readonly onAgain: () => void;
+}
+
+function Attempt({ practiceCase, code, startMs, kept, onAgain }: AttemptProps) {
   const { technicianId } = useSite();
-  const bench = usePracticeBench(practiceCase, startMs);
+  const bench = usePracticeBench(practiceCase, startMs, kept?.tape ?? null);
   const [deciding, setDeciding] = useState(false);
   const [result, setResult] = useState<Debriefing | null>(null);
-  const { run, truths } = usePracticeRun(practiceCase, bench, () => setDeciding(true));
+  const { run, truths } = usePracticeRun(practiceCase, bench, kept, () => setDeciding(true));
   const spec = useRef(modelOfCase(practiceCase).spec).current;
   const decide = (decision: Decision) => {
     const told = debrief(practiceCase, {
       ...{ readings: run.readings, truths, decision, startMs, endMs: bench.clock() },
     });
     setResult(told);
+    dropCase(code);
     keepAttempt({
       ...{ code, title: practiceCase.title, level: practiceCase.level, score: told.score, right: told.right },
       ...{ minutes: told.minutes, atMs: Date.now(), technicianId },
     });
   };
-  useAskedBeforeLeaving(run.readings.length > 0 && result === null);
+  const working = run.readings.length > 0 && result === null;
+  const isKept = useKeptAsItStands(working, run.readings.length, () => ({
+    ...{ code, title: practiceCase.title, technicianId, startMs, savedAtMs: Date.now() },
+    ...{ view: run.view, truths, tape: bench.tape() },
+  }));
+  useAskedBeforeLeaving(working && !isKept);
   if (result) return <Debrief practiceCase={practiceCase} code={code} result={result} onAgain={onAgain} />;
   return (
     <LinkProvider link={bench.link}>
@@ -66,7 +87,9 @@ function Attempt({ practiceCase, code, startMs, onAgain }: Props & { readonly on
             bench={bench}
             readings={run.readings}
             startMs={startMs}
+            takenUp={kept !== null}
             onDecide={() => setDeciding(true)}
+            onAgain={onAgain}
           />
         }
       />
@@ -75,7 +98,33 @@ function Attempt({ practiceCase, code, startMs, onAgain }: Props & { readonly on
   );
 }
 
-/** A case is kept in this page only: whoever closes it in the middle is asked. */
+const KEEP_MS = 2000;
+
+/** Keeps a case every two seconds and when the page goes, so that it can be taken up; false where that is not possible. */
+function useKeptAsItStands(
+  working: boolean,
+  readings: number,
+  standing: () => Omit<KeptCase, 'core'>,
+): boolean {
+  const [isKept, setIsKept] = useState(true);
+  const latest = useRef(standing);
+  latest.current = standing;
+  useEffect(() => {
+    // With each reading at once.
+    if (!working || readings === 0) return;
+    const keep = () => setIsKept(keepCase(latest.current()));
+    keep();
+    const timer = setInterval(keep, KEEP_MS);
+    window.addEventListener('pagehide', keep);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('pagehide', keep);
+    };
+  }, [working, readings]);
+  return isKept;
+}
+
+/** Whoever closes a case in the middle that this browser does not keep is asked. */
 function useAskedBeforeLeaving(working: boolean): void {
   useEffect(() => {
     if (!working) return;

@@ -11,6 +11,7 @@ import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { dropCase, type KeptCase, useKeptCases } from './kept-case';
 import { type Attempt, useAttempts } from './progress';
 
 const LEVELS = [1, 2, 3] as const;
@@ -29,6 +30,7 @@ export function PracticeScreen() {
   const router = useRouter();
   const { technicianId } = useSite();
   const attempts = useAttempts(technicianId);
+  const left = useKeptCases(technicianId);
   const best = (code: string) =>
     attempts
       .filter((attempt) => attempt.code === code)
@@ -76,6 +78,7 @@ export function PracticeScreen() {
           ))}
         </div>
         <div className="grid gap-6">
+          <LeftInTheMiddle cases={left} />
           <section aria-label="Random case" className="sheet grid gap-3 p-4">
             <h2 className="heading">A case nobody knows</h2>
             <p className="text-soft">Drawn by chance. Its address gives the same case to anybody.</p>
@@ -97,6 +100,31 @@ export function PracticeScreen() {
         </div>
       </div>
     </main>
+  );
+}
+
+/** Cases that were begun and not decided: they go on where they were left. */
+function LeftInTheMiddle({ cases }: { readonly cases: readonly KeptCase[] }) {
+  if (cases.length === 0) return null;
+  return (
+    <section aria-label="Left in the middle" className="sheet grid gap-1 p-4">
+      <h2 className="heading">Left in the middle</h2>
+      <ul className="divide-y">
+        {cases.map(({ code, title, savedAtMs }) => (
+          <li key={code} className="flex items-center gap-2">
+            <Link href={addressOf(code)} className="min-w-0 grow py-2 hover:bg-harbour-wash">
+              <span className="block truncate font-semibold">{title}</span>
+              <span className="block text-sm text-soft">
+                <Moment atMs={savedAtMs} />
+              </span>
+            </Link>
+            <Button tone="quiet" onClick={() => dropCase(code)}>
+              Forget it<span className="sr-only">: {title}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

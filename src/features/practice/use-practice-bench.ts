@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { attachLine } from '@/core/instruments/attach-line';
 import { writeLine } from '@/core/instruments/line';
 import { BEAT_MS, SimulatedBench } from '@/core/instruments/simulated-bench';
+import { TapedBench, type TapeEntry } from '@/core/instruments/taped-bench';
 import { SURFACE_FAST, SURFACE_SLOW, trueChargePct } from '@/core/physics/battery-state';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { modelOfCase } from '@/core/practice/right-verdict';
@@ -20,13 +21,21 @@ export interface PracticeBench {
   readonly letPass: (minutes: number) => void;
   /** The truth at this moment, for the debrief. */
   readonly moment: (readingId: string) => TrueMoment;
+  /** What has happened on it so far. */
+  readonly tape: () => readonly TapeEntry[];
 }
 
-export function usePracticeBench(practiceCase: PracticeCase, startMs: number): PracticeBench {
-  const bench = useMemo(() => newBench(practiceCase), [practiceCase]);
+/** @param tape what happened on the bench before it was left, where it is taken up again */
+export function usePracticeBench(
+  practiceCase: PracticeCase,
+  startMs: number,
+  tape: readonly TapeEntry[] | null,
+): PracticeBench {
+  const taped = useMemo(() => newBench(practiceCase, tape), [practiceCase, tape]);
+  const { bench } = taped;
   const link = useMemo(() => {
     const made: InstrumentLink = new InstrumentLink((text) => {
-      const answers = text.split('\n').flatMap((line) => bench.command(line));
+      const answers = text.split('\n').flatMap((line) => taped.command(line));
       // Never within the drawing of whoever asked.
       queueMicrotask(() => {
         for (const answer of answers) made.take(answer);
@@ -34,34 +43,43 @@ export function usePracticeBench(practiceCase: PracticeCase, startMs: number): P
     });
     made.timeShownElsewhere = true;
     return made;
-  }, [bench]);
+  }, [taped]);
   useEffect(() => {
     for (const line of bench.hello()) link.take(line);
     const timer = setInterval(() => {
-      for (const line of bench.beat()) link.take(line);
+      for (const line of taped.beat()) link.take(line);
     }, BEAT_MS);
     return () => clearInterval(timer);
-  }, [bench, link]);
+  }, [bench, taped, link]);
   const now = useRef(bench);
   now.current = bench;
   const clock = useCallback(() => startMs + now.current.passed * 1000, [startMs]);
   return {
     link,
     clock,
-    letPass: (minutes) => bench.letPass(minutes * 60),
+    letPass: (minutes) => taped.letPass(minutes * 60),
     moment: (readingId) => momentOf(bench, readingId),
+    tape: () => taped.tape,
   };
 }
 
-function newBench(practiceCase: PracticeCase): SimulatedBench {
+/** What draws on a battery is let go by whoever leaves, and time runs as the clock does. */
+const AS_IT_WAS_LEFT = ['stop bank', 'stop starter', 'speed bench x=1'];
+
+function newBench(practiceCase: PracticeCase, tape: readonly TapeEntry[] | null): TapedBench {
   const { spec } = modelOfCase(practiceCase);
   const { truth, vehicle, title, level } = practiceCase;
-  const bench = new SimulatedBench(seededChance(title.length * 7919 + Math.round(truth.chargePct)));
-  bench.command(attachLine({ ...truth, spec }));
-  bench.command(writeLine('handle', 'vehicle', vehicle));
+  const chance = seededChance(title.length * 7919 + Math.round(truth.chargePct));
+  const taped = new TapedBench(new SimulatedBench(chance));
+  if (tape) {
+    taped.play([...tape, ...AS_IT_WAS_LEFT]);
+    return taped;
+  }
+  taped.command(attachLine({ ...truth, spec }));
+  taped.command(writeLine('handle', 'vehicle', vehicle));
   // A clamp that nobody has zeroed is part of a harder case.
-  if (level > 1) bench.command('handle clamp zeroed=no');
-  return bench;
+  if (level > 1) taped.command('handle clamp zeroed=no');
+  return taped;
 }
 
 function momentOf(bench: SimulatedBench, readingId: string): TrueMoment {

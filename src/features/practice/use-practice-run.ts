@@ -13,6 +13,7 @@ import { STEPS } from '@/core/procedure/steps';
 import { TYPED } from '@/core/procedure/typed';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Run } from '../bench/use-run';
+import type { KeptCase } from './kept-case';
 import type { PracticeBench } from './use-practice-bench';
 
 /** A run that is kept in this page only, with the truth noted beside every reading. */
@@ -31,10 +32,11 @@ const STEP_OF: Partial<Record<ReadingKind, StepId>> = {
 export function usePracticeRun(
   practiceCase: PracticeCase,
   bench: PracticeBench,
+  kept: Pick<KeptCase, 'view' | 'truths'> | null,
   onFinish: () => void,
 ): PracticeRun {
-  const [view, setView] = useState(() => viewOf(practiceCase, bench.clock()));
-  const truths = useRef<TrueMoment[]>([]);
+  const [view, setView] = useState(() => kept?.view ?? viewOf(practiceCase, bench.clock()));
+  const truths = useRef<TrueMoment[]>([...(kept?.truths ?? [])]);
   const capture: Run['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
     const reading = {
       ...{ id: uuidv7(), runId: view.run.id, kind, data, technicianId: view.run.startedById, instrument },

@@ -39,7 +39,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
   if (check === 'regulated') fields.push(...ownFigures(before));
   return (
     <div className="grid gap-4">
-      {plan?.pointsAt && !measured && <p className="text-lg">{plan.pointsAt}</p>}
+      {plan?.pointsAt && !measured && <p className="font-semibold">{plan.pointsAt}</p>}
       <NumberEntry
         key={check}
         nominalVolts={spec.nominalVolts}
