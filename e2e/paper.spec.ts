@@ -37,10 +37,10 @@ async function capture(
   runId: string,
   technicianId: string,
   [kind, data]: readonly [string, unknown],
-  forced = false,
+  { forced = false, instrument = 'typed' } = {},
 ): Promise<void> {
   atMs += 1000;
-  const envelope = { id: uuidv7(), runId, takenAtMs: atMs, technicianId, instrument: 'typed' };
+  const envelope = { id: uuidv7(), runId, takenAtMs: atMs, technicianId, instrument };
   const reading = { ...envelope, kind, data, forced, supersedesId: null, reason: null };
   const response = await request.post(`/api/runs/${runId}/readings`, { data: reading });
   expect(response.status(), `${kind}: ${await response.text()}`).toBe(200);
@@ -140,7 +140,9 @@ test('a slip with long names and every finding at once is still one page', async
         ...{ belt: 'worn', fuse: 'blown' },
       },
     ],
-    ['vehicle_check', { check: 'draw', value: 2.5, ownFrom: null, ownTo: null }],
+    ...['side_drop', 'joint_drop', 'clamp_drop', 'regulated', 'draw'].map(
+      (check) => ['vehicle_check', { check, value: 2.5, ownFrom: null, ownTo: null }] as const,
+    ),
     ['charge', { full: true }],
     ['settle', { method: 'rested', restMinutes: 10, clockMinutes: 0 }],
     ['open_circuit', { volts: 12.9, temperatureC: null }],
@@ -159,7 +161,10 @@ test('a slip with long names and every finding at once is still one page', async
     ),
     ['override', { verdict: 'watch', why: 'W '.repeat(150).trim() }],
   ];
-  for (const reading of everything) await capture(request, runId, technicianId, reading, true);
+  for (const [number, reading] of everything.entries()) {
+    const instrument = `${'W'.repeat(42)} ${number} (simulated)`;
+    await capture(request, runId, technicianId, reading, { forced: true, instrument });
+  }
   for (const audience of ['shop', 'customer']) {
     const pdf = await readPdf(await (await request.get(`/api/runs/${runId}/slip?for=${audience}`)).body());
     expect(pdf).toMatchObject({ pages: 1, missingFonts: [] });
@@ -168,6 +173,8 @@ test('a slip with long names and every finding at once is still one page', async
       'Serve and watch',
       'Computed: Quarantine',
       'Keep everyone away',
+      'no test of a real battery',
+      'Parasitic draw above the limit',
       'Łódź Ωmega berth ??',
     ]);
   }

@@ -20,6 +20,7 @@ const DENSITIES: readonly Density[] = [
   { fontSize: 7, gap: 5, working: true, longest: 300 },
   { fontSize: 7, gap: 4, working: false, longest: 200 },
   { fontSize: 6, gap: 3, working: false, longest: 120 },
+  { fontSize: 5.5, gap: 2, working: false, longest: 80 },
 ];
 
 /** What a slip is printed with beside what it says. */
@@ -77,7 +78,7 @@ function SlipDocument({ slip, print, density, code }: Props) {
         <Margins slip={slip} fontSize={fontSize} />
         <Readings slip={slip} density={density} />
         <Remarks title="Also found" lines={slip.remarks} density={density} />
-        <Remarks title="Forced, passed over, put right" lines={slip.irregular} density={density} />
+        <Remarks title="About these readings" lines={slip.irregular} density={density} />
         <View style={{ flexGrow: 1 }} />
         <Foot slip={slip} fontSize={Math.max(6, fontSize - 2)} />
       </Page>
@@ -287,6 +288,7 @@ function Foot({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: numb
         Judged by {cut(slip.rules, 120)}; core {slip.core}. Run {slip.runId}. Volts, limits and health are
         corrected for temperature and charge.
       </Text>
+      {slip.instruments && <Text style={{ fontSize, color: INK.soft }}>{cut(slip.instruments, 240)}</Text>}
       <Text style={{ fontSize, color: INK.soft }}>{slip.closing}</Text>
     </View>
   );

@@ -119,6 +119,24 @@ describe('a slip', () => {
     expect(slip(viewOf(forced, false)).irregular).toEqual(['Forced past its gate: load. It is indicative.']);
   });
 
+  it('names the instruments that were read, and never passes a simulated one off as real', () => {
+    const view = viewOf(measured(12.65, 10.6), false);
+    const readWith = (names: Readonly<Record<string, string>>) => ({
+      ...view,
+      readings: view.readings.map((reading) => ({ ...reading, instrument: names[reading.kind] ?? 'typed' })),
+    });
+    expect(slip(view).instruments).toBeNull();
+    const real = readWith({ open_circuit: 'Bench meter', load: 'Load bank' });
+    expect(slip(real).instruments).toBe('Read with Bench meter, Load bank; what is not read is typed.');
+    expect(slip(real).irregular).toEqual([]);
+    const simulated = readWith({ load: 'Load bank (simulated ×60)' });
+    const warning = 'Read on simulated instruments: this is no test of a real battery.';
+    for (const audience of ['shop', 'customer'] as const) {
+      expect(slip(simulated, audience).irregular).toEqual([warning]);
+    }
+    expect(slip(simulated, 'customer').instruments).toBeNull();
+  });
+
   it('puts the technician’s verdict first and the computed one beside it', () => {
     const view = viewOf(measured(12.65, 9.1));
     const override = { verdict: 'watch' as const, why: 'Spare for the shore pump.', byId: MARO.id, atMs: 1 };

@@ -8,11 +8,14 @@ import { ADVICE, because, findingTitle } from '../assessment/wording';
 import { specOf } from '../battery/battery';
 import { batteryTypeLabel } from '../battery/construction';
 import type { BatteryRecord, RunView, Technician } from '../exchange/views';
+import { isWrittenSimulated } from '../instruments/written-name';
 import { CLOSING_LINE } from '../procedure/cautions';
-import { currentReadings } from '../procedure/current-readings';
+import { currentReadings, standingReadings } from '../procedure/current-readings';
 import { overrideOf, type VerdictOverride } from '../procedure/override';
+import type { Reading } from '../procedure/reading';
 import { judgeRun } from '../procedure/run-sheet';
 import { STEPS } from '../procedure/steps';
+import { TYPED } from '../procedure/typed';
 import { formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import { nextCheckMs } from './next-check';
@@ -58,8 +61,10 @@ export interface Slip {
   /** Findings without a number, the grave ones first. */
   readonly remarks: readonly string[];
   readonly readings: readonly SlipReading[];
-  /** What was forced, passed over or put right. */
+  /** What was forced, passed over or put right, and what was only simulated. */
   readonly irregular: readonly string[];
+  /** What the readings that stand were taken with, where any gave its name. */
+  readonly instruments: string | null;
   readonly testedAtMs: number;
   readonly testedBy: string;
   readonly finished: boolean;
@@ -109,6 +114,7 @@ export function slipOf(
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
     irregular: irregularities(view, evidence),
+    instruments: audience === 'shop' ? instrumentWords(instrumentsOf(readings)) : null,
     testedAtMs,
     testedBy: nameOf(run.finishedById ?? run.startedById),
     finished: run.finishedAtMs !== null,
@@ -208,6 +214,9 @@ function irregularities({ readings }: RunView, evidence: Evidence): string[] {
     reading.kind === 'skip' && !superseded.has(reading.id) ? [reading.data] : [],
   );
   return [
+    ...(instrumentsOf(readings).some(isWrittenSimulated)
+      ? ['Read on simulated instruments: this is no test of a real battery.']
+      : []),
     ...forced.map(({ kind }) => `Forced past its gate: ${kind.replaceAll('_', ' ')}. It is indicative.`),
     ...skipped.map(({ step, reason }) => `Passed over: ${STEPS[step].label.toLowerCase()}, ${reason}.`),
     ...(skipped.length === 0
@@ -219,6 +228,16 @@ function irregularities({ readings }: RunView, evidence: Evidence): string[] {
         : `Put right: ${kind.replaceAll('_', ' ')}, ${reason}.`,
     ),
   ];
+}
+
+/** The instruments of the readings that stand, each once, in the order in which they were used. */
+function instrumentsOf(readings: readonly Reading[]): string[] {
+  const named = standingReadings(readings).map(({ instrument }) => instrument);
+  return [...new Set(named)].filter((name) => name !== TYPED);
+}
+
+function instrumentWords(names: readonly string[]): string | null {
+  return names.length === 0 ? null : `Read with ${names.join(', ')}; what is not read is typed.`;
 }
 
 function rulesWords({ name }: HouseRules, { rules }: Assessment): string {

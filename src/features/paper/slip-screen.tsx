@@ -64,12 +64,13 @@ export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code:
         </div>
         <Readings slip={slip} />
         <Remarks title="Also found" lines={slip.remarks} />
-        <Remarks title="Forced, passed over, put right" lines={slip.irregular} />
+        <Remarks title="About these readings" lines={slip.irregular} />
         <footer className="border-t pt-2 text-sm text-soft">
           <p>
             Judged by {slip.rules}; core {slip.core}. Volts, limits and health are corrected for temperature
             and charge.
           </p>
+          {slip.instruments && <p>{slip.instruments}</p>}
           <p>{slip.closing}</p>
         </footer>
       </article>

@@ -3,6 +3,7 @@
 import { createContext, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { attachLine, type BenchBattery } from '@/core/instruments/attach-line';
 import type { InstrumentKind } from '@/core/instruments/simulated-instruments';
+import { writtenName } from '@/core/instruments/written-name';
 import { InstrumentLink } from './instrument-link';
 
 const LinkContext = createContext<InstrumentLink | null>(null);
@@ -45,9 +46,7 @@ export interface LiveSource {
 /** What is written on the instrument of a kind, with a word where it is simulated; null where there is none. */
 export function instrumentName(link: InstrumentLink | null, kind: InstrumentKind): string | null {
   const found = link?.find(kind);
-  if (!found) return null;
-  const speed = link && link.clock.speed > 1 ? ` ×${link.clock.speed}` : '';
-  return found.simulated ? `${found.label} (simulated${speed})` : found.label;
+  return found ? writtenName(found, link?.clock.speed) : null;
 }
 
 const RETRY_MS = 2000;
