@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
@@ -16,14 +17,19 @@ import { isTyping } from '@/ui/keyboard';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
+import { LATER_PARTS } from './later-parts';
 import { useLoadAhead } from './later-stages';
 import { Ledger } from './ledger';
-import { InstrumentStrip } from './live/instrument-strip';
-import { LinkProvider, useServerLink } from './live/use-live';
+import { LinkProvider, useLink, useServerLink } from './live/use-live';
 import { RunSheet } from './run-sheet';
 import { type Draft, Stage } from './stage';
 import { StoreNotice } from './store-notice';
 import { type Run, useRun } from './use-run';
+
+// Its place is kept from the start: nothing moves once the instruments speak.
+const InstrumentStrip = dynamic(LATER_PARTS.instrumentStrip, {
+  loading: () => <div className="mb-1 min-h-12" />,
+});
 
 /** What do I do next with this battery, and what do its readings mean so far? */
 export function BenchScreen({
@@ -79,6 +85,7 @@ interface BenchProps {
 
 export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   useLoadAhead();
+  const hasInstruments = useLink() !== null;
   const nowMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);
@@ -112,7 +119,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
     <main className="mx-auto max-w-[1500px] px-4 pb-6">
       {head ?? <BenchHead run={run} />}
       <StoreNotice run={run} />
-      <InstrumentStrip />
+      {hasInstruments && <InstrumentStrip />}
       <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[15rem_minmax(0,1fr)_20rem]">
         <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={choose} />
         <Stage

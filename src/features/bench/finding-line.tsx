@@ -2,25 +2,23 @@ import { ChevronDown } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Finding } from '@/core/assessment/finding';
-import type { LedgerEntry } from '@/core/assessment/ledger-entry';
 import { findingTitle } from '@/core/assessment/wording';
 import { formatQuantity } from '@/core/quantity/format';
-import type { HouseRules } from '@/core/rules/house-rules';
 import { MarginRule } from '@/ui/margin-rule';
 import { LATER_PARTS } from './later-parts';
-import { Entries } from './ledger-entries';
+import type { Judgement } from './working-of';
 
 // Comes when a finding is opened: most never are.
 export const WorkingOf = dynamic(LATER_PARTS.workingOf);
+const WholeWorking = dynamic(LATER_PARTS.wholeWorking);
 
 interface Props {
   readonly finding: Finding;
-  readonly ledger: readonly LedgerEntry[];
-  readonly rules: HouseRules;
+  readonly judgement: Judgement;
 }
 
 /** A finding with its margin; it opens to everything behind it. */
-export function FindingLine({ finding, ledger, rules }: Props) {
+export function FindingLine({ finding, judgement }: Props) {
   const { code, measured, indicative, severity } = finding;
   const title = findingTitle(finding);
   const head = measured ? (
@@ -37,7 +35,7 @@ export function FindingLine({ finding, ledger, rules }: Props) {
   );
   return (
     <Opens head={head}>
-      <WorkingOf code={code} ledger={ledger} rules={rules} />
+      <WorkingOf code={code} judgement={judgement} />
     </Opens>
   );
 }
@@ -63,17 +61,19 @@ export function Opens({
 }
 
 /** Every reading with its corrections, in working order. */
-export function AllWorking({ entries }: { readonly entries: readonly LedgerEntry[] }) {
-  if (entries.length === 0) return null;
+export function AllWorking({ judgement }: { readonly judgement: Judgement }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className="group border-t pt-2">
+    <details className="group border-t pt-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="flex min-h-11 list-none items-center gap-2">
         <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
         Show the working
       </summary>
-      <div className="grid gap-3 pt-1 text-sm">
-        <Entries entries={entries} />
-      </div>
+      {open && (
+        <div className="grid gap-3 pt-1 text-sm">
+          <WholeWorking judgement={judgement} />
+        </div>
+      )}
     </details>
   );
 }

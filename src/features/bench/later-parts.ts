@@ -4,6 +4,9 @@ export const LATER_PARTS = {
   loadPicture: () => import('@/ui/charts/load-picture').then((chart) => chart.LoadPicture),
   traceEntry: () => import('./stages/trace-entry').then((entry) => entry.TraceEntry),
   otherRules: () => import('./stages/other-rules').then((rules) => rules.OtherRules),
+  instrumentStrip: () => import('./live/instrument-strip').then((strip) => strip.InstrumentStrip),
   secondOpinion: () => import('./second-opinion').then((opinion) => opinion.SecondOpinion),
+  typedMargins: () => import('./typed-margins').then((margins) => margins.TypedMargins),
+  wholeWorking: () => import('./working-of').then((working) => working.WholeWorking),
   workingOf: () => import('./working-of').then((working) => working.WorkingOf),
 } as const;

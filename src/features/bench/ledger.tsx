@@ -3,8 +3,6 @@ import { memo } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import { type Finding, type FindingCode, heldAgainst, type Measured } from '@/core/assessment/finding';
-import { ledgerOf } from '@/core/assessment/ledger';
-import type { LedgerEntry } from '@/core/assessment/ledger-entry';
 import type { StepId } from '@/core/assessment/step-id';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { because, findingTitle } from '@/core/assessment/wording';
@@ -18,6 +16,7 @@ import { VerdictMark } from '@/ui/verdict-mark';
 import { AllWorking, FindingLine, Opens, WorkingOf } from './finding-line';
 import { LATER_PARTS } from './later-parts';
 import { WhatWouldChange } from './what-would-change';
+import type { Judgement } from './working-of';
 
 const SecondOpinion = dynamic(LATER_PARTS.secondOpinion);
 
@@ -45,7 +44,7 @@ export const Ledger = memo(function Ledger({
   override,
 }: Props) {
   const { verdict, grade, decidedBy, findings } = assessment;
-  const entries = ledgerOf(evidence, assessment, rules);
+  const judgement = { evidence, assessment, rules };
   const nextTest = openTests.find(({ step }) => step === nextStep) ?? null;
   const measured = findings.filter(
     (finding) =>
@@ -77,12 +76,12 @@ export const Ledger = memo(function Ledger({
           {override.why}
         </p>
       )}
-      <Estimates assessment={assessment} rules={rules} entries={entries} />
+      <Estimates judgement={judgement} />
       {measured.length + plain.length > 0 && (
         <section aria-label="Findings" className="grid gap-2">
           <h3 className="heading">Findings</h3>
           {[...measured, ...plain].map((finding) => (
-            <FindingLine key={findingTitle(finding)} finding={finding} ledger={entries} rules={rules} />
+            <FindingLine key={findingTitle(finding)} finding={finding} judgement={judgement} />
           ))}
         </section>
       )}
@@ -103,7 +102,7 @@ export const Ledger = memo(function Ledger({
         openTests={nextStep === null ? [] : openTests}
         next={nextTest}
       />
-      <AllWorking entries={entries} />
+      <AllWorking judgement={judgement} />
       {evidence.openCircuit && !asTyped && <SecondOpinion evidence={evidence} assessment={assessment} />}
       <p className="text-sm text-soft">
         Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
@@ -128,15 +127,8 @@ function isBorrowed(conclusion: Finding, findings: readonly Finding[]): boolean 
   );
 }
 
-function Estimates({
-  assessment,
-  rules,
-  entries,
-}: {
-  readonly assessment: Assessment;
-  readonly rules: HouseRules;
-  readonly entries: readonly LedgerEntry[];
-}) {
+function Estimates({ judgement }: { readonly judgement: Judgement }) {
+  const { assessment, rules } = judgement;
   const { charge, health } = assessment.estimates;
   const healthLimit =
     health && health.pct < rules.health.retirePct ? rules.health.retirePct : rules.health.servePct;
@@ -148,7 +140,7 @@ function Estimates({
         against="load gate"
         indicative={charge?.indicative === true || charge?.surfaceSuspected === true}
       >
-        <WorkingOf code="charge_low" ledger={entries} rules={rules} />
+        <WorkingOf code="charge_low" judgement={judgement} />
       </Estimate>
       <Estimate
         name="Health"
@@ -156,11 +148,7 @@ function Estimates({
         against={healthLimit === rules.health.retirePct ? 'retire' : 'serve'}
         indicative={health?.indicative === true}
       >
-        <WorkingOf
-          code={healthLimit === rules.health.retirePct ? 'worn' : 'ageing'}
-          ledger={entries}
-          rules={rules}
-        />
+        <WorkingOf code={healthLimit === rules.health.retirePct ? 'worn' : 'ageing'} judgement={judgement} />
       </Estimate>
     </div>
   );

@@ -12,11 +12,11 @@ import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
 import { isTyping } from '@/ui/keyboard';
 import { DoneStep } from './done-step';
+import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
 import { IdentifyStage } from './stages/identify-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { StageProps } from './stages/stage-props';
-import { TypedMargins } from './typed-margins';
 import type { CaptureOptions } from './use-run';
 
 type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
@@ -63,6 +63,8 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   recovery: dynamic(LATER_STAGES.recovery),
   verdict: dynamic(LATER_STAGES.verdict),
 };
+
+const TypedMargins = dynamic(LATER_PARTS.typedMargins);
 
 /** Steps whose reading is drawn against its limit; the others have a picture of their own. */
 const DRAWN_BY_MARGIN: ReadonlySet<StepId> = new Set([

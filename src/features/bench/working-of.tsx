@@ -1,17 +1,26 @@
+import type { Assessment } from '@/core/assessment/assess';
+import type { Evidence } from '@/core/assessment/evidence';
 import type { FindingCode } from '@/core/assessment/finding';
-import type { LedgerEntry } from '@/core/assessment/ledger-entry';
+import { ledgerOf } from '@/core/assessment/ledger';
 import { workingOf } from '@/core/assessment/working';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Entries, Row } from './ledger-entries';
 
-export interface WorkingProps {
-  readonly code: FindingCode;
-  readonly ledger: readonly LedgerEntry[];
+/** What was judged, what it came to, and by which rules: everything that a working is written from. */
+export interface Judgement {
+  readonly evidence: Evidence;
+  readonly assessment: Assessment;
   readonly rules: HouseRules;
 }
 
+interface Props {
+  readonly code: FindingCode;
+  readonly judgement: Judgement;
+}
+
 /** Readings, corrections with the numbers put in, limits, the rule that acts on it and who says so. */
-export function WorkingOf({ code, ledger, rules }: WorkingProps) {
+export function WorkingOf({ code, judgement: { evidence, assessment, rules } }: Props) {
+  const ledger = ledgerOf(evidence, assessment, rules);
   const { entries, limits, rule, source } = workingOf(code, ledger, rules);
   return (
     <div className="mb-2 grid gap-2 border-l-2 border-line-strong py-1 pl-3 text-sm">
@@ -29,4 +38,10 @@ export function WorkingOf({ code, ledger, rules }: WorkingProps) {
       </p>
     </div>
   );
+}
+
+/** Every reading with its corrections, in working order. */
+export function WholeWorking({ judgement: { evidence, assessment, rules } }: Pick<Props, 'judgement'>) {
+  const entries = ledgerOf(evidence, assessment, rules);
+  return entries.length === 0 ? <p>Nothing was read yet.</p> : <Entries entries={entries} />;
 }

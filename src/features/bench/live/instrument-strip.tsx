@@ -12,7 +12,10 @@ export function InstrumentStrip() {
   const instruments = useLive((there) => there.instruments) ?? [];
   const doubt = useLive(doubtOf);
   const [setting, setSetting] = useState(false);
-  if (!link || state === 'looking' || state === 'none') return null;
+  if (!link || state === 'none') return null;
+  if (state === 'looking') {
+    return <p className="mb-1 flex min-h-12 items-center text-sm text-soft">Looking for the instruments …</p>;
+  }
   if (state === 'lost') {
     return (
       <p role="status" className="mb-2 flex items-center gap-2 rounded-md bg-warn-wash px-3 py-1 text-warn">
