@@ -279,8 +279,15 @@ test.describe('a battery that is low', () => {
     await bench.step('Open-circuit voltage').click();
     await bench.step('Charge').click();
     await expect(charger).toContainText(/1\d\.\d\sA/);
+    const secondsToGo = async () => {
+      const clock = await page.getByRole('timer').first().innerText();
+      return clock.split(':').reduce((seconds, part) => 60 * seconds + Number(part), 0);
+    };
+    const begun = await secondsToGo();
     await charger.getByRole('button', { name: '×3600' }).click();
     await expect(charger).toContainText('It says full', { timeout: 120_000 });
+    // Hours have gone by for the charger, and its clock says so.
+    expect(await secondsToGo()).toBeLessThan(begun - 3600);
     await page.getByRole('button', { name: 'Full: charger off' }).click();
     // Rested and read, it stands for hours that pass in seconds.
     await bench.restedOvernight();

@@ -172,13 +172,15 @@ function loadFindings(known: Case): Finding[] {
 /** Share by which a bank may sag before it is said. Rule of the trade. */
 const SAG_TOLD = 0.05;
 
-function traceFindings({ evidence }: Case): Finding[] {
+function traceFindings({ evidence, estimates }: Case): Finding[] {
   const { load, openCircuit, battery } = evidence;
   const read = load?.trace && openCircuit && readTrace(load.trace, openCircuit.volts, battery.nominalVolts);
   if (!read) return [];
   const found: Finding[] = [];
   if (read.shape === 'capacity') found.push(finding('falls_late'));
-  if (read.shape === 'resistance') found.push(finding('drops_at_once'));
+  // Every load drops at once; where it held its limit there is nothing to explain.
+  if (read.shape === 'resistance' && estimates.load && estimates.load.marginVolts < 0)
+    found.push(finding('drops_at_once'));
   if (read.sag !== null && read.sag > SAG_TOLD) found.push(finding('bank_sagged'));
   return found;
 }

@@ -118,6 +118,15 @@ describe('the course of a load', () => {
       [15, 9.85, null],
     ] as const;
     expect(codes({ ocv: 12.65, load: 9.85, trace: late })).toContain('falls_late');
+    const atOnce = (end: number) =>
+      [
+        [1, end + 0.06, null],
+        [10, end + 0.02, null],
+        [15, end, null],
+      ] as const;
+    expect(codes({ ocv: 12.65, load: 9.1, trace: atOnce(9.1) })).toContain('drops_at_once');
+    // Held its limit: there is nothing to explain.
+    expect(codes({ ocv: 12.65, load: 10.1, trace: atOnce(10.1) })).not.toContain('drops_at_once');
     expect(codes({ ocv: 12.65, load: 10.6, loadStopped: 'gassing' })).toContain('cell_gasses');
     expect(codes({ ocv: 12.65, load: 4.8, seconds: 2, loadStopped: 'collapse' })).toContain('load_collapsed');
   });

@@ -1,13 +1,14 @@
 import * as fc from 'fast-check';
 import { assess } from '../assessment/assess';
 import { noEvidence } from '../assessment/evidence';
+import { readTrace } from '../assessment/load-trace';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
 import { seededChance } from '../quantity/chance';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { cellCharge, restedState, trueChargePct, withCharge } from './battery-state';
 import { charge, chargeMoment } from './charge';
 import { discharge, dischargeCourse, rest } from './discharge';
-import type { FAULT_KINDS } from './faults';
+import type { FAULT_KINDS, Fault } from './faults';
 import { healthyCourse } from './healthy-course';
 import { trueHealthPct } from './physical-battery';
 import { cellGravities, cellVolts, compensatedOhms, openVolts, smallSignalOhms } from './readouts';
@@ -55,6 +56,21 @@ describe('check points of the model', () => {
       };
       const { health: told } = assess(evidence, STANDARD_RULES).estimates;
       expect(Math.abs((told?.pct ?? 0) - 100 * health)).toBeLessThan(6.5);
+    }
+  });
+
+  it.each([25, 0, -15])('the course of a load tells a bad joint from worn plates at %d °C', (celsius) => {
+    const shapeOf = (chargePct: number, health: number, joint: number) => {
+      const faults: Fault[] = joint > 0 ? [{ kind: 'joint', degree: joint }] : [];
+      const model = unit(FLOODED_60, health, faults);
+      const state = restedState(model, chargePct, celsius);
+      const { volts } = dischargeCourse(model, state, HALF_RATING, 0.1, 150);
+      const trace = [...volts].map((value, at) => [(at + 1) / 10, value, HALF_RATING] as const);
+      return readTrace(trace, openVolts(model, state), 12)?.shape;
+    };
+    for (const chargePct of [100, 85, 70]) {
+      for (const health of [1, 0.8, 0.6]) expect(shapeOf(chargePct, health, 0)).toBe('plain');
+      for (const joint of [0.5, 1]) expect(shapeOf(chargePct, 0.95, joint)).toBe('resistance');
     }
   });
 

@@ -10,14 +10,14 @@ import { clockText } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
 import { useSite } from '@/ui/site';
 import { ChargerPanel } from '../live/charger-panel';
-import { useLink } from '../live/use-live';
+import { useLink, useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import { temperatureWords } from '../reading-words';
 import { ChargeFigure as Figure } from './charge-figure';
 import type { StageProps } from './stage-props';
 
 const STATE_WORDS: Readonly<Record<ChargeState['kind'], string>> = {
-  charging: 'Charging',
+  charging: 'Charging, to go',
   full: 'Full',
   too_hot: 'Too hot: switch it off',
   awake: 'Awake',
@@ -45,7 +45,9 @@ export function OnCharge({
   const so = plan
     ? chargeState(start, chargeLog, { ...plan, absorptionVolts: start.data.volts }, spec.nominalVolts)
     : ({ kind: 'charging' } as const);
-  const leftMs = chargeDueMs(start) - nowMs;
+  // A simulated charger may have lived through more hours than the clock.
+  const onForMs = 1000 * (useLive((there) => there.value('charger', 'on_for')) ?? 0);
+  const leftMs = Math.min(chargeDueMs(start) - nowMs, chargeDueMs(start) - start.takenAtMs - onForMs);
   const link = useLink();
   const end = (how: ReadingData<'charge'>) => {
     const charger = link?.find('charger')?.name;
