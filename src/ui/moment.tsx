@@ -14,10 +14,16 @@ export function Moment({
   readonly atMs: number;
   readonly as?: keyof typeof PATTERNS;
 }) {
-  const { zone } = useSite();
+  const words = useMoments();
   return (
     <time dateTime={new Date(atMs).toISOString()} className="figures whitespace-nowrap">
-      {format(atMs, PATTERNS[as], { in: tz(zone) })}
+      {words(atMs, as)}
     </time>
   );
+}
+
+/** Moments in the site's own zone as plain words, where a drawing or a name needs them. */
+export function useMoments(): (atMs: number, as: keyof typeof PATTERNS) => string {
+  const { zone } = useSite();
+  return (atMs, as) => format(atMs, PATTERNS[as], { in: tz(zone) });
 }

@@ -55,9 +55,11 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
       )}
       <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
         <Identity battery={battery} rules={story.rules} />
-        {spec && <HealthOverTime story={story} />}
+        <div className="grid gap-5">
+          {spec && <HealthOverTime story={story} />}
+          <LoadTraces loads={story.loads} />
+        </div>
       </div>
-      <LoadTraces loads={story.loads} />
       <section aria-label="Runs" className="grid gap-2">
         <h2 className="text-xl font-semibold">Runs</h2>
         {runs.length === 0 ? (

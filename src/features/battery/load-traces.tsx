@@ -1,18 +1,18 @@
 'use client';
 
-import { format } from 'date-fns';
 import type { LoadRecord } from '@/core/exchange/views';
 import { formatQuantity } from '@/core/quantity/format';
 import { TraceOverlay } from '@/ui/charts/trace-overlay';
-import { Moment } from '@/ui/moment';
+import { Moment, useMoments } from '@/ui/moment';
 
 /** The recorded load tests of a battery over each other, each with its figures and its file. */
 export function LoadTraces({ loads }: { readonly loads: readonly LoadRecord[] }) {
+  const words = useMoments();
   if (loads.length === 0) return null;
-  const named = loads.map(({ atMs, trace }) => ({ name: format(atMs, 'd MMM yyyy'), trace }));
+  const named = loads.map(({ atMs, trace }) => ({ name: words(atMs, 'day'), trace }));
   return (
     <section aria-label="Load traces" className="sheet grid gap-2 p-4">
-      <h2 className="heading">Load tests as they fell, the newest strong</h2>
+      <h2 className="heading">Load tests as they fell, uncorrected; the newest strong</h2>
       <TraceOverlay loads={named} />
       <ul className="grid gap-x-6 sm:grid-cols-2">
         {loads.map(({ readingId, runId, atMs, volts, amps, instrument, forced }) => (
