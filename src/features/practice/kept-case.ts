@@ -3,6 +3,7 @@ import { CORE_VERSION } from '@/core/assessment/core-version';
 import type { RunView } from '@/core/exchange/views';
 import type { TapeEntry } from '@/core/instruments/taped-bench';
 import type { TrueMoment } from '@/core/practice/true-moment';
+import { changesOf } from './changes-of';
 
 /** A case in the middle of its work: enough to take it up where it was left. */
 export interface KeptCase {
@@ -22,7 +23,7 @@ export interface KeptCase {
 const PREFIX = 'integra:case:';
 /** Cases left in the middle that a browser keeps; the oldest go first. */
 const MOST_KEPT = 6;
-const CHANGED = 'integra:case-changed';
+const changes = changesOf('integra:case-changed');
 const NONE: readonly KeptCase[] = [];
 let listed: { readonly text: string; readonly cases: readonly KeptCase[] } = { text: '', cases: NONE };
 
@@ -33,7 +34,7 @@ export function keepCase(kept: Omit<KeptCase, 'core'>): boolean {
     const isNew = localStorage.getItem(key) === null;
     localStorage.setItem(key, JSON.stringify({ ...kept, core: CORE_VERSION }));
     if (isNew) for (const { code } of keptCases().slice(MOST_KEPT)) localStorage.removeItem(PREFIX + code);
-    window.dispatchEvent(new Event(CHANGED));
+    changes.tell();
     return true;
   } catch {
     return false;
@@ -44,7 +45,7 @@ export function keepCase(kept: Omit<KeptCase, 'core'>): boolean {
 export function dropCase(code: string): void {
   try {
     localStorage.removeItem(PREFIX + code);
-    window.dispatchEvent(new Event(CHANGED));
+    changes.tell();
   } catch {
     // Where nothing is kept there is nothing to forget.
   }
@@ -81,17 +82,8 @@ function readKept(text: string): KeptCase[] {
   }
 }
 
-function subscribe(listener: () => void): () => void {
-  window.addEventListener(CHANGED, listener);
-  window.addEventListener('storage', listener);
-  return () => {
-    window.removeEventListener(CHANGED, listener);
-    window.removeEventListener('storage', listener);
-  };
-}
-
 /** The cases that whoever is at the bench left in the middle, the newest first. */
 export function useKeptCases(technicianId: string | null): readonly KeptCase[] {
-  const all = useSyncExternalStore(subscribe, keptCases, () => NONE);
+  const all = useSyncExternalStore(changes.subscribe, keptCases, () => NONE);
   return all.filter((kept) => kept.technicianId === technicianId);
 }

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { changesOf } from './changes-of';
 
 /** A case that was brought to its debrief in this browser. */
 export interface Attempt {
@@ -15,7 +16,7 @@ export interface Attempt {
 
 const KEY = 'integra:practice';
 const MOST_KEPT = 500;
-const CHANGED = 'integra:practice-changed';
+const changes = changesOf('integra:practice-changed');
 const NONE: readonly Attempt[] = [];
 let read: { readonly text: string; readonly attempts: readonly Attempt[] } = { text: '', attempts: NONE };
 
@@ -23,7 +24,7 @@ let read: { readonly text: string; readonly attempts: readonly Attempt[] } = { t
 export function keepAttempt(attempt: Attempt): void {
   try {
     localStorage.setItem(KEY, JSON.stringify([...attempts(), attempt].slice(-MOST_KEPT)));
-    window.dispatchEvent(new Event(CHANGED));
+    changes.tell();
   } catch {
     // The debrief stands on the page all the same.
   }
@@ -42,17 +43,8 @@ function attempts(): readonly Attempt[] {
   }
 }
 
-function subscribe(listener: () => void): () => void {
-  window.addEventListener(CHANGED, listener);
-  window.addEventListener('storage', listener);
-  return () => {
-    window.removeEventListener(CHANGED, listener);
-    window.removeEventListener('storage', listener);
-  };
-}
-
 /** The attempts of whoever is at the bench, the oldest first. */
 export function useAttempts(technicianId: string | null): readonly Attempt[] {
-  const all = useSyncExternalStore(subscribe, attempts, () => NONE);
+  const all = useSyncExternalStore(changes.subscribe, attempts, () => NONE);
   return all.filter((attempt) => attempt.technicianId === technicianId);
 }
