@@ -305,7 +305,7 @@ test.describe('a battery that is low', () => {
     await page.keyboard.press('s');
     await page.getByRole('button', { name: '×60', exact: true }).click();
     await expect(page.getByText('Read it now')).toBeVisible();
-    await expect(page.getByLabel('Charging current')).toHaveValue('40');
+    await expect(page.getByLabel('Charging current')).toHaveValue('40.0');
     await expect(page.getByLabel('Voltage after 3 min')).toHaveValue(/^1[345]\./);
     await bench.capture();
     await expect

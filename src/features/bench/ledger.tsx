@@ -171,8 +171,8 @@ function Estimate({ name, measured, against, indicative, children }: EstimatePro
         {measured ? (
           <>
             <span className="figures text-2xl font-semibold">{formatQuantity(measured.value, '%')}</span>
-            <span className="figures text-soft">± {formatQuantity(measured.sd, '%')}</span>
-            <span className="ml-auto text-sm text-soft">
+            <span className="figures whitespace-nowrap text-soft">± {formatQuantity(measured.sd, '%')}</span>
+            <span className="ml-auto text-right text-sm text-soft">
               {indicative ? 'indicative' : `against ${against}`}
             </span>
           </>

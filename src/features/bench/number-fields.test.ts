@@ -15,6 +15,14 @@ it.each([
   expect(shownValue(field(quantity), value, '°C')).toBe(text);
 });
 
+it('a value that changes while it is read keeps its width, and loses no digit for it', () => {
+  const volts = field('openCircuitVolts', 'V');
+  expect(shownValue(volts, 12.7, '°C', 2)).toBe('12.70');
+  expect(shownValue(volts, 13, '°C', 2)).toBe('13.00');
+  expect(shownValue(volts, 12.715, '°C', 2)).toBe('12.715');
+  expect(shownValue(field('gravity'), 1.26, '°C', 3)).toBe('1.260');
+});
+
 it('a temperature is shown in the unit of the screen, and typed back to the same', () => {
   const celsius = field('temperatureC', '°C');
   expect(shownValue(celsius, 7.5, '°C')).toBe('7.5');

@@ -37,13 +37,23 @@ export interface FieldsRead<Name extends string> {
 /** Nothing is read finer than a gravity or a milliampere; a converted temperature needs less. */
 const STEPS_A_UNIT = { temperature: 100, other: 1000 } as const;
 
-/** How a value in SI is typed on this screen. */
-export function shownValue(field: NumberField, value: number | null, unit: TemperatureUnit): string {
+/**
+ * How a value in SI is typed on this screen.
+ * @param leastDecimals decimals that it has at least, where it changes while it is read: its width then never jumps
+ */
+export function shownValue(
+  field: NumberField,
+  value: number | null,
+  unit: TemperatureUnit,
+  leastDecimals = 0,
+): string {
   if (value === null) return '';
   const isTemperature = field.quantity === 'temperatureC';
   const shown = isTemperature && unit === '°F' ? fahrenheitFromCelsius(value) : value;
   const steps = isTemperature ? STEPS_A_UNIT.temperature : STEPS_A_UNIT.other;
-  return String(Math.round(shown * steps) / steps);
+  const text = String(Math.round(shown * steps) / steps);
+  const decimals = text.split('.')[1]?.length ?? 0;
+  return decimals < leastDecimals ? Number(text).toFixed(leastDecimals) : text;
 }
 
 /** A typed text in SI; null for an empty field, NaN for what is no number. */

@@ -36,8 +36,8 @@ export function InstrumentStrip() {
           <InstrumentDoubt doubt={doubt} />
         ) : (
           <>
-            <span className="sm:hidden">{instruments.length} connected</span>
-            <span className="max-sm:hidden">{instruments.map(({ label }) => label).join(' · ')}</span>
+            <span className="xl:hidden">{instruments.length} connected</span>
+            <span className="max-xl:hidden">{instruments.map(({ label }) => label).join(' · ')}</span>
           </>
         )}
         {simulated && (

@@ -44,7 +44,7 @@ export function useLiveFields<Name extends string>(
   for (const [at, field] of fields.entries()) {
     const value = values[at] ?? null;
     if (value === null || left.has(field.name)) continue;
-    texts[field.name] = shownValue(field, value, unit);
+    texts[field.name] = shownValue(field, value, unit, leastDecimals(field.live));
     const instrument = instruments[at];
     if (instrument) followed.push(instrument);
   }
@@ -63,6 +63,16 @@ export function useLiveFields<Name extends string>(
     follow: (name) => setLeft(new Set([...left].filter((other) => other !== name))),
   };
 }
+
+/** Decimals that a reading is shown with at least, by what gives it: as many as its last digit asks for. */
+const LEAST_DECIMALS: Readonly<Record<string, number>> = {
+  ...{ 'voltmeter volts': 2, 'voltmeter sum': 2, 'voltmeter least': 2 },
+  ...{ 'charger amps': 1, 'charger volts': 2, 'draw_meter amps': 3 },
+  ...{ 'thermometer celsius': 1, 'hydrometer gravity': 3 },
+};
+
+const leastDecimals = (live: LiveSource | undefined) =>
+  live ? (LEAST_DECIMALS[`${live.kind} ${live.field}`] ?? 0) : 0;
 
 function liveValue(
   read: (kind: LiveSource['kind'], field: string, cell?: number) => number | null,
