@@ -50,7 +50,9 @@ export async function startServer({
   const url = `http://127.0.0.1:${port}`;
   const other = await fetch(url).catch(() => null);
   if (other) throw new Error(`something else listens on port ${port}: end it first`);
-  const child = spawn('node_modules/.bin/next', ['start', '-H', '127.0.0.1', '-p', String(port)], {
+  // A link that idles while a loaded machine works on something else is not to be cut under the next request.
+  const idle = ['--keepAliveTimeout', '600000'];
+  const child = spawn('node_modules/.bin/next', ['start', '-H', '127.0.0.1', '-p', String(port), ...idle], {
     env: {
       ...process.env,
       NEXT_TELEMETRY_DISABLED: '1',
