@@ -130,7 +130,7 @@ test('a recorded load is pasted in, read at its end, and shown to fall at once',
   await expect(page.getByLabel('Voltage at the end')).toHaveValue('9.36');
   await expect(page.getByLabel('Load at the end')).toHaveValue('282');
   await bench.capture();
-  await bench.expectStage('Recovery');
+  await expect(bench.verdict).toHaveText('Retire');
   await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('points at a resistance');
 });
 
