@@ -87,6 +87,7 @@ test('a case that was left in the middle goes on where it stood, or begins anew'
   await left.getByRole('link', { name: /Lamps left on/ }).click();
   await expect(head).toContainText('Taken up again');
   await head.getByRole('button', { name: 'Begin anew' }).click();
+  await head.getByRole('button', { name: 'Lose what was done' }).click();
   await bench.expectStage('Identify');
   await expect(head).not.toContainText('Taken up again');
   await page.goto('/practice');

@@ -127,7 +127,7 @@ describe('a slip', () => {
     });
     expect(slip(view).instruments).toBeNull();
     const real = readWith({ open_circuit: 'Bench meter', load: 'Load bank' });
-    expect(slip(real).instruments).toBe('Read with Bench meter, Load bank; what is not read is typed.');
+    expect(slip(real).instruments).toBe('Read with Bench meter, Load bank; the rest was typed.');
     expect(slip(real).irregular).toEqual([]);
     const simulated = readWith({ load: 'Load bank (simulated ×60)' });
     const warning = 'Read on simulated instruments: this is no test of a real battery.';

@@ -237,7 +237,7 @@ function instrumentsOf(readings: readonly Reading[]): string[] {
 }
 
 function instrumentWords(names: readonly string[]): string | null {
-  return names.length === 0 ? null : `Read with ${names.join(', ')}; what is not read is typed.`;
+  return names.length === 0 ? null : `Read with ${names.join(', ')}; the rest was typed.`;
 }
 
 function rulesWords({ name }: HouseRules, { rules }: Assessment): string {

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { spentOn } from '@/core/practice/prices';
 import { COMPLAINTS } from '@/core/procedure/complaint';
@@ -56,11 +57,7 @@ export function CaseHead({ practiceCase, bench, readings, startMs, takenUp, onDe
             <SpeedKeys />
           </fieldset>
           <SpentSoFar clock={bench.clock} readings={readings} startMs={startMs} />
-          {readings.length > 0 && (
-            <Button tone="quiet" onClick={onAgain}>
-              Begin anew
-            </Button>
-          )}
+          {readings.length > 0 && <BeginAnew onAgain={onAgain} />}
           <Button tone="main" className="text-lg" shortcut="D" onClick={onDecide}>
             Decide
           </Button>
@@ -71,6 +68,20 @@ export function CaseHead({ practiceCase, bench, readings, startMs, takenUp, onDe
         {seenWords(seen)}
       </p>
     </section>
+  );
+}
+
+/** Asks once more: what was done in the case would be gone. */
+function BeginAnew({ onAgain }: Pick<Props, 'onAgain'>) {
+  const [asking, setAsking] = useState(false);
+  return asking ? (
+    <Button tone="warn" onClick={onAgain} onBlur={() => setAsking(false)}>
+      Lose what was done
+    </Button>
+  ) : (
+    <Button tone="quiet" onClick={() => setAsking(true)}>
+      Begin anew
+    </Button>
   );
 }
 

@@ -23,12 +23,13 @@ interface Props {
 
 /** A case on the real Bench: a simulated battery, a time of its own, and at the end what was true. */
 export function CaseScreen({ practiceCase, code, startMs }: Props) {
+  const { technicianId } = useSite();
   const [turn, setTurn] = useState(0);
   const [kept, setKept] = useState<KeptCase | null>(null);
   // Only the browser knows what was left in it.
-  useEffect(() => setKept(keptCase(code)), [code]);
+  useEffect(() => setKept(keptCase({ code, technicianId })), [code, technicianId]);
   const begin = () => {
-    dropCase(code);
+    dropCase({ code, technicianId });
     setKept(null);
     setTurn(turn + 1);
   };
@@ -61,7 +62,7 @@ function Attempt({ practiceCase, code, startMs, kept, onAgain }: AttemptProps) {
       ...{ readings: run.readings, truths, decision, startMs, endMs: bench.clock() },
     });
     setResult(told);
-    dropCase(code);
+    dropCase({ code, technicianId });
     keepAttempt({
       ...{ code, title: practiceCase.title, level: practiceCase.level, score: told.score, right: told.right },
       ...{ minutes: told.minutes, atMs: Date.now(), technicianId },

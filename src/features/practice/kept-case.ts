@@ -27,13 +27,18 @@ const changes = changesOf('integra:case-changed');
 const NONE: readonly KeptCase[] = [];
 let listed: { readonly text: string; readonly cases: readonly KeptCase[] } = { text: '', cases: NONE };
 
+/** Two who share a bench do not take up each other's work. */
+type Owned = Pick<KeptCase, 'code' | 'technicianId'>;
+
+const keyOf = ({ code, technicianId }: Owned) => `${PREFIX}${technicianId ?? ''}:${code}`;
+
 /** Keeps a case as it stands; false where this browser keeps nothing. */
 export function keepCase(kept: Omit<KeptCase, 'core'>): boolean {
   try {
-    const key = PREFIX + kept.code;
+    const key = keyOf(kept);
     const isNew = localStorage.getItem(key) === null;
     localStorage.setItem(key, JSON.stringify({ ...kept, core: CORE_VERSION }));
-    if (isNew) for (const { code } of keptCases().slice(MOST_KEPT)) localStorage.removeItem(PREFIX + code);
+    if (isNew) for (const old of keptCases().slice(MOST_KEPT)) localStorage.removeItem(keyOf(old));
     changes.tell();
     return true;
   } catch {
@@ -42,18 +47,18 @@ export function keepCase(kept: Omit<KeptCase, 'core'>): boolean {
 }
 
 /** Forgets a case: it was brought to its end, or is begun anew. */
-export function dropCase(code: string): void {
+export function dropCase(dropped: Owned): void {
   try {
-    localStorage.removeItem(PREFIX + code);
+    localStorage.removeItem(keyOf(dropped));
     changes.tell();
   } catch {
     // Where nothing is kept there is nothing to forget.
   }
 }
 
-/** What is kept of a case; null where there is nothing, or nothing that this version can take up. */
-export function keptCase(code: string): KeptCase | null {
-  return keptCases().find((kept) => kept.code === code) ?? null;
+/** What somebody left of a case; null where there is nothing, or nothing that this version can take up. */
+export function keptCase(left: Owned): KeptCase | null {
+  return keptCases().find((kept) => keyOf(kept) === keyOf(left)) ?? null;
 }
 
 /** All that is kept, the newest first. */

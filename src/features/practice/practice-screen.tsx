@@ -110,7 +110,7 @@ function LeftInTheMiddle({ cases }: { readonly cases: readonly KeptCase[] }) {
     <section aria-label="Left in the middle" className="sheet grid gap-1 p-4">
       <h2 className="heading">Left in the middle</h2>
       <ul className="divide-y">
-        {cases.map(({ code, title, savedAtMs }) => (
+        {cases.map(({ code, technicianId, title, savedAtMs }) => (
           <li key={code} className="flex items-center gap-2">
             <Link href={addressOf(code)} className="min-w-0 grow py-2 hover:bg-harbour-wash">
               <span className="block truncate font-semibold">{title}</span>
@@ -118,7 +118,7 @@ function LeftInTheMiddle({ cases }: { readonly cases: readonly KeptCase[] }) {
                 <Moment atMs={savedAtMs} />
               </span>
             </Link>
-            <Button tone="quiet" onClick={() => dropCase(code)}>
+            <Button tone="quiet" onClick={() => dropCase({ code, technicianId })}>
               Forget it<span className="sr-only">: {title}</span>
             </Button>
           </li>
