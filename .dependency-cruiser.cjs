@@ -22,7 +22,10 @@ const onlyUses = (folder, allowed) => ({
   name: `${folder}-only-uses-${allowed.join('-') || 'itself'}`,
   severity: 'error',
   from: { path: src(folder) },
-  to: { path: '^(src|cli|stand-in|e2e|bench|scripts)/', pathNot: [folder, ...allowed].map(src) },
+  to: {
+    path: '^(src|cli|stand-in|serve|keep|siege|e2e|bench|scripts)/',
+    pathNot: [folder, ...allowed].map(src),
+  },
 });
 
 /** Inside the core a folder uses itself and the folders of earlier rows, and its own row's neighbours to the left. */
@@ -44,7 +47,8 @@ module.exports = {
     { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
     onlyUses('core', []),
     onlyUses('store', ['core']),
-    onlyUses('server', ['store', 'core']),
+    onlyUses('server', ['heavy', 'store', 'core']),
+    onlyUses('heavy', ['paper', 'store', 'core']),
     onlyUses('ui', ['core']),
     onlyUses('paper', ['ui', 'core']),
     onlyUses('workers', ['core']),
@@ -58,13 +62,14 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.(test|test-support)\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(@sinclair/typebox|ajv|ajv-formats|papaparse|@types/papaparse)/',
+        pathNot:
+          'node_modules/(@sinclair/typebox|@cfworker/json-schema|ajv|ajv-formats|papaparse|@types/papaparse)/',
       },
     },
     {
       name: 'sql-only-in-store',
       severity: 'error',
-      from: { pathNot: '^(src/store/|drizzle\\.config)' },
+      from: { pathNot: '^(src/store/|keep/|drizzle\\.config|src/server/use-cases\\.test)' },
       to: { path: 'node_modules/(drizzle-orm|@libsql)/' },
     },
   ],

@@ -22,6 +22,7 @@ const esm = [
   'uuidv7',
   'date-fns',
   '@date-fns/tz',
+  'idb',
 ];
 
 const shared = {

@@ -3,6 +3,7 @@ import { assess } from '../src/core/assessment/assess';
 import type { Evidence } from '../src/core/assessment/evidence';
 import { flipsOf } from '../src/core/assessment/what-if';
 import type { BatterySpec } from '../src/core/battery/battery';
+import { assessmentRecord } from '../src/core/exchange/assessment-record';
 import { evidenceFromReadings } from '../src/core/procedure/evidence-from-readings';
 import type { Reading } from '../src/core/procedure/reading';
 import { judgeRun } from '../src/core/procedure/run-sheet';
@@ -10,7 +11,7 @@ import { PRESETS } from '../src/core/rules/presets';
 import { STANDARD_RULES } from '../src/core/rules/standard-rules';
 import { addBattery } from '../src/store/batteries';
 import { openStore } from '../src/store/open';
-import { assessmentRecord, finishWith } from '../src/store/runs';
+import { finishWith } from '../src/store/runs';
 import { runs } from '../src/store/schema';
 import { addTechnician } from '../src/store/technicians';
 

@@ -53,7 +53,7 @@ describe('the grade command', () => {
       `${HEADER},soc_pct,soc_sd,soh_pct,soh_sd,load_set_a,load_limit_v,load_margin_v,verdict,grade,next_step,reasons,rules,core`,
     );
     expect(lines[1]).toBe(
-      `${ROWS[0]},100.0,5.0,107.2,6.4,285.0,9.600,1.200,serve,A,,sound;load_passes,integra-standard/3,1.4.0`,
+      `${ROWS[0]},100.0,5.0,107.2,6.4,285.0,9.600,1.200,serve,A,,sound;load_passes,integra-standard/3,1.4.1`,
     );
     expect(complaints).toContain('line 3, cond_unit: found nothing');
     expect(complaints).toContain('unknown columns, carried through: owner');

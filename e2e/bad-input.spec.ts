@@ -109,7 +109,8 @@ test('the server refuses malformed writes with the field, what was found and wha
 }) => {
   const runId = await startedRun(request, { tag: newTag, technicianId });
   const refused = async (data: unknown) => {
-    const response = await request.post(`/api/runs/${runId}/readings`, { data });
+    const headers = { 'content-type': 'application/json' };
+    const response = await request.post(`/api/runs/${runId}/readings`, { data, headers });
     expect(response.status()).toBe(422);
     return (await response.json()).problems.map(({ message }: { message: string }) => message).join(' | ');
   };
@@ -117,7 +118,7 @@ test('the server refuses malformed writes with the field, what was found and wha
     'kind: found "guess", expected one of identify, complaint, inspection',
   );
   expect(await refused({ kind: 'load', data: { volts: 'ten' } })).toContain('data/volts: found "ten"');
-  expect(await refused('{')).toContain('body');
+  expect(await refused(Buffer.from('{'))).toContain('body');
 });
 
 test('a database file that is no database is told on the screen and in the log', async ({ page }) => {

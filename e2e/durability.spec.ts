@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7';
 import { BenchPage } from './support/bench-page';
 import { freePort, newDatabaseFile, startServer } from './support/server';
-import { expect, signIn, startedRun, test } from './support/test';
+import { expect, expectAccessible, finishRunSeen, signIn, startedRun, test } from './support/test';
 
 test('a run reopens where it stood, its clock still right', async ({
   page,
@@ -107,7 +107,7 @@ test('two tabs on the same run see each other, and a finished run asks before it
   await expect(second.getByLabel('Open-circuit voltage')).toHaveValue('12.5');
 
   // A third device without the tabs' channel finishes the run; this tab only learns of it when it captures.
-  await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
+  await finishRunSeen(request, runId, technicianId);
   await bench.load('10.4');
   await expect(page.getByText(/finished meanwhile/)).toBeVisible();
   await page.getByRole('button', { name: 'Reopen the run and store it' }).click();
@@ -135,4 +135,124 @@ test('the same capture sent twice is stored once', async ({ request, newTag, tec
   const [one, two] = await Promise.all([send(), send()]);
   expect([one.status(), two.status()]).toEqual([200, 200]);
   expect((await (await request.get(`/api/runs/${runId}`)).json()).value.readings).toHaveLength(1);
+});
+
+test('what waits is sent from any screen, and is told in the head of every one', async ({
+  page,
+  bench,
+  request,
+  openedRun: runId,
+}) => {
+  await bench.identify();
+  await expect(bench.step('Identify')).toContainText('label agrees');
+  await page.route('**/api/runs/*/readings', (route) => route.abort());
+  await bench.complain();
+  await bench.inspectAllInOrder();
+  await expect(page.getByText(/Not stored yet/)).toBeVisible();
+  await page.goto('/reckoner');
+  await page.getByRole('button', { name: '2 not stored' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Not stored yet' });
+  await expect(dialog.getByText('inspection')).toBeVisible();
+  await expectAccessible(page);
+  await page.unroute('**/api/runs/*/readings');
+  await dialog.getByRole('button', { name: 'Send it now' }).click();
+  await expect(dialog.getByText('All of it is stored.')).toBeVisible();
+  await expect
+    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
+    .toBe(3);
+});
+
+test('two tabs that capture while nothing answers lose nothing of each other', async ({
+  page,
+  context,
+  bench,
+  request,
+  openedRun: runId,
+}) => {
+  const second = await context.newPage();
+  const otherBench = new BenchPage(second);
+  await otherBench.open(runId);
+  await context.route('**/api/runs/*/readings', (route) => route.abort());
+  await bench.identify();
+  await expect(page.getByRole('button', { name: '1 not stored' })).toBeVisible();
+  await expect(second.getByRole('button', { name: '1 not stored' })).toBeVisible();
+  await otherBench.complain();
+  await expect(page.getByRole('button', { name: '2 not stored' })).toBeVisible();
+  await context.unroute('**/api/runs/*/readings');
+  await expect
+    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
+    .toBe(2);
+  await expect(page.getByRole('button', { name: /not stored/ })).toHaveCount(0);
+});
+
+test('a verdict that was overtaken is not stored: what came meanwhile is shown first', async ({
+  page,
+  bench,
+  request,
+  technicianId,
+  openedRun: runId,
+}) => {
+  await bench.upToCharge('12.65', '20');
+  await bench.load('10.6');
+  await bench.step('Verdict').click();
+  await expect(page.getByRole('button', { name: 'Finish the run: Return to service' })).toBeVisible();
+  // Another device without the tabs' channel finds the case cracked.
+  const data = { case: 'cracked', smell: 'none', terminals: 'ok', level: 'ok' };
+  const reading = {
+    ...{ id: uuidv7(), runId, kind: 'inspection', data, takenAtMs: Date.now(), technicianId },
+    ...{ instrument: 'typed', forced: false, supersedesId: null, reason: null },
+  };
+  expect((await request.post(`/api/runs/${runId}/readings`, { data: reading })).status()).toBe(200);
+  await page.getByRole('button', { name: 'Finish the run: Return to service' }).click();
+  await expect(page.getByText(/made without what came meanwhile/)).toBeVisible();
+  await expect(page.getByRole('status').getByText(/cracked/)).toBeVisible();
+  await expect(bench.verdict).toHaveText('Quarantine');
+  expect((await (await request.get(`/api/runs/${runId}`)).json()).value.run.finishedAtMs).toBeNull();
+  await bench.finish();
+});
+
+test('a tablet whose clock runs an hour ahead is told, and stamps by the server’s clock', async ({
+  browser,
+  request,
+  server,
+  technicianId,
+  newTag,
+}) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  const context = await browser.newContext({ baseURL: server.url });
+  await signIn(context, server.url, technicianId);
+  const page = await context.newPage();
+  await page.clock.install({ time: Date.now() + 3_600_000 });
+  await page.goto(`/bench/${runId}`);
+  await expect(page.getByText(/This device’s clock is (59|60) min fast/)).toBeVisible();
+  await page.getByRole('button', { name: 'The label agrees' }).click();
+  await expect
+    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
+    .toBe(1);
+  const [reading] = (await (await request.get(`/api/runs/${runId}`)).json()).value.readings;
+  expect(Math.abs(reading.takenAtMs - Date.now())).toBeLessThan(120_000);
+  await context.close();
+});
+
+test('a copy is made while the work goes on, and put back after a mishap', async ({ browser }) => {
+  const server = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
+  const context = await browser.newContext({ baseURL: server.url });
+  const technicianId = uuidv7();
+  await context.request.post('/api/technicians', { data: { id: technicianId, name: 'Pell Havering' } });
+  await signIn(context, server.url, technicianId);
+  await startedRun(context.request, { tag: 'COPY-1', technicianId });
+  const page = await context.newPage();
+  await page.goto('/files');
+  await page.getByRole('button', { name: 'Make a copy now' }).click();
+  await expect(page.getByText('Copied and read through: 1 batteries, 1 runs, 0 readings.')).toBeVisible();
+  await startedRun(context.request, { tag: 'COPY-2', technicianId });
+  await page.getByRole('button', { name: 'Put back' }).click();
+  await page.getByRole('button', { name: 'Put this copy back' }).click();
+  await expect(page.getByText(/Put back: 1 batteries/)).toBeVisible();
+  const found = async (tag: string) =>
+    (await (await context.request.get(`/api/batteries/find?tag=${tag}`)).json()).value.exact?.battery.tag;
+  expect([await found('COPY-1'), await found('COPY-2')]).toEqual(['COPY-1', undefined]);
+  await expectAccessible(page);
+  await context.close();
+  await server.stop();
 });

@@ -1,7 +1,7 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { uuidv7 } from 'uuidv7';
-import { expect, expectAccessible, startedRun, test } from './support/test';
+import { expect, expectAccessible, finishRunSeen, startedRun, test } from './support/test';
 
 interface ReadPdf {
   readonly pages: number;
@@ -63,7 +63,7 @@ async function finishedRun(
 ): Promise<string> {
   const runId = await startedRun(request, { tag, technicianId });
   for (const reading of SOUND) await capture(request, runId, technicianId, reading);
-  await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
+  await finishRunSeen(request, runId, technicianId);
   await page.goto(`/bench/${runId}`);
   return runId;
 }

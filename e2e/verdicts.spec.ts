@@ -1,4 +1,4 @@
-import { expect, expectAccessible, startedRun, test } from './support/test';
+import { expect, expectAccessible, finishRunSeen, startedRun, test } from './support/test';
 
 test('a new battery is registered from the scan field and goes through to Return to service', async ({
   page,
@@ -145,7 +145,7 @@ test('keyboard only, from the scan to the verdict', async ({
   technicianId,
 }) => {
   const runId = await startedRun(request, { tag: newTag, technicianId });
-  await request.post(`/api/runs/${runId}/finish`, { data: { runId, technicianId } });
+  await finishRunSeen(request, runId, technicianId);
   await page.goto('/batteries');
   const { keyboard } = page;
   await expect(async () => {

@@ -11,16 +11,41 @@ function newestChange(path) {
 
 /** The path of the bundle of `folder/main.ts`, made anew where it is older than its sources. */
 export async function bundleOf(folder) {
-  const bundle = join(root, '.build', folder, 'main.mjs');
-  const sources = [folder, 'src/core', 'package-lock.json'].map((path) => join(root, path));
-  if (existsSync(bundle) && statSync(bundle).mtimeMs > Math.max(...sources.map(newestChange))) return bundle;
+  return bundleIfOlder(
+    `${folder}/main.ts`,
+    join(root, '.build', folder, 'main.mjs'),
+    [folder, 'src/core'],
+    {},
+  );
+}
+
+/**
+ * The bundles that a running server consists of beside the pages: the process itself, what its threads do, and the
+ * commands that keep copies. Packages stay outside of them, so that each is there once.
+ */
+export async function serverBundles() {
+  const packages = { packages: 'external' };
+  const sources = ['src', 'serve', 'keep'];
+  const made = (entry, name) =>
+    bundleIfOlder(entry, join(root, '.build/server', `${name}.mjs`), sources, packages);
+  const [serve, threads, keep] = await Promise.all([
+    made('serve/main.ts', 'serve'),
+    made('src/heavy/thread.ts', 'threads'),
+    made('keep/main.ts', 'keep'),
+  ]);
+  return { serve, threads, keep };
+}
+
+async function bundleIfOlder(entry, bundle, sources, options) {
+  const paths = [...sources, 'package-lock.json'].map((path) => join(root, path));
+  if (existsSync(bundle) && statSync(bundle).mtimeMs > Math.max(...paths.map(newestChange))) return bundle;
   ensureInstalled((line) => process.stderr.write(`${line}\n`));
-  await bundleForNode(join(root, folder, 'main.ts'), bundle);
+  await bundleForNode(join(root, entry), bundle, options);
   return bundle;
 }
 
 /** Bundles one TypeScript file of this project, and all that it imports, into one that Node runs. */
-export async function bundleForNode(entry, outfile) {
+export async function bundleForNode(entry, outfile, options = {}) {
   const { build } = await import('esbuild');
   await build({
     entryPoints: [entry],
@@ -29,10 +54,12 @@ export async function bundleForNode(entry, outfile) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    jsx: 'automatic',
     banner: {
       js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
     },
-    alias: { '@': join(root, 'src') },
+    alias: { '@': join(root, 'src'), 'server-only': join(root, 'scripts/empty-module.cjs') },
     logLevel: 'warning',
+    ...options,
   });
 }

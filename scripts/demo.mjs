@@ -1,5 +1,6 @@
 // Starts Integra: `npm run demo` with the Ferngate sample data, `npm start` with the shop's own.
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import {
   accessSync,
   closeSync,
@@ -7,16 +8,15 @@ import {
   existsSync,
   mkdirSync,
   openSync,
-  readdirSync,
   readSync,
   rmSync,
   statSync,
-  writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
-import { bundleOf } from './bundle.mjs';
-import { bin, ensureInstalled, requireNode, root, run, stop } from './setup.mjs';
+import { build, isBuilt } from './build.mjs';
+import { bundleOf, serverBundles } from './bundle.mjs';
+import { ensureInstalled, requireNode, root, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
 const OPTIONS = {
@@ -36,14 +36,27 @@ const dev = options.has('--dev');
 const databaseUrl = process.env.DATABASE_URL || `file:${join(root, 'data', own ? 'integra.db' : 'demo.db')}`;
 const databaseFile = databaseUrl.startsWith('file:') ? resolve(databaseUrl.slice('file:'.length)) : null;
 
+/** Ends of the server after which starting it again would end the same way. */
+const EXIT_SETTINGS = 2;
+/** It is started again after so long, ms, the longer the oftener it ended. */
+const FIRST_PAUSE_MS = 500;
+const LONGEST_PAUSE_MS = 30_000;
+/** A server that ran so long ended for another reason than the one before, ms. */
+const STEADY_MS = 60_000;
+
+let said = false;
+
 requireNode();
 if (!(Number.isInteger(PORT) && PORT > 0 && PORT < 65536))
   stop(`PORT is ${process.env.PORT}; a number from 1 to 65535 is needed.`);
 await requireFreePort();
 if (databaseFile) prepareFile(databaseFile);
 ensureInstalled();
-if (!dev) ensureBuilt();
-start(await instruments());
+if (!dev && !isBuilt()) {
+  console.log('Building ...');
+  if (!(await build())) stop('The build failed; the lines above say why.');
+}
+await start(await instruments());
 
 function requireFreePort() {
   return new Promise((free) => {
@@ -64,7 +77,7 @@ function prepareFile(file) {
     accessSync(dirname(file), constants.W_OK);
     if (options.has('--fresh')) {
       if (own) stop('--fresh deletes sample data only; the shop’s own data is not touched.');
-      for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true });
+      for (const suffix of ['', '-wal', '-shm', '.mark']) rmSync(file + suffix, { force: true });
     }
     if (existsSync(file)) accessSync(file, constants.R_OK | constants.W_OK);
   } catch (error) {
@@ -92,24 +105,6 @@ function beginsAsDatabase(file) {
   return head.toString() === 'SQLite format 3';
 }
 
-/** Builds when there is no build, or when a source is newer than it. */
-function ensureBuilt() {
-  const mark = join(root, '.next/integra-built');
-  const sources = ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'].map((path) =>
-    join(root, path),
-  );
-  if (existsSync(mark) && statSync(mark).mtimeMs > Math.max(...sources.map(newestChange))) return;
-  console.log('Building ...');
-  if (!run(bin('next'), ['build'])) stop('The build failed; the lines above say why.');
-  writeFileSync(mark, '');
-}
-
-function newestChange(path) {
-  const found = statSync(path);
-  if (!found.isDirectory()) return found.mtimeMs;
-  return Math.max(found.mtimeMs, ...readdirSync(path).map((name) => newestChange(join(path, name))));
-}
-
 /**
  * Where instruments speak: at the address given, or, with the sample data, from the stand-in that ships with Integra,
  * on a port that is free. The shop's own bench has none unless it says where.
@@ -131,29 +126,77 @@ async function instruments() {
   });
 }
 
-function start(instrumentsAt) {
-  const env = {
-    ...process.env,
-    NEXT_TELEMETRY_DISABLED: '1',
-    DATABASE_URL: databaseUrl,
-    INTEGRA_DEMO: own ? '0' : '1',
-    INTEGRA_INSTRUMENTS: instrumentsAt,
+/**
+ * Keeps the server running: where it ends by itself, it is looked at what it left and started again. What is wrong with
+ * the database is found before the server opens it, in a process of its own, since it can end the process that reads it.
+ */
+async function start(instrumentsAt) {
+  const bundles = await serverBundles();
+  let server = null;
+  let stopping = false;
+  let pauseMs = FIRST_PAUSE_MS;
+  let deep = false;
+  for (const signal of ['SIGINT', 'SIGTERM']) {
+    process.on(signal, () => {
+      stopping = true;
+      if (server) server.kill(signal);
+      else process.exit(0);
+    });
+  }
+  for (;;) {
+    const fault = databaseFile ? faultOf(bundles.keep, deep) : '';
+    if (stopping) process.exit(0);
+    if (fault) process.stderr.write(`Integra: the database is not opened: ${fault.replaceAll('_', ' ')}.\n`);
+    const began = Date.now();
+    server = spawn(process.execPath, [bundles.serve, ...(dev ? ['--dev'] : [])], {
+      cwd: root,
+      env: { ...process.env, ...environmentOf(instrumentsAt, bundles), INTEGRA_STORE_FAULT: fault },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    server.stdout.on('data', (chunk) => {
+      if (dev) process.stdout.write(chunk);
+      if (/Ready at/.test(String(chunk))) void sayWhenAnswering();
+    });
+    const [code, signal] = await once(server, 'exit');
+    server = null;
+    if (stopping || code === 0) process.exit(code ?? 0);
+    if (code === EXIT_SETTINGS) process.exit(1);
+    deep = signal !== null;
+    if (Date.now() - began > STEADY_MS) pauseMs = FIRST_PAUSE_MS;
+    process.stderr.write(`Integra ended (${signal ?? code}) and is started again.\n`);
+    await new Promise((go) => setTimeout(go, pauseMs));
+    pauseMs = Math.min(2 * pauseMs, LONGEST_PAUSE_MS);
+  }
+}
+
+/** What is wrong with the database before it is opened; empty where nothing is. A reader that dies of it says so too. */
+function faultOf(keep, deep) {
+  const looked = spawnSync(process.execPath, [keep, 'check', databaseFile, ...(deep ? ['--deep'] : [])], {
+    encoding: 'utf8',
+  });
+  if (looked.signal !== null) return 'damaged';
+  const found = looked.stdout.trim();
+  if (looked.status !== 0) return /not a database/.test(looked.stderr) ? 'not_a_database' : 'damaged';
+  return found === 'ok' ? '' : found;
+}
+
+function environmentOf(instrumentsAt, { threads, keep }) {
+  return {
+    ...{
+      NODE_ENV: dev ? 'development' : 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      HOST,
+      PORT: String(PORT),
+    },
+    ...{ DATABASE_URL: databaseUrl, INTEGRA_DEMO: own ? '0' : '1', INTEGRA_INSTRUMENTS: instrumentsAt },
+    ...{ INTEGRA_THREADS: threads, INTEGRA_KEEP: keep },
   };
-  const server = spawn(bin('next'), [dev ? 'dev' : 'start', '-H', HOST, '-p', String(PORT)], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  server.stdout.on('data', (chunk) => {
-    if (dev) process.stdout.write(chunk);
-    else if (/Ready in/.test(String(chunk))) void sayWhenAnswering();
-  });
-  server.on('exit', (code) => process.exit(code ?? 0));
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 }
 
 /** Says the address once a page is there: the first start writes down three winters before it answers. */
 async function sayWhenAnswering() {
+  if (said) return;
+  said = true;
   const address = `http://${HOST}:${PORT}`;
   const waiting = setTimeout(() => {
     console.log(own ? 'Opening the data ...' : 'Making three winters of sample data ...');

@@ -4,9 +4,11 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { build, isBuilt } from './build.mjs';
 import { bundleOf } from './bundle.mjs';
 import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from './chromium.mjs';
-import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
+import { spawnServer } from './server.mjs';
+import { ensureInstalled, root, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
 ensureInstalled();
@@ -60,22 +62,16 @@ const PICTURES = [
   },
 ];
 
-if (!run(bin('next'), ['build'])) stop('The build failed.');
+if (!isBuilt() && !(await build())) stop('The build failed.');
 const standIn = spawn(process.execPath, [await bundleOf('stand-in')], {
   stdio: 'ignore',
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(INSTRUMENTS_PORT) },
 });
-const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(PORT)], {
-  cwd: root,
-  stdio: 'ignore',
-  env: {
-    ...process.env,
-    NEXT_TELEMETRY_DISABLED: '1',
-    INTEGRA_DEMO: '1',
-    INTEGRA_ZONE: 'UTC',
-    INTEGRA_INSTRUMENTS: `http://127.0.0.1:${INSTRUMENTS_PORT}`,
-    DATABASE_URL: `file:${join(mkdtempSync(join(tmpdir(), 'integra-shots-')), 'demo.db')}`,
-  },
+const server = await spawnServer({
+  port: PORT,
+  demo: true,
+  instruments: `http://127.0.0.1:${INSTRUMENTS_PORT}`,
+  databaseFile: join(mkdtempSync(join(tmpdir(), 'integra-shots-')), 'demo.db'),
 });
 try {
   await untilAnswering(URL_ROOT);
@@ -96,7 +92,8 @@ async function takePicture(browser, { name, dark = false, size = DESK, take }) {
   await page.goto(URL_ROOT);
   await page.getByRole('button', { name: 'Maro Tindell' }).click();
   if (dark) await page.getByRole('button', { name: /dark theme/ }).click();
-  await page.waitForLoadState('networkidle');
+  // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
+  await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
   await take(page);
   await page.waitForTimeout(600);
   await page.evaluate(() => document.activeElement?.matches('input') || document.activeElement?.blur());
@@ -167,7 +164,8 @@ async function holdLoad(page) {
 async function compareRules(page) {
   await page.goto(`${URL_ROOT}/rules`);
   // The page must take a choice before one is made.
-  await page.waitForLoadState('networkidle');
+  // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
+  await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
   await page.getByLabel('and these').selectOption('ice-season');
   await page.getByRole('button', { name: /^Judge all/ }).click();
   await page.getByText(/verdicts differ/).waitFor();

@@ -2,6 +2,7 @@
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkArrows } from './arrows.mjs';
+import { build } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
 
@@ -14,7 +15,7 @@ const CHECKS = [
   ['arrows and circles', checkArrows],
   ['unused files and packages', () => run(bin('knip'), [])],
   ['unit tests', () => run(bin('jest'), ['--json', `--outputFile=${UNIT_REPORT}`])],
-  ['production build', () => run(bin('next'), ['build'])],
+  ['production build', build],
   ['browser tests', () => run(bin('playwright'), ['test'], { INTEGRA_BROWSER_REPORT: BROWSER_REPORT })],
 ];
 
@@ -23,7 +24,7 @@ ensureChromium();
 mkdirSync(join(root, 'test-results'), { recursive: true });
 for (const [name, check] of CHECKS) {
   console.log(`\n== ${name}`);
-  if (!check()) stop(`\nFailed: ${name}.`);
+  if (!(await check())) stop(`\nFailed: ${name}.`);
 }
 
 const report = (path) => JSON.parse(readFileSync(join(root, path), 'utf8'));

@@ -85,11 +85,18 @@ async function obey(place: Place, request: IncomingMessage, response: ServerResp
   response.writeHead(204).end();
 }
 
+const LINES_TYPE = 'application/x-integra-lines';
+
 const server = createServer((request, response) => {
   const url = new URL(request.url ?? '/', `http://${HOST}`);
   const name = url.searchParams.get('place') ?? 'bench';
   if (url.pathname !== '/lines' || !PLACE.test(name)) {
     response.writeHead(404).end('expected /lines?place=name\n');
+    return;
+  }
+  // Any page open in a browser of this machine can post here; only a program can say this kind of content.
+  if (request.method === 'POST' && request.headers['content-type'] !== LINES_TYPE) {
+    response.writeHead(415).end(`expected content of the type ${LINES_TYPE}\n`);
     return;
   }
   const place = placeOf(name);

@@ -1,8 +1,9 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { spawnServer } from '../../scripts/server.mjs';
 
 export interface ServerOptions {
   readonly port: number;
@@ -16,8 +17,11 @@ export interface ServerOptions {
 /** A production server of this build, in a process of its own. */
 export interface Server {
   readonly url: string;
+  readonly process: number;
   /** Ends it at once, as a power cut would. */
   readonly kill: () => Promise<void>;
+  /** Tells it to stop, and waits until it has. */
+  readonly stop: () => Promise<void>;
   /** Everything that it has printed. */
   readonly printed: () => string;
 }
@@ -50,19 +54,7 @@ export async function startServer({
   const url = `http://127.0.0.1:${port}`;
   const other = await fetch(url).catch(() => null);
   if (other) throw new Error(`something else listens on port ${port}: end it first`);
-  // A link that idles while a loaded machine works on something else is not to be cut under the next request.
-  const idle = ['--keepAliveTimeout', '600000'];
-  const child = spawn('node_modules/.bin/next', ['start', '-H', '127.0.0.1', '-p', String(port), ...idle], {
-    env: {
-      ...process.env,
-      NEXT_TELEMETRY_DISABLED: '1',
-      DATABASE_URL: `file:${databaseFile}`,
-      INTEGRA_DEMO: demo ? '1' : '0',
-      INTEGRA_INSTRUMENTS: instruments,
-      INTEGRA_ZONE: 'UTC',
-    },
-    detached: true,
-  });
+  const child = await spawnServer({ port, databaseFile, demo, instruments, output: 'pipe' });
   let output = '';
   child.stdout?.on('data', (chunk) => {
     output += String(chunk);
@@ -71,7 +63,10 @@ export async function startServer({
     output += String(chunk);
   });
   await untilAnswering(url, child, () => output);
-  return { url, kill: () => killAll(child), printed: () => output };
+  return {
+    ...{ url, process: child.pid ?? 0, printed: () => output },
+    ...{ kill: () => end(child, 'SIGKILL'), stop: () => end(child, 'SIGTERM') },
+  };
 }
 
 async function untilAnswering(url: string, child: ChildProcess, printed: () => string): Promise<void> {
@@ -87,10 +82,10 @@ async function untilAnswering(url: string, child: ChildProcess, printed: () => s
   throw new Error(`the server does not answer:\n${printed()}`);
 }
 
-function killAll(child: ChildProcess): Promise<void> {
+function end(child: ChildProcess, signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
   return new Promise((ended) => {
+    if (child.exitCode !== null || child.signalCode !== null) return ended();
     child.once('exit', () => ended());
-    // The whole group: the launcher and the server under it.
-    if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
+    child.kill(signal);
   });
 }

@@ -28,7 +28,11 @@ export async function startStandIn(port: number): Promise<StandIn> {
         child.kill('SIGKILL');
       }),
     say: async (place, line) => {
-      const heard = await fetch(`${url}/lines?place=${place}`, { method: 'POST', body: line });
+      const heard = await fetch(`${url}/lines?place=${place}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/x-integra-lines' },
+        body: line,
+      });
       if (heard.status !== 204) throw new Error(`${line}: ${heard.status}`);
     },
   };

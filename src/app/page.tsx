@@ -1,11 +1,12 @@
 import type { Metadata } from 'next';
 import { FloorScreen } from '@/features/floor/floor-screen';
 import { floorView } from '@/server/floor';
+import type { Query } from './first';
 
 export const metadata: Metadata = { title: 'Floor' };
 export const dynamic = 'force-dynamic';
 
-export default async function FloorPage({ searchParams }: { searchParams: Promise<{ scan?: string }> }) {
+export default async function FloorPage({ searchParams }: { readonly searchParams: Query }) {
   const { scan } = await searchParams;
   return <FloorScreen floor={await floorView(Date.now())} focusScan={scan !== undefined} />;
 }

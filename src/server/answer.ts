@@ -24,10 +24,13 @@ export async function answering<T>(work: () => Promise<Answer<T>>): Promise<Answ
   } catch (error) {
     if (isUnknownReference(error)) return refusedSaying('input', 'technicianId', WHO);
     if (!isStoreFault(error)) throw error;
-    console.error(error);
+    if (!PASSING.has(error.kind)) console.error(error);
     return refusedSaying('store', 'database', error.message);
   }
 }
+
+/** Faults that pass by themselves and that nobody needs to read of in the log. */
+const PASSING: ReadonlySet<string> = new Set(['restoring', 'stopping', 'busy']);
 
 const WHO =
   'Whoever is at the bench is not known here. Choose a name at the top of the screen, then send it again.';

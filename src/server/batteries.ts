@@ -1,9 +1,10 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
+import { type Static, Type } from '@sinclair/typebox';
 import { BatteryLabelSchema } from '@/core/battery/battery-label';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { tidyLine } from '@/core/quantity/written-text';
 import {
   addBattery,
   type BatteryPage,
@@ -16,6 +17,8 @@ import { isAlreadyThere } from '@/store/fault';
 import { loadsOfBattery, runsOfBattery } from '@/store/runs';
 import { slotsOfBattery } from '@/store/vehicles';
 import { type Answer, answering, refused, refusedSaying } from './answer';
+import { changed } from './changes';
+import { arrivalUnderWay } from './import-job';
 import { rulesToday } from './rules';
 import { theStore } from './store';
 
@@ -25,42 +28,73 @@ const BatteryWrite = Type.Object(
   { additionalProperties: false },
 );
 
+const BatteryCorrection = Type.Object(
+  {
+    ...BatteryWrite.properties,
+    seenRevision: Type.Integer({ minimum: 1, maximum: 1_000_000_000, description: 'label that was seen' }),
+  },
+  { additionalProperties: false },
+);
+
 /** Runs that the Battery page shows; older ones are counted on pages of their own. */
 const RUNS_SHOWN = 100;
 const PAGE_SIZE = 50;
 
 /** Registers a battery by its label. The tag must be new. */
 export function registerBattery(input: unknown): Promise<Answer<{ id: string }>> {
-  return writing(input, async (battery, technicianId) => {
+  return writing(BatteryWrite, input, async (battery, { technicianId }) => {
     await addBattery(await theStore(), battery, technicianId, Date.now());
     return succeed({ id: battery.id });
   });
 }
 
-/** Puts a battery's label right. Runs already made keep the assessments that they ended with. */
+/**
+ * Puts a battery's label right. Whoever does says which label was seen: one that somebody put right meanwhile stays as
+ * it is, and is told. Runs already made keep the assessments that they ended with.
+ */
 export function correctBattery(input: unknown): Promise<Answer<{ id: string }>> {
-  return writing(input, async (battery, technicianId) => {
-    const known = await changeBattery(await theStore(), battery, technicianId, Date.now());
-    return known ? succeed({ id: battery.id }) : refused('missing', 'id', battery.id, 'a registered battery');
+  return writing(BatteryCorrection, input, async (battery, { technicianId, seenRevision }) => {
+    const change = await changeBattery(
+      await theStore(),
+      { ...battery, seenRevision },
+      technicianId,
+      Date.now(),
+    );
+    if (change.kind === 'missing') return refused('missing', 'id', battery.id, 'a registered battery');
+    if (change.kind === 'overtaken') return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
+    return succeed({ id: battery.id });
   });
 }
 
-function writing(
+const OVERTAKEN =
+  'Somebody else has put this label right meanwhile. Nothing was stored: load the page again and look at theirs first.';
+
+function writing<S extends typeof BatteryWrite | typeof BatteryCorrection>(
+  schema: S,
   input: unknown,
-  write: (battery: BatteryRecord, technicianId: string) => Promise<Answer<{ id: string }>>,
+  write: (battery: BatteryRecord, asked: Static<S>) => Promise<Answer<{ id: string }>>,
 ): Promise<Answer<{ id: string }>> {
   return answering(async () => {
-    const checked = checkShape(BatteryWrite, input);
+    const checked = checkShape(schema, input);
     if (!checked.ok) return { ...checked, failure: 'input' };
-    const { id, technicianId, label } = checked.value;
+    const { id, label } = checked.value;
     const standards = label.ratings.map(({ standard }) => standard);
     const twice = standards.find((standard, index) => standards.indexOf(standard) !== index);
     if (twice) return refused('input', 'label/ratings', `${twice} twice`, 'one figure a standard');
+    if (tidyLine(label.tag) === '') return refused('input', 'label/tag', label.tag, 'a tag that can be seen');
     try {
-      return await write({ id, ...label } as BatteryRecord, technicianId);
+      const answer = await write({ id, ...label } as BatteryRecord, checked.value);
+      if (answer.ok) changed('all');
+      return answer;
     } catch (error) {
       if (!isAlreadyThere(error)) throw error;
-      return refusedSaying('conflict', 'label/tag', `Tag ${label.tag} belongs to another battery already.`);
+      const arriving = arrivalUnderWay();
+      const other = `Tag ${label.tag} belongs to another battery already`;
+      return refusedSaying(
+        'conflict',
+        'label/tag',
+        arriving ? `${other}, or to one that is just coming in.` : `${other}.`,
+      );
     }
   });
 }
@@ -100,8 +134,24 @@ export async function batteryStory(id: string): Promise<BatteryStory | undefined
   };
 }
 
-/** One page of all batteries that match the words. Pages count from 1. */
-export async function batteryPage(words: string, page: number): Promise<BatteryPage & { pageSize: number }> {
-  const found = await searchBatteries(await theStore(), words, (page - 1) * PAGE_SIZE, PAGE_SIZE);
-  return { ...found, pageSize: PAGE_SIZE };
+/** One page of all batteries that match the words. Pages count from 1; one beyond the last is the last. */
+export async function batteryPage(
+  words: string,
+  page: number,
+): Promise<BatteryPage & { readonly page: number; readonly pageSize: number }> {
+  const store = await theStore();
+  const asked = Number.isSafeInteger(page) && page >= 1 ? page : 1;
+  const found = await searchBatteries(
+    store,
+    words,
+    Math.min((asked - 1) * PAGE_SIZE, MOST_SKIPPED),
+    PAGE_SIZE,
+  );
+  const last = Math.max(1, Math.ceil(found.total / PAGE_SIZE));
+  if (asked <= last) return { ...found, page: asked, pageSize: PAGE_SIZE };
+  const end = await searchBatteries(store, words, (last - 1) * PAGE_SIZE, PAGE_SIZE);
+  return { ...end, page: last, pageSize: PAGE_SIZE };
 }
+
+/** No store holds more batteries than this. */
+const MOST_SKIPPED = 1_000_000_000;

@@ -1,13 +1,15 @@
 import 'server-only';
 import { specOf } from '@/core/battery/battery';
-import type { BenchRow, FloorView, WholeRun } from '@/core/exchange/views';
-import { runState } from '@/core/procedure/run-sheet';
+import type { BenchCard, DoneLine, FloorView, WholeRun } from '@/core/exchange/views';
 import { countBatteries } from '@/store/batteries';
-import type { Database } from '@/store/open';
-import { openRuns, runsFinishedSince } from '@/store/runs';
+import { doneSince, openRunIds, wholeRun } from '@/store/runs';
+import { type Change, onChange } from './changes';
+import { arrivalUnderWay } from './import-job';
 import { rulesOfRun } from './rules';
 import { startOfToday } from './site';
 import { theStore } from './store';
+import { offLoop } from './threads';
+import { storeWarnings } from './warnings';
 
 /** A bench holds fewer batteries than this, and a day fewer runs. */
 const MOST_OPEN = 60;
@@ -16,29 +18,141 @@ const MOST_DONE = 100;
 /** Shortly after midnight a shift still wants to see what it has just done, ms. */
 const LEAST_BACK_MS = 4 * 3_600_000;
 
-/** What is on the bench now and what was done today, by the site's own day; never less than the last hours. */
-export async function floorView(nowMs: number): Promise<FloorView> {
-  const store = await theStore();
-  const open = await openRuns(store, MOST_OPEN);
-  return {
-    nowMs,
-    onBench: await store.read((database) => benchRows(open, database, nowMs)),
-    doneToday: await runsFinishedSince(
-      store,
-      Math.min(startOfToday(nowMs), nowMs - LEAST_BACK_MS),
-      MOST_DONE,
-    ),
-    batteries: await countBatteries(store),
-  };
+/**
+ * The Floor as it was computed last: each run's card is worked out once a change, however many screens look. What only
+ * time changes, the clocks, each screen counts for itself.
+ */
+class FloorBoard {
+  version = 0;
+  private readonly cards = new Map<string, BenchCard>();
+  private readonly stale = new Set<string>();
+  private readonly renewing = new Map<string, Promise<BenchCard | undefined>>();
+  private order: readonly string[] | null = null;
+  private done: { readonly sinceMs: number; readonly lines: readonly DoneLine[] } | null = null;
+  private batteries: number | null = null;
+  private warned: { readonly atMs: number; readonly words: readonly string[] } | null = null;
+
+  note(change: Change): void {
+    this.version++;
+    if (change !== 'all') this.stale.add(change.runId);
+    // A reading changes its run's card; which runs there are is asked again only when that may have changed.
+    if (change !== 'all' && change.what === 'reading') return;
+    this.order = null;
+    this.done = null;
+    if (change !== 'all') return;
+    this.batteries = null;
+    this.cards.clear();
+  }
+
+  async view(nowMs: number): Promise<FloorView> {
+    const { version } = this;
+    const store = await theStore();
+    this.order ??= await openRunIds(store, MOST_OPEN);
+    const { order } = this;
+    const onBench: BenchCard[] = [];
+    for (const id of order) {
+      const known = this.cards.get(id);
+      // A card that is out of date is shown until the new one is worked out, which the screens are then told.
+      if (known && this.stale.has(id)) void this.renew(id);
+      const card = known ?? (await this.renew(id));
+      if (card) onBench.push(card);
+    }
+    const sinceMs = Math.min(startOfToday(nowMs), nowMs - LEAST_BACK_MS);
+    // The day moves on by itself; a list of some minutes ago holds a run more at its end, which nobody misses.
+    if (!this.done || sinceMs - this.done.sinceMs > DONE_FOR_MS) {
+      this.done = { sinceMs, lines: await doneSince(store, sinceMs, MOST_DONE) };
+    }
+    this.batteries ??= await countBatteries(store);
+    return {
+      ...{ nowMs, version, onBench, doneToday: this.done.lines, batteries: this.batteries },
+      ...{ arriving: arrivalUnderWay(), warnings: await this.warningsAt(nowMs) },
+    };
+  }
+
+  /** Whether cards are just being worked out anew: what is told now is not the last word. */
+  get busy(): boolean {
+    return this.renewing.size > 0;
+  }
+
+  private renew(id: string): Promise<BenchCard | undefined> {
+    const under = this.renewing.get(id);
+    if (under) return under;
+    this.stale.delete(id);
+    const work = cardOf(id)
+      .then((card) => {
+        if (card) this.cards.set(id, card);
+        return card;
+      })
+      .finally(() => {
+        this.renewing.delete(id);
+        this.version++;
+      });
+    this.renewing.set(id, work);
+    return work;
+  }
+
+  private async warningsAt(nowMs: number): Promise<readonly string[]> {
+    if (!this.warned || nowMs - this.warned.atMs > WARNED_FOR_MS || nowMs < this.warned.atMs) {
+      this.warned = { atMs: nowMs, words: await storeWarnings(nowMs) };
+    }
+    return this.warned.words;
+  }
 }
 
-async function benchRows(open: readonly WholeRun[], database: Database, nowMs: number): Promise<BenchRow[]> {
-  const rows: BenchRow[] = [];
-  for (const run of open) {
-    const spec = specOf(run.battery);
-    if (!spec) continue;
-    const rules = await rulesOfRun(run.run, database);
-    rows.push({ ...run, state: runState(spec, run.readings, rules, nowMs) });
+/** Disk, copies and clock are looked at so often, ms, however many screens ask. */
+const WARNED_FOR_MS = 15_000;
+const DONE_FOR_MS = 600_000;
+
+// One board a process, as there is one store.
+const shared = globalThis as typeof globalThis & { integraFloor?: FloorBoard };
+
+function board(): FloorBoard {
+  if (!shared.integraFloor) {
+    const made = new FloorBoard();
+    onChange((change) => made.note(change));
+    shared.integraFloor = made;
   }
-  return rows;
+  return shared.integraFloor;
+}
+
+/** Whether the Floor is just being worked out anew. */
+export const floorIsBusy = () => board().busy;
+
+/** What is on the bench now and what was done today, by the site's own day; never less than the last hours. */
+export function floorView(nowMs: number): Promise<FloorView> {
+  return board().view(nowMs);
+}
+
+async function cardOf(id: string): Promise<BenchCard | undefined> {
+  const store = await theStore();
+  const run = await wholeRun(store, id);
+  if (!run) return undefined;
+  try {
+    return await workedOut(run);
+  } catch (error) {
+    // One run that cannot be worked out costs its own card, never the Floor.
+    console.error(error);
+    return broken(run, 'it cannot be worked out; the server’s log says why');
+  }
+}
+
+async function workedOut(run: WholeRun): Promise<BenchCard | undefined> {
+  const spec = specOf(run.battery);
+  if (!spec) return undefined;
+  const [wrong] = run.unreadable;
+  if (wrong) return broken(run, wrong.message);
+  const store = await theStore();
+  const rules = await store.read((database) => rulesOfRun(run.run, database));
+  if (!rules.ok) return broken(run, rules.problems[0]?.message ?? '');
+  const job = { spec, readings: run.readings, rules: rules.value };
+  return { ...headOf(run), ...(await offLoop('standing', job, {})), unreadable: null };
+}
+
+const headOf = ({ run, battery }: WholeRun) => ({
+  ...{ runId: run.id, tag: battery.tag, place: battery.place },
+  ...{ startedAtMs: run.startedAtMs, startedById: run.startedById },
+});
+
+function broken(run: WholeRun, why: string): BenchCard {
+  return { ...headOf(run), nextStep: 'verdict', charging: false, waitsUntilMs: null, unreadable: why };
 }

@@ -1,40 +1,60 @@
 import 'server-only';
-import { tooLarge } from '@/core/exchange/import/limits';
-import { type Problem, problem } from '@/core/quantity/result';
-import type { Answer, Failure } from './answer';
+import type { Problem } from '@/core/quantity/result';
+import { type Answer, type Failure, refusedSaying } from './answer';
+import { limitsOf, type RouteLimits } from './doors/limits';
+import { readJson, readText, type Spooled, spool } from './doors/read-body';
 
 const STATUS: Readonly<Record<Failure, number>> = { input: 422, missing: 404, conflict: 409, store: 503 };
 
-/** The longest body that any write of a screen needs; a longer one is refused before it is read as JSON. */
-const LONGEST_BODY = 100_000;
+/** The limits of the door that a request came through. A route without any is a fault of ours. */
+function doorOf(request: Request): RouteLimits {
+  const { pathname } = new URL(request.url);
+  const limits = limitsOf(request.method, pathname);
+  if (!limits) throw new Error(`${request.method} ${pathname} has no limits`);
+  return limits;
+}
 
-/** Answers a request with what a use case makes of its JSON body. */
+/** Answers a request with what a use case makes of its JSON body, read within the limits of its door. */
 export async function answerTo<T>(
   request: Request,
   work: (input: unknown) => Promise<Answer<T>>,
-  longest = LONGEST_BODY,
 ): Promise<Response> {
-  const text = await request.text();
-  if (text.length > longest) return refusal(`${text.length} characters`, `at most ${longest}`);
-  let input: unknown;
+  const limits = doorOf(request);
+  const read = await readJson(request, limits);
+  if (!read.ok) return refuseInput(...read.problems);
+  return respond(await inTime(limits, work(read.value)));
+}
+
+/** Answers a look, no later than its door waits. */
+export async function answerLook<T>(request: Request, work: () => Promise<Answer<T>>): Promise<Response> {
+  return respond(await inTime(doorOf(request), work()));
+}
+
+/** The lines of a body that is no JSON. */
+export function linesOf(request: Request) {
+  return readText(request, doorOf(request));
+}
+
+/** A body that was written to disk as it came, however long it is. */
+export function spooled(request: Request) {
+  return spool(request, doorOf(request));
+}
+
+/** Waits for an answer no longer than its door does; what was begun goes on to its end, whole or not at all. */
+async function inTime<T>({ answerMs }: RouteLimits, work: Promise<Answer<T>>): Promise<Answer<T>> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<Answer<T>>((told) => {
+    timer = setTimeout(() => told(refusedSaying('store', 'server', TOO_LONG)), answerMs);
+  });
   try {
-    input = JSON.parse(text);
-  } catch {
-    return refusal(text.slice(0, 20), 'JSON');
+    return await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
+    work.catch(() => undefined);
   }
-  return respond(await work(input));
 }
 
-/** A rack or the tags of a file are longer than what a screen writes otherwise. */
-const LONGEST_LIST = 4_000_000;
-
-/** The same for a body that holds a list. */
-export function answerLong<T>(
-  request: Request,
-  work: (input: unknown) => Promise<Answer<T>>,
-): Promise<Response> {
-  return answerTo(request, work, LONGEST_LIST);
-}
+const TOO_LONG = 'The server is busy and has not come to it yet. It is tried again.';
 
 /** An answer as JSON, with the status that fits it. */
 export function respond<T>(answer: Answer<T>): Response {
@@ -42,18 +62,32 @@ export function respond<T>(answer: Answer<T>): Response {
   return Response.json(answer, { status, headers: { 'cache-control': 'no-store' } });
 }
 
-function refusal(found: string, expected: string): Response {
-  return respond({ ok: false, problems: [problem('body', found, expected)], failure: 'input' });
+/** Says what is wrong with what was sent. */
+export function refuseInput(...problems: readonly Problem[]): Response {
+  return respond({ ok: false, problems, failure: 'input' });
 }
 
+/** One value of an address: the first, where somebody gave it twice. Longer than anything of ours is none. */
+export function asked(request: Request, name: string): string | null {
+  const value = new URL(request.url).searchParams.get(name);
+  return value !== null && value.length <= LONGEST_ASKED ? value : null;
+}
+
+const LONGEST_ASKED = 4000;
+
 /** Answers with a file that is written piece by piece while it is sent. */
-export function sendFile(pieces: AsyncGenerator<string>, name: string, type: string): Response {
+export function sendFile(pieces: AsyncGenerator<string | Uint8Array>, name: string, type: string): Response {
   const encoder = new TextEncoder();
   const body = new ReadableStream<Uint8Array>({
     async pull(controller) {
-      const { done, value } = await pieces.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(value));
+      try {
+        const { done, value } = await pieces.next();
+        if (done) controller.close();
+        else controller.enqueue(typeof value === 'string' ? encoder.encode(value) : value);
+      } catch (error) {
+        // A file that ends early must not look like a whole one.
+        controller.error(error);
+      }
     },
     async cancel() {
       await pieces.return(undefined);
@@ -72,51 +106,45 @@ export function fileHeaders(name: string, type: string): Record<string, string> 
   };
 }
 
-/** A body that is longer than is read is refused by what it says of itself, or as soon as it has grown too long. */
-export async function textOf(request: Request, limit: number): Promise<string | Problem> {
-  const announced = Number(request.headers.get('content-length') ?? '0');
-  const refusal = tooLarge(announced, limit);
-  if (refusal || !request.body) return refusal ?? '';
-  const decoder = new TextDecoder();
-  const pieces: string[] = [];
-  let bytes = 0;
-  for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
-    bytes += piece.byteLength;
-    const tooLong = tooLarge(bytes, limit);
-    if (tooLong) return tooLong;
-    pieces.push(decoder.decode(piece, { stream: true }));
-  }
-  return pieces.join('') + decoder.decode();
-}
-
 /** What a request says beside its body, as JSON in its address. */
 export function metaOf(request: Request): unknown {
   try {
-    return JSON.parse(new URL(request.url).searchParams.get('meta') ?? '');
+    return JSON.parse(asked(request, 'meta') ?? '');
   } catch {
     return undefined;
   }
 }
 
+/** How a long write tells how far it is, and learns that nobody waits for it any more. */
+export interface Watched {
+  readonly onProgress: (progress: Readonly<Record<string, number>>) => void;
+  readonly signal: AbortSignal;
+}
+
 /**
  * Answers a long write line by line: how far it is, again and again, and last what it came to. Whoever stops waiting
- * stops the write.
+ * stops the write. The body was written to disk, and is gone with the answer.
  */
 export function answerWatched<T>(
   request: Request,
-  work: (watched: { onStored: (runs: number) => void; signal: AbortSignal }) => Promise<Answer<T>>,
+  body: Spooled,
+  work: (watched: Watched) => Promise<Answer<T>>,
 ): Response {
   const encoder = new TextEncoder();
   const stopped = new AbortController();
   request.signal.addEventListener('abort', () => stopped.abort());
-  const body = new ReadableStream<Uint8Array>({
+  const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
       const send = (value: unknown) => {
         if (!stopped.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
       };
       try {
-        send(await work({ onStored: (stored) => send({ stored }), signal: stopped.signal }));
+        send(await work({ onProgress: send, signal: stopped.signal }));
+      } catch (error) {
+        console.error(error);
+        send(refusedSaying('store', 'server', 'Something went wrong here; nothing was stored.'));
       } finally {
+        await body.remove();
         if (!stopped.signal.aborted) controller.close();
       }
     },
@@ -124,7 +152,7 @@ export function answerWatched<T>(
       stopped.abort();
     },
   });
-  return new Response(body, {
+  return new Response(stream, {
     headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
   });
 }

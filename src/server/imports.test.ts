@@ -5,9 +5,10 @@ import { uuidv7 } from 'uuidv7';
 import type { ImportRecord, LotRow } from '@/core/exchange/views';
 import type { Answer } from './answer';
 import { batteryStory, findBattery, registerBattery } from './batteries';
+import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { answerKnown, importList, importReadings, undoImport } from './imports';
 import { beginLot, discardLot, lotList, lotView, saveLot, storeLot } from './lots';
-import { answerRun, captureReading, finishRun, reopenRun } from './runs';
+import { answerRun, captureReading, reopenRun } from './runs';
 import { registerTechnician } from './technicians';
 
 process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-imports-')), 'x.db')}`;
@@ -32,10 +33,10 @@ const MAPPING = HEADER.split(',');
 const sound = (tag: string, changes = '10.6,2026-01-12T08:00:00Z') =>
   `${tag},flooded,570,60,ok,ok,ok,25,800,12.65,285,${changes}`;
 
-const quiet = { onStored: (_runs: number) => {}, signal: new AbortController().signal };
+const quiet = UNWATCHED;
 function bringIn(rows: readonly string[], seenRuns: number, id = uuidv7(), watched = quiet) {
   const meta = { id, technicianId, name: 'rack.csv', mapping: MAPPING, seenRuns };
-  return importReadings(meta, `${HEADER}\n${rows.join('\n')}\n`, watched);
+  return importReadings(meta, bodyFile(`${HEADER}\n${rows.join('\n')}\n`), watched);
 }
 
 async function storyOf(tag: string) {
@@ -47,7 +48,10 @@ describe('an import', () => {
   it('stores its good rows as finished runs, registers what is new, and is answered the same when sent again', async () => {
     const [one, other] = [newTag(), newTag()];
     const told: number[] = [];
-    const watched = { ...quiet, onStored: (runs: number) => told.push(runs) };
+    const watched = {
+      ...quiet,
+      onProgress: ({ stored = 0 }: Readonly<Record<string, number>>) => void told.push(stored),
+    };
     const rows = [
       sound(one),
       sound(one, '9.2,2026-02-12T08:00:00Z'),
@@ -78,7 +82,7 @@ describe('an import', () => {
     const runId = first?.run.id ?? '';
     const before = granted(await answerRun(runId));
     granted(await reopenRun({ runId, technicianId }));
-    const after = granted(await finishRun({ runId, technicianId }));
+    const after = granted(await finishSeen(runId, technicianId));
     expect(after.assessments[0]?.assessment).toEqual(before.assessments[0]?.assessment);
     expect(before.readings.map(({ kind }) => kind)).toEqual([
       ...['identify', 'inspection', 'settle', 'open_circuit', 'load'],
@@ -96,11 +100,11 @@ describe('an import', () => {
       'Stopped. Nothing was stored.',
     );
     const unmapped = { id: uuidv7(), technicianId, name: 'x', mapping: ['tag'], seenRuns: 1 };
-    expect(messageOf(await importReadings(unmapped, 'a,b\n1,2\n', quiet))).toContain(
+    expect(messageOf(await importReadings(unmapped, bodyFile('a,b\n1,2\n'), quiet))).toContain(
       'construction: found nothing',
     );
     const binary = { ...unmapped, mapping: MAPPING };
-    expect(messageOf(await importReadings(binary, '\0PNG', quiet))).toContain('not a text file');
+    expect(messageOf(await importReadings(binary, bodyFile('\0PNG'), quiet))).toContain('not a text file');
     expect((await storyOf(tag))?.battery).toBeUndefined();
   });
 
@@ -108,7 +112,7 @@ describe('an import', () => {
     const before = (await importList()).length;
     const rows = Array.from({ length: 200_000 }, (_, index) => `${index},x`);
     const meta = { id: uuidv7(), technicianId, name: 'x', mapping: ['tag', 'construction'], seenRuns: 1 };
-    expect(messageOf(await importReadings(meta, `a,b\n${rows.join('\n')}`, quiet))).toBe(
+    expect(messageOf(await importReadings(meta, bodyFile(`a,b\n${rows.join('\n')}`), quiet))).toBe(
       'rows: found "more than 100000", expected at most 100000: split the file',
     );
     expect(await importList()).toHaveLength(before);
@@ -164,7 +168,7 @@ describe('taking an import back', () => {
       reason: null,
     };
     granted(await captureReading({ ...envelope, ...more }));
-    granted(await finishRun({ runId, technicianId }));
+    granted(await finishSeen(runId, technicianId));
     expect(messageOf(await undo(made))).toContain('cannot be taken back');
     expect((await storyOf(tag))?.runs).toHaveLength(1);
   });

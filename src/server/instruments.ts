@@ -1,11 +1,12 @@
 import 'server-only';
 import { LONGEST_LINE } from '@/core/instruments/line';
 import { problem } from '@/core/quantity/result';
-import { textOf } from './http';
+import { asked, linesOf as readLines, refuseInput } from './http';
+import { settings } from './settings';
 
 /** Where the shop's instruments speak, as an address that answers at /lines; empty where there are none. */
 function instrumentsAddress(): string {
-  return process.env.INTEGRA_INSTRUMENTS ?? '';
+  return settings().instruments;
 }
 
 /** Whether this bench has instruments at all. */
@@ -13,7 +14,10 @@ export function hasInstruments(): boolean {
   return instrumentsAddress() !== '';
 }
 
-const MOST_LINES = 20;
+/** What lines are sent as, to the server and on to the instruments: nothing that a page elsewhere can send. */
+const LINES_TYPE = 'application/x-integra-lines';
+/** Instruments that have not taken a line after so long do not answer, ms. */
+const ANSWER_MS = 5000;
 
 /** Passes on what the instruments say, as long as whoever asked listens. */
 export async function listenToInstruments(request: Request): Promise<Response> {
@@ -34,10 +38,17 @@ export async function listenToInstruments(request: Request): Promise<Response> {
 export async function tellInstruments(request: Request): Promise<Response> {
   const target = linesOf(request);
   if (!target) return unreachable('no instruments');
-  const text = await textOf(request, LONGEST_LINE * MOST_LINES);
-  if (typeof text !== 'string') return Response.json({ ok: false, problems: [text] }, { status: 422 });
+  const text = await readLines(request);
+  if (!text.ok) return refuseInput(...text.problems);
+  const long = text.value.split('\n').find((line) => line.length > LONGEST_LINE);
+  if (long !== undefined) return refuseInput(problem('line', long, `at most ${LONGEST_LINE} characters`));
   try {
-    const heard = await fetch(target, { method: 'POST', body: text });
+    const heard = await fetch(target, {
+      method: 'POST',
+      headers: { 'content-type': LINES_TYPE },
+      body: text.value,
+      signal: AbortSignal.timeout(ANSWER_MS),
+    });
     return heard.ok ? new Response(null, { status: 204 }) : unreachable(`${heard.status}`);
   } catch {
     return unreachable('no answer');
@@ -46,7 +57,7 @@ export async function tellInstruments(request: Request): Promise<Response> {
 
 function linesOf(request: Request): string | null {
   if (!hasInstruments()) return null;
-  const place = new URL(request.url).searchParams.get('place') ?? 'bench';
+  const place = asked(request, 'place') ?? 'bench';
   return `${instrumentsAddress()}/lines?place=${encodeURIComponent(place)}`;
 }
 

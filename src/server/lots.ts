@@ -9,25 +9,27 @@ import { RUN_COLUMNS } from '@/core/exchange/list-csv';
 import { LotJudge, type LotJudgement } from '@/core/exchange/lot/judge-lot';
 import { lotCells, lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
 import { BLANK_GRADES, gradedCells } from '@/core/exchange/readings-csv/graded';
-import { LotNameSchema, LotRowsSchema } from '@/core/exchange/site/records';
+import { LotNameSchema, LotRowsSchema, MOST_LOT_ROWS } from '@/core/exchange/site/records';
 import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/views';
 import { TYPED } from '@/core/procedure/typed';
 import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { rowsIn } from '@/heavy/read-import';
 import { knownBatteries } from '@/store/imports';
 import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
 import { type Answer, answering, refused, refusedSaying } from './answer';
-import { storeRows } from './imports';
+import { arriveAsRows } from './import-job';
 import { rulesToday } from './rules';
 import { theStore } from './store';
 
 const Uuid = Type.String({ format: 'uuid' });
+const Revision = Type.Integer({ minimum: 1, maximum: 1_000_000_000 });
 const NewLot = Type.Object(
   { id: Uuid, name: LotNameSchema, technicianId: Uuid },
   { additionalProperties: false },
 );
 const LotChange = Type.Object(
-  { id: Uuid, name: LotNameSchema, rows: LotRowsSchema, seenRevision: Type.Integer({ minimum: 1 }) },
+  { id: Uuid, name: LotNameSchema, rows: LotRowsSchema, seenRevision: Revision },
   { additionalProperties: false },
 );
 const StoreLot = Type.Object(
@@ -35,8 +37,8 @@ const StoreLot = Type.Object(
     id: Uuid,
     importId: Uuid,
     technicianId: Uuid,
-    seenRevision: Type.Integer({ minimum: 1 }),
-    seenRuns: Type.Integer({ minimum: 1 }),
+    seenRevision: Revision,
+    seenRuns: Type.Integer({ minimum: 1, maximum: MOST_LOT_ROWS }),
   },
   { additionalProperties: false },
 );
@@ -111,28 +113,24 @@ export function storeLot(input: unknown): Promise<Answer<ImportRecord>> {
       return refusedSaying('conflict', 'id', 'This rack is stored already.');
     }
     if (lot.revision !== seenRevision) return refusedSaying('conflict', 'seenRevision', CHANGED);
-    return storeRows({
-      ...{
-        id: importId,
-        technicianId,
-        name: lot.name,
-        source: 'lot',
-        complaint: 'used_unit',
-        instrument: TYPED,
+    const { rows } = lot;
+    return arriveAsRows(
+      {
+        ...{ id: importId, name: lot.name, source: 'lot', madeById: technicianId, seenRuns },
+        ...{ complaint: 'used_unit', instrument: TYPED, place: lot.name.slice(0, PLACE_LENGTH) },
+        rules: await rulesToday(),
+        watched: { onProgress: () => {}, signal: new AbortController().signal },
       },
-      ...{ place: lot.name.slice(0, PLACE_LENGTH), seenRuns },
-      rules: await rulesToday(),
-      watched: { onStored: () => {}, signal: new AbortController().signal },
-      blocks: (rules) => lotBlock(lot, rules),
-      also: (transaction) => closeLot(transaction, id, importId),
-    });
+      (become, host) => rowsIn(lotBlock(rows, become.rules), become, host),
+      (transaction) => closeLot(transaction, id, importId),
+    );
   });
 }
 
 /** As long as a battery's place may be. */
 const PLACE_LENGTH = 80;
 
-async function* lotBlock({ rows }: LotRecord, rules: HouseRules): AsyncGenerator<Result<RowBlock>> {
+async function* lotBlock(rows: LotRecord['rows'], rules: HouseRules): AsyncGenerator<Result<RowBlock>> {
   const reader = new ImportReader(lotHeader(), rules);
   yield succeed({ rows: lotRows(rows), reader });
 }

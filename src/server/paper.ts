@@ -2,16 +2,18 @@ import 'server-only';
 import { tz } from '@date-fns/tz';
 import { format } from 'date-fns';
 import type { BatteryRecord } from '@/core/exchange/views';
-import { type BatteryTag, batteryTag } from '@/core/report/battery-tag';
+import { type BatteryTag, batteryTag, type LabelSize } from '@/core/report/battery-tag';
 import { type Audience, type Slip, slipOf } from '@/core/report/slip';
 import { batteriesByIds } from '@/store/batteries';
 import { batteriesOfImport } from '@/store/imports';
 import { lotById } from '@/store/lots';
 import { newestVerdicts } from '@/store/runs';
 import { runView } from './runs';
+import { settings } from './settings';
 import { siteZone } from './site';
 import { theStore } from './store';
 import { technicians } from './technicians';
+import { offLoop } from './threads';
 
 /** A moment as paper shows it, in the site’s own zone. */
 export function paperMoment(atMs: number): string {
@@ -29,12 +31,41 @@ export async function slipView(runId: string, audience: Audience): Promise<Slip 
   return view && slipOf(view, audience, await technicians());
 }
 
-/** Where Integra answers, for codes that lead back: INTEGRA_ADDRESS, else as the browser has called it. */
+/** Where Integra answers, for codes that lead back: the site's address, else as the browser has called it. */
 export function addressOf(headers: Headers): string {
-  const own = process.env.INTEGRA_ADDRESS;
-  if (own) return own.replace(/\/+$/, '');
+  const { address } = settings();
+  if (address) return address;
   const host = headers.get('x-forwarded-host') ?? headers.get('host') ?? 'localhost';
   return `${headers.get('x-forwarded-proto') ?? 'http'}://${host}`;
+}
+
+/** The slip of a run as a PDF; undefined where there is none. */
+export async function slipPaper(
+  runId: string,
+  audience: Audience,
+  headers: Headers,
+): Promise<Uint8Array | undefined> {
+  const slip = await slipView(runId, audience);
+  if (!slip) return undefined;
+  const print = {
+    address: `${addressOf(headers)}/bench/${runId}`,
+    testedAt: paperMoment(slip.testedAtMs),
+    nextCheck: slip.nextCheckMs === null ? null : paperDay(slip.nextCheckMs),
+  };
+  return offLoop('slip', { slip, print }, {});
+}
+
+/** Labels as a PDF. */
+export function labelsPaper(
+  tags: readonly BatteryTag[],
+  asked: { readonly size: LabelSize; readonly code: 'bars' | 'square'; readonly skip: number },
+): Promise<Uint8Array> {
+  const labels = tags.map((tag) => ({
+    ...tag,
+    verdict: tag.verdict && { ...tag.verdict, day: paperDay(tag.verdict.atMs) },
+    nextCheck: tag.nextCheckMs === null ? null : paperDay(tag.nextCheckMs),
+  }));
+  return offLoop('labels', { ...asked, labels }, {});
 }
 
 /** The most labels that are printed in one go. */

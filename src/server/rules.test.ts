@@ -11,8 +11,9 @@ import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Answer } from './answer';
 import { registerBattery } from './batteries';
+import { finishSeen } from './files.test-support';
 import { answerHistory, answerRules, rulesToday, saveRules } from './rules';
-import { answerRun, captureReading, finishRun, startRun } from './runs';
+import { answerRun, captureReading, startRun } from './runs';
 import { registerTechnician } from './technicians';
 
 process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-house-')), 'x.db')}`;
@@ -68,7 +69,7 @@ it('house rules are put in force with a reason, and open runs keep the ones they
   expect(granted(await answerRun(after)).rules).toMatchObject({ id: 'house', version: 1 });
 
   const finished = await Promise.all(
-    [before, after].map(async (runId) => granted(await finishRun({ runId, technicianId }))),
+    [before, after].map(async (runId) => granted(await finishSeen(runId, technicianId))),
   );
   expect(finished.map(({ assessments }) => assessments[0]?.verdict)).toEqual(['watch', 'retire']);
 
@@ -83,7 +84,7 @@ it('an override is kept beside the computed verdict', async () => {
   const runId = await startedRun();
   await measured(runId);
   await capture(runId, 'override', { verdict: 'serve', why: 'a spare for the pump' });
-  const [record] = granted(await finishRun({ runId, technicianId })).assessments;
+  const [record] = granted(await finishSeen(runId, technicianId)).assessments;
   expect(record).toMatchObject({ verdict: 'retire', override: { verdict: 'serve', byId: technicianId } });
 });
 

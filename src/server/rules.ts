@@ -2,13 +2,15 @@ import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { HistoryPage, RulesVersion, RulesView } from '@/core/exchange/views';
-import { succeed } from '@/core/quantity/result';
+import { fail, problem, type Result, succeed } from '@/core/quantity/result';
 import { contradictionsIn } from '@/core/rules/check-rules';
 import { type HouseRules, HouseRulesSchema } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { standardRules } from '@/core/rules/standard-versions';
 import type { Database, Transaction } from '@/store/open';
 import { addRules, countHistory, historyPage, newestRules, rulesVersion, rulesVersions } from '@/store/rules';
 import { type Answer, answering, refused, refusedSaying } from './answer';
+import { onChange } from './changes';
 import { theStore } from './store';
 
 /** The id under which a shop's own rules are kept. */
@@ -17,7 +19,11 @@ const HOUSE_ID = 'house';
 const SaveRules = Type.Object(
   {
     rules: HouseRulesSchema,
-    seenVersion: Type.Integer({ minimum: 0, description: 'version of the house that was seen' }),
+    seenVersion: Type.Integer({
+      minimum: 0,
+      maximum: 1_000_000,
+      description: 'version of the house that was seen',
+    }),
     reason: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'reason' }),
     technicianId: Type.String({ format: 'uuid' }),
   },
@@ -31,23 +37,25 @@ export async function rulesToday(): Promise<HouseRules> {
 }
 
 // A version never changes once it is stored, so that each is read from the store once.
-const known = new Map<number, HouseRules>();
+const known = new Map<string, HouseRules>();
 
-/** The house rules that a run was started under. Throws for rules that this installation does not have. */
+/** The house rules that a run was started under, or that this installation does not have them. */
 export async function rulesOfRun(
   { rulesId, rulesVersion: version }: { rulesId: string; rulesVersion: number },
   database: Database | Transaction,
-): Promise<HouseRules> {
-  // Later versions of the standard rules only answer questions that earlier ones did not ask.
-  if (rulesId === STANDARD_RULES.id && version <= STANDARD_RULES.version) {
-    return { ...STANDARD_RULES, version };
-  }
-  const found = known.get(version) ?? (await rulesVersion(database, rulesId, version));
-  if (!found || rulesId !== HOUSE_ID)
-    throw new Error(`house rules ${rulesId}, version ${version}, are not known here`);
-  known.set(version, found);
-  return found;
+): Promise<Result<HouseRules>> {
+  const name = `${rulesId}, version ${version}`;
+  const standard = rulesId === STANDARD_RULES.id ? standardRules(version) : undefined;
+  const found = standard ?? known.get(name) ?? (await rulesVersion(database, rulesId, version));
+  if (!found) return fail(problem('house rules', name, 'rules that are known here'));
+  known.set(name, found);
+  return succeed(found);
 }
+
+/** What is kept of the rules once read belongs to the store that they were read from. */
+onChange((change) => {
+  if (change === 'all') known.clear();
+});
 
 /** The rules in force, every version before them, and how much history there is to compare on. */
 export async function rulesView(): Promise<RulesView> {

@@ -1,29 +1,33 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
+import { type Static, Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
+import { assessmentRecord } from '@/core/exchange/assessment-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { AssessmentRecord, RunView, WholeRun } from '@/core/exchange/views';
 import { checkReading } from '@/core/procedure/check-reading';
 import { currentReadings } from '@/core/procedure/current-readings';
 import { evidenceFromCurrent } from '@/core/procedure/evidence-from-readings';
 import { overrideOf } from '@/core/procedure/override';
-import { READING_SCHEMAS, type Reading, type ReadingKind } from '@/core/procedure/reading';
-import { problem, type Result, succeed } from '@/core/quantity/result';
+import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/core/procedure/reading';
+import { isAhead } from '@/core/quantity/moment';
+import { type Problem, problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { batteryById } from '@/store/batteries';
 import type { Database, Transaction } from '@/store/open';
 import {
   addReading,
-  assessmentRecord,
   finishWith,
   loadRun,
   reopen,
+  runOfReading,
   startRun as storeRun,
   wholeRun,
 } from '@/store/runs';
 import { type Answer, answering, refused, refusedSaying } from './answer';
+import { changed } from './changes';
 import { rulesOfRun, rulesToday } from './rules';
 import { theStore } from './store';
 
@@ -33,6 +37,14 @@ const StartRun = Type.Object(
   { additionalProperties: false },
 );
 const OnRun = Type.Object({ runId: Uuid, technicianId: Uuid }, { additionalProperties: false });
+const FinishRun = Type.Object(
+  {
+    ...OnRun.properties,
+    /** The readings that the verdict on the screen was made from. */
+    seenReadingIds: Type.Array(Uuid, { maxItems: MOST_READINGS, description: 'readings that were seen' }),
+  },
+  { additionalProperties: false },
+);
 
 /** Starts a run on a battery, or answers with the one that is open on it. */
 export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
@@ -56,6 +68,7 @@ export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
       rulesId: rules.id,
       rulesVersion: rules.version,
     });
+    changed({ runId: run.id, what: 'run' });
     return succeed({ id: run.id });
   });
 }
@@ -81,78 +94,131 @@ export function captureReading(input: unknown): Promise<Answer<RunView>> {
     const checked = checkReadingShape(input);
     if (!checked.ok) return { ...checked, failure: 'input' };
     const reading = checked.value;
-    return inRun(reading.runId, async (transaction, run) => {
-      if (run.readings.some(({ id }) => id === reading.id)) return succeed(await viewOf(run, transaction));
-      const refusal = refusalOf(reading, run);
+    return inRun(reading.runId, 'reading', async (transaction, run) => {
+      const elsewhere = await runOfReading(transaction, reading.id);
+      if (elsewhere === run.run.id) return succeed(await viewOf(run, transaction));
+      if (elsewhere !== undefined) return refusedSaying('conflict', 'id', ELSEWHERE);
+      const nowMs = Date.now();
+      const refusal = refusalOf(reading, run, nowMs);
       if (refusal) return refusal;
-      await addReading(transaction, reading, Date.now());
-      return succeed(await viewOf({ ...run, readings: [...run.readings, reading] }, transaction));
+      await addReading(transaction, reading, nowMs);
+      const stored = { ...reading, recordedAtMs: nowMs };
+      return succeed(await viewOf({ ...run, readings: [...run.readings, stored] }, transaction));
     });
   });
 }
 
-/** Ends a run with the assessment that its readings come to. One that is finished already is answered as it is. */
+const ELSEWHERE =
+  'A reading of another run has this id already, so this one was not stored: capture it again.';
+
+/**
+ * Ends a run with the assessment that its readings come to. Whoever ends it names the readings that were seen: where
+ * the run holds others, or lacks some, it stays open and each is told. One that is finished already is answered as it is.
+ */
 export function finishRun(input: unknown): Promise<Answer<RunView>> {
-  return onRun(input, async (transaction, run, technicianId) => {
+  return onRun(FinishRun, input, async (transaction, run, { technicianId, seenReadingIds }) => {
     if (run.run.finishedAtMs !== null) return succeed(await viewOf(run, transaction));
-    const atMs = Date.now();
-    const record = assessmentOf(run, atMs, await rulesOfRun(run.run, transaction));
+    const view = await viewOf(run, transaction);
+    const [wrong] = view.unreadable;
+    if (wrong) return refusedSaying('input', 'readings', `${UNREADABLE} ${wrong.message}`);
+    const overtaken = otherReadings(run.readings, seenReadingIds);
+    if (overtaken.length > 0) return { ok: false, problems: overtaken, failure: 'conflict' };
+    // A clock that was set back must not end a run before it began.
+    const lastMs = Math.max(run.run.startedAtMs, ...run.readings.map(({ recordedAtMs = 0 }) => recordedAtMs));
+    const atMs = Math.max(Date.now(), lastMs);
+    const record = assessmentOf(run, atMs, view.rules);
     if (!record)
       return refusedSaying('input', 'batteryId', 'This battery cannot be graded with these rules.');
     await finishWith(transaction, record, { atMs, byId: technicianId });
     const finished = { ...run.run, finishedAtMs: atMs, finishedById: technicianId, assessmentId: record.id };
-    const whole = { ...run, run: finished, assessments: [record, ...run.assessments] };
-    return succeed(await viewOf(whole, transaction));
+    return succeed({ ...view, run: finished, assessments: [record, ...run.assessments] });
   });
+}
+
+const UNREADABLE =
+  'Something of this run cannot be read, so it comes to no verdict: start another run on this battery.';
+
+/** Where the readings of a run are others than those that a verdict was made from: a complaint for each. */
+function otherReadings(readings: readonly Reading[], seenIds: readonly string[]): Problem[] {
+  const seen = new Set(seenIds);
+  const here = new Set(readings.map(({ id }) => id));
+  return [
+    ...readings
+      .filter(({ id }) => !seen.has(id))
+      .map(({ id, kind }) => ({ ...problem('unseen', id, 'a reading that was seen'), message: kind })),
+    ...seenIds
+      .filter((id) => !here.has(id))
+      .map((id) => ({
+        ...problem('unsent', id, 'a reading that is stored'),
+        message: 'A reading of this run is not stored yet. It is sent first; then finish the run.',
+      })),
+  ];
 }
 
 /** Opens a finished run again, so that a reading can be added or put right. */
 export function reopenRun(input: unknown): Promise<Answer<RunView>> {
-  return onRun(input, async (transaction, run) => {
+  return onRun(OnRun, input, async (transaction, run) => {
     await reopen(transaction, run.run.id);
     const open = { ...run.run, finishedAtMs: null, finishedById: null, assessmentId: null };
     return succeed(await viewOf({ ...run, run: open }, transaction));
   });
 }
 
-type RunWork = (transaction: Transaction, run: WholeRun, technicianId: string) => Promise<Answer<RunView>>;
-
-function onRun(input: unknown, work: RunWork): Promise<Answer<RunView>> {
+function onRun<S extends typeof OnRun | typeof FinishRun>(
+  schema: S,
+  input: unknown,
+  work: (transaction: Transaction, run: WholeRun, asked: Static<S>) => Promise<Answer<RunView>>,
+): Promise<Answer<RunView>> {
   return answering(async () => {
-    const checked = checkShape(OnRun, input);
+    const checked = checkShape(schema, input);
     if (!checked.ok) return { ...checked, failure: 'input' };
-    const { runId, technicianId } = checked.value;
-    return inRun(runId, (transaction, run) => work(transaction, run, technicianId));
+    return inRun(checked.value.runId, 'run', (transaction, run) => work(transaction, run, checked.value));
   });
 }
 
 /** Loads and changes a run in one transaction, so that nothing comes between what was seen and what is stored. */
 async function inRun(
   runId: string,
+  what: 'reading' | 'run',
   work: (transaction: Transaction, run: WholeRun) => Promise<Answer<RunView>>,
 ): Promise<Answer<RunView>> {
   const store = await theStore();
-  return store.write(async (transaction) => {
+  const answer = await store.write(async (transaction) => {
     const run = await loadRun(transaction, runId);
     return run ? work(transaction, run) : refused('missing', 'runId', runId, 'a run');
   });
+  if (answer.ok) changed({ runId, what });
+  return answer;
 }
 
+/** Rules that nobody has here cost the run its verdict, not the page: it is shown under the standard ones, and says so. */
 async function viewOf(run: WholeRun, database: Database | Transaction): Promise<RunView> {
-  return { ...run, rules: await rulesOfRun(run.run, database) };
+  const rules = await rulesOfRun(run.run, database);
+  if (rules.ok) return { ...run, rules: rules.value };
+  return { ...run, rules: STANDARD_RULES, unreadable: [...run.unreadable, ...rules.problems] };
 }
 
 /** The kind decides which schema holds, so that a complaint is about the fields of that kind and no other. */
 function checkReadingShape(input: unknown): Result<Reading> {
   const kind = typeof input === 'object' && input !== null && 'kind' in input ? input.kind : undefined;
-  if (typeof kind !== 'string' || !(kind in READING_SCHEMAS)) {
+  if (!isReadingKind(kind)) {
     const kinds = Object.keys(READING_SCHEMAS).join(', ');
     return { ok: false, problems: [problem('kind', kind, `one of ${kinds}`)] };
   }
-  return checkShape(READING_SCHEMAS[kind as ReadingKind], input) as Result<Reading>;
+  const checked = checkShape(READING_SCHEMAS[kind], input);
+  if (!checked.ok) return checked;
+  // When it was stored is for the server to say.
+  const { recordedAtMs: _claimed, ...reading } = checked.value as Reading;
+  return succeed(reading as Reading);
 }
 
-function refusalOf(reading: Reading, { run, battery, readings }: WholeRun): Answer<never> | null {
+function refusalOf(
+  reading: Reading,
+  { run, battery, readings }: WholeRun,
+  nowMs: number,
+): Answer<never> | null {
+  if (isAhead(reading.takenAtMs, nowMs)) return refusedSaying('conflict', 'takenAtMs', AHEAD);
+  if (readings.length >= MOST_READINGS) return refusedSaying('input', 'runId', TOO_MANY);
   if (run.finishedAtMs !== null) {
     return refusedSaying('conflict', 'runId', 'This run was finished meanwhile. Reopen it to add a reading.');
   }
@@ -163,6 +229,10 @@ function refusalOf(reading: Reading, { run, battery, readings }: WholeRun): Answ
   const problems = checkReading(reading, currentReadings(others), battery.nominalVolts);
   return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
 }
+
+const AHEAD =
+  'It is stamped ahead of the server’s clock, so the clock of this device runs ahead. It is set right and sent again.';
+const TOO_MANY = `A run holds ${MOST_READINGS} readings and no more: finish it and start another.`;
 
 function assessmentOf(
   { run, battery, readings }: WholeRun,

@@ -1,121 +1,236 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
+import { uuidv7 } from 'uuidv7';
 import { assess } from '@/core/assessment/assess';
 import { CORE_VERSION } from '@/core/assessment/core-version';
 import { tagKey } from '@/core/battery/battery';
-import { checkShape } from '@/core/exchange/check-shape';
-import { SITE_LIMIT_BYTES, tooLarge } from '@/core/exchange/import/limits';
-import { type RunFile, readRunFile, writeRunFile } from '@/core/exchange/site/run-file';
-import { beginSiteFile, endSiteFile, readSiteFile, type SiteFile } from '@/core/exchange/site/site-file';
+import { checkShape, MOST_PROBLEMS } from '@/core/exchange/check-shape';
+import type { SiteRun } from '@/core/exchange/site/records';
+import { writeRunFile } from '@/core/exchange/site/run-file';
+import type { SiteHead } from '@/core/exchange/site/site-reader';
 import type { SiteTally } from '@/core/exchange/views';
-import { fail, type Problem, problem, type Result, succeed } from '@/core/quantity/result';
-import { isRollback, Rollback } from '@/store/fault';
-import type { Database, Transaction } from '@/store/open';
+import { fail, type Problem, problem, succeed } from '@/core/quantity/result';
+import { lookAlikeKey } from '@/core/quantity/written-text';
+import { Rollback } from '@/store/fault';
+import { beginImport, deferReferences } from '@/store/imports';
+import type { Database, Store, Transaction } from '@/store/open';
 import { wholeRun } from '@/store/runs';
-import { addSite, overlapWith, siteHead, siteRuns } from '@/store/site';
+import { addSiteHead, addSiteRest, addSiteRuns, overlapWith, runsAmong } from '@/store/site';
 import { listTechnicians } from '@/store/technicians';
-import { type Answer, answering } from './answer';
+import { type Answer, answering, refusedSaying } from './answer';
+import type { Watched } from './http';
+import { type ArrivalDesk, arrive, type Ended } from './import-job';
 import { rulesOfRun } from './rules';
+import { settings } from './settings';
 import { theStore } from './store';
+import { offLoop } from './threads';
 
-const RUNS_A_PIECE = 200;
-
-/** The whole site as the pieces of a file: however large it is, only a stretch of its runs is held at a time. */
+/** The whole site as the pieces of a file, however large it is: written off the loop, no faster than it is taken. */
 export async function* siteFile(): AsyncGenerator<string> {
-  const store = await theStore();
-  const head = await store.read(siteHead);
-  yield beginSiteFile({ ...head, writtenAtMs: Date.now(), core: CORE_VERSION, runs: [] });
-  let after = '';
-  for (let first = true; ; first = false) {
-    const runs = await store.read((database) => siteRuns(database, after, RUNS_A_PIECE));
-    if (runs.length > 0) yield `${first ? '' : ',\n'}${runs.map((run) => JSON.stringify(run)).join(',\n')}`;
-    if (runs.length < RUNS_A_PIECE) break;
-    after = runs.at(-1)?.run.id ?? '';
+  // The store is brought up to date before another connection looks at it.
+  const { file } = await theStore();
+  const pieces: string[] = [];
+  let wake = () => {};
+  let taken = () => {};
+  let open = true;
+  const written = offLoop(
+    'writeSite',
+    { databaseUrl: file === null ? settings().databaseUrl : `file:${file}`, nowMs: Date.now() },
+    {
+      piece: async (text) => {
+        pieces.push(text);
+        wake();
+        await new Promise<void>((go) => {
+          taken = go;
+        });
+        return open;
+      },
+    },
+  ).finally(() => {
+    open = false;
+    wake();
+  });
+  written.catch(() => undefined);
+  try {
+    while (open || pieces.length > 0) {
+      const piece = pieces.shift();
+      if (piece === undefined) {
+        await new Promise<void>((go) => {
+          wake = go;
+          if (!open || pieces.length > 0) go();
+        });
+        continue;
+      }
+      yield piece;
+      taken();
+    }
+    await written;
+  } finally {
+    open = false;
+    taken();
   }
-  yield endSiteFile();
 }
 
 const Wanted = Type.Object(
-  { store: Type.Boolean({ description: 'store it, or only look' }) },
+  {
+    store: Type.Boolean({ description: 'store it, or only look' }),
+    /** One id for the file, so that bringing it in twice brings it in once. */
+    id: Type.Optional(Type.String({ format: 'uuid' })),
+    name: Type.Optional(Type.String({ maxLength: 120, description: 'name of the file' })),
+    technicianId: Type.Optional(Type.Union([Type.String({ format: 'uuid' }), Type.Null()])),
+  },
   { additionalProperties: false },
 );
 
 /**
- * Brings in a site file or the file of one run. What this site has already stays as it is; what contradicts it refuses
- * the whole file. With `store: false` only tells what would come in.
+ * Brings in a site file or the file of one run, of any size. What this site has already stays as it is; what
+ * contradicts it refuses the whole file, and nothing of it is ever seen before all of it is there. With `store: false`
+ * only tells what would come in.
  */
-export function bringIn(meta: unknown, text: string): Promise<Answer<SiteTally>> {
+export function bringIn(meta: unknown, path: string, watched: Watched): Promise<Answer<SiteTally>> {
   return answering(async () => {
     const checked = checkShape(Wanted, meta);
     if (!checked.ok) return { ...checked, failure: 'input' };
-    const tooBig = tooLarge(text.length, SITE_LIMIT_BYTES);
-    if (tooBig) return { ...fail(tooBig), failure: 'input' };
-    const read = readEither(text);
-    if (!read.ok) return { ...read, failure: 'input' };
-    const store = await theStore();
-    if (!checked.value.store) return store.read((database) => look(database, read.value));
-    try {
-      return await store.write(async (transaction) => {
-        const looked = await look(transaction, read.value);
-        if (!looked.ok) throw new Rollback(looked);
-        await addSite(transaction, await newParts(transaction, read.value.site), Date.now());
-        return looked;
-      });
-    } catch (error) {
-      if (isRollback(error)) return error.reason as Answer<never>;
-      throw error;
-    }
+    const { store, id = uuidv7(), name = 'site file', technicianId = null } = checked.value;
+    return store ? storeSite({ path, id, name, technicianId, watched }) : lookAt(path, watched);
   });
 }
 
-interface ReadFile {
-  readonly site: SiteFile;
-  /** Set for the file of one run, which names its rules only. */
-  readonly single: boolean;
+async function lookAt(path: string, watched: Watched): Promise<Answer<SiteTally>> {
+  const store = await theStore();
+  const tally = new Tally();
+  const read = await offLoop(
+    'readSite',
+    { path },
+    {
+      head: async (head, single) => tally.head(store, head, single),
+      runs: async (runs) => {
+        const problems = await tally.runs(store, runs);
+        watched.onProgress({ read: tally.seenRuns });
+        return watched.signal.aborted ? [STOPPED] : problems;
+      },
+    },
+  );
+  return read.ok
+    ? succeed({ ...tally.told(), leftOut: read.value.leftOut })
+    : { ...read, failure: tally.failure };
 }
 
-function readEither(text: string): Result<ReadFile> {
-  if (!/^\s*\uFEFF?\{\s*"format"\s*:\s*"integra:run\//.test(text.slice(0, 200))) {
-    const read = readSiteFile(text);
-    return read.ok ? succeed({ site: read.value, single: false }) : read;
-  }
-  const read = readRunFile(text);
-  return read.ok ? succeed({ site: siteOfRun(read.value), single: true }) : read;
+interface Storing {
+  readonly path: string;
+  readonly id: string;
+  readonly name: string;
+  readonly technicianId: string | null;
+  readonly watched: Watched;
 }
 
-function siteOfRun({ battery, technicians, run, readings, assessments }: RunFile): SiteFile {
-  const changed = { changedAtMs: run.startedAtMs, changedById: run.startedById, importId: null };
-  return {
-    ...{ writtenAtMs: 0, core: CORE_VERSION, technicians, rules: [], imports: [], lots: [] },
-    batteries: [{ ...battery, ...changed }],
-    runs: [{ run: { ...run, importId: null }, readings, assessments }],
+async function storeSite({ path, id, name, technicianId, watched }: Storing): Promise<Answer<SiteTally>> {
+  const tally = new Tally();
+  let rest: SiteHead | null = null;
+  let leftOut: readonly string[] = [];
+  const work = async (desk: ArrivalDesk): Promise<Ended> => {
+    const { store, record } = desk;
+    const arrival = { id: record.id, atMs: record.madeAtMs };
+    const read = await offLoop(
+      'readSite',
+      { path },
+      {
+        head: async (head, single) => {
+          const problems = await tally.head(store, head, single);
+          if (problems.length > 0) return problems;
+          const fresh = tally.fresh;
+          const madeById = technicianId ?? head.technicians[0]?.id;
+          if (madeById === undefined) return [NOBODY];
+          await store.write(async (transaction) => {
+            await deferReferences(transaction);
+            await beginImport(transaction, { ...record, madeById });
+            await addSiteHead(transaction, fresh, arrival);
+          });
+          rest = fresh;
+          return [];
+        },
+        runs: async (runs) => {
+          const problems = await tally.runs(store, runs);
+          if (problems.length > 0) return problems;
+          await store.write((transaction) => addSiteRuns(transaction, tally.freshRuns, arrival));
+          return (await desk.stored(tally.told().runs)) ? [] : [STOPPED];
+        },
+      },
+    );
+    if (!read.ok) return { ...read, failure: tally.failure };
+    leftOut = read.value.leftOut;
+    return succeed({ runs: tally.told().runs, newBatteries: tally.told().batteries });
   };
+  const arrived = await arrive(
+    { id, name, source: 'site_file', madeById: technicianId ?? '', watched },
+    work,
+    async (transaction) => {
+      if (rest) await addSiteRest(transaction, rest);
+      else throw new Rollback(refusedSaying('input', 'file', 'The file holds nothing.'));
+    },
+  );
+  return arrived.ok ? succeed({ ...tally.told(), leftOut }) : arrived;
 }
 
-async function look(
-  database: Database | Transaction,
-  { site, single }: ReadFile,
-): Promise<Answer<SiteTally>> {
-  const problems = [
-    ...(await clashes(database, site)),
-    ...(single ? await otherJudgement(database, site) : []),
-  ];
-  if (problems.length > 0) return { ...fail(...problems.slice(0, MOST_TOLD)), failure: 'conflict' };
-  const fresh = await newParts(database, site);
-  return succeed({
-    technicians: fresh.technicians.length,
-    rules: fresh.rules.length,
-    batteries: fresh.batteries.length,
-    runs: fresh.runs.length,
-    lots: fresh.lots.length,
-    knownRuns: site.runs.length - fresh.runs.length,
-  });
+const STOPPED: Problem = {
+  ...{ field: 'file', found: '', expected: '' },
+  message: 'Stopped. Nothing was stored.',
+};
+const NOBODY: Problem = {
+  ...{ field: 'technicianId', found: '', expected: '' },
+  message: 'Say who is at the bench first: the file names nobody who could have brought it in.',
+};
+
+/** What of a file is new here, counted while it is read. */
+class Tally {
+  seenRuns = 0;
+  failure: 'input' | 'conflict' = 'input';
+  fresh: SiteHead = EMPTY;
+  freshRuns: SiteRun[] = [];
+  private single = false;
+  private stored = 0;
+
+  /** Takes the head of the file; answers what of it cannot live beside what is here. */
+  async head(store: Store, head: SiteHead, single: boolean): Promise<readonly Problem[]> {
+    this.single = single;
+    const problems = await store.read((database) => clashes(database, head));
+    this.failure = problems.length > 0 ? 'conflict' : 'input';
+    this.fresh = await store.read((database) => newParts(database, head));
+    return problems.slice(0, MOST_PROBLEMS);
+  }
+
+  /** Takes a stretch of its runs; `freshRuns` are those of them that are new here. */
+  async runs(store: Store, runs: readonly SiteRun[]): Promise<readonly Problem[]> {
+    this.seenRuns += runs.length;
+    const here = await store.read((database) => runsAmong(database, runs));
+    this.freshRuns = runs.filter(({ run }) => !here.has(run.id));
+    this.stored += this.freshRuns.length;
+    if (!this.single) return [];
+    const problems = await store.read((database) => otherJudgement(database, runs));
+    this.failure = problems.length > 0 ? 'conflict' : 'input';
+    return problems;
+  }
+
+  told(): SiteTally {
+    const { technicians, rules, batteries, lots } = this.fresh;
+    return {
+      ...{
+        technicians: technicians.length,
+        rules: rules.length,
+        batteries: batteries.length,
+        lots: lots.length,
+      },
+      ...{ runs: this.stored, knownRuns: this.seenRuns - this.stored, leftOut: [] },
+    };
+  }
 }
 
-const MOST_TOLD = 20;
+const EMPTY: SiteHead = {
+  ...{ technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
+};
 
 /** What cannot live beside what is here: a name, a tag or a version of the rules that belongs to something else. */
-async function clashes(database: Database | Transaction, site: SiteFile): Promise<Problem[]> {
+async function clashes(database: Database | Transaction, site: SiteHead): Promise<Problem[]> {
   const here = await overlapWith(database, site);
   const owner = (rows: readonly { id: string; key: string }[]) =>
     new Map(rows.map(({ id, key }) => [key, id]));
@@ -126,7 +241,7 @@ async function clashes(database: Database | Transaction, site: SiteFile): Promis
   );
   return [
     ...site.technicians.flatMap(({ id, name }, index) => {
-      const other = people.get(name.trim().toLowerCase());
+      const other = people.get(lookAlikeKey(name));
       return other && other !== id ? [problem(`technicians/${index}/name`, name, ELSEWHERE)] : [];
     }),
     ...site.batteries.flatMap(({ id, tag }, index) => {
@@ -150,51 +265,48 @@ async function clashes(database: Database | Transaction, site: SiteFile): Promis
 const ELSEWHERE = 'one that does not belong to something else here';
 
 /** A run that names its rules only is taken where those rules are known and come to the same. */
-async function otherJudgement(database: Database | Transaction, site: SiteFile): Promise<Problem[]> {
-  const [single] = site.runs;
+async function otherJudgement(
+  database: Database | Transaction,
+  [single]: readonly SiteRun[],
+): Promise<Problem[]> {
   if (!single) return [];
   const { run, assessments } = single;
   const named = `${run.rulesId}/${run.rulesVersion}`;
-  const rules = await rulesOfRun(run, database).catch(() => null);
-  if (!rules) return [problem('run/rulesId', named, 'house rules that are known here: bring those in first')];
+  const rules = await rulesOfRun(run, database);
+  if (!rules.ok)
+    return [problem('run/rulesId', named, 'house rules that are known here: bring those in first')];
   const last = assessments.find(({ id }) => id === run.assessmentId);
   if (!last || last.core !== CORE_VERSION) return [];
-  const here = assess(last.evidence, rules).verdict;
-  return here === last.verdict
-    ? []
-    : [
-        problem(
-          'run/rulesId',
-          named,
-          `the same rules as here, where they say ${here} rather than ${last.verdict}`,
-        ),
-      ];
+  const here = assess(last.evidence, rules.value).verdict;
+  if (here === last.verdict) return [];
+  const expected = `the same rules as here, where they say ${here} rather than ${last.verdict}`;
+  return [problem('run/rulesId', named, expected)];
 }
 
-async function newParts(database: Database | Transaction, site: SiteFile): Promise<SiteFile> {
+async function newParts(database: Database | Transaction, site: SiteHead): Promise<SiteHead> {
   const here = await overlapWith(database, site);
   const people = new Set(here.technicians.map(({ id }) => id));
   const units = new Set(here.batteries.map(({ id }) => id));
   const versions = new Set(here.rules.map(({ id, version }) => `${id}/${version}`));
+  const machines = new Set(here.vehicles.map(({ id }) => id));
   return {
-    ...site,
     technicians: site.technicians.filter(({ id }) => !people.has(id)),
     batteries: site.batteries.filter(({ id }) => !units.has(id)),
     rules: site.rules.filter(({ rules }) => !versions.has(`${rules.id}/${rules.version}`)),
-    runs: site.runs.filter(({ run }) => !here.runs.has(run.id)),
     imports: site.imports.filter(({ id }) => !here.imports.has(id)),
     lots: site.lots.filter(({ id }) => !here.lots.has(id)),
-    vehicles: (site.vehicles ?? []).filter(({ id }) => !here.vehicles.some((vehicle) => vehicle.id === id)),
+    vehicles: (site.vehicles ?? []).filter(({ id }) => !machines.has(id)),
     slots: (site.slots ?? []).filter(({ id }) => !here.slots.has(id)),
   };
 }
 
-/** One run as a file; undefined where there is none. */
-export async function runFile(id: string): Promise<string | undefined> {
+/** One run as a file; undefined where there is none. What of it cannot be read is refused rather than left out unseen. */
+export async function runFile(id: string): Promise<Answer<string> | undefined> {
   const store = await theStore();
   const whole = await wholeRun(store, id);
   if (!whole) return undefined;
-  const { battery, readings, assessments } = whole;
+  const { battery, readings, assessments, unreadable } = whole;
+  if (unreadable.length > 0) return { ...fail(...unreadable), failure: 'input' };
   const { importId: _import, ...run } = whole.run;
   const named = new Set([
     run.startedById,
@@ -203,5 +315,7 @@ export async function runFile(id: string): Promise<string | undefined> {
     ...assessments.map(({ override }) => override?.byId),
   ]);
   const technicians = (await listTechnicians(store)).filter((technician) => named.has(technician.id));
-  return writeRunFile({ battery, run, readings: [...readings], assessments: [...assessments], technicians });
+  return succeed(
+    writeRunFile({ battery, run, readings: [...readings], assessments: [...assessments], technicians }),
+  );
 }

@@ -1,10 +1,11 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
+import { settings } from './settings';
 
-/** The site's time zone: INTEGRA_ZONE, else the machine's own. */
+/** The site's time zone: the one that the settings name, else the machine's own. */
 export function siteZone(): string {
-  return process.env.INTEGRA_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return settings().zone;
 }
 
 /** When the site's own day began, ms UTC. */

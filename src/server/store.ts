@@ -1,12 +1,20 @@
 import 'server-only';
 import { seedDemo } from '@/store/demo/seed';
-import { DEFAULT_DATABASE_URL, openStore, type Store } from '@/store/open';
+import { EXPLANATIONS, type FaultKind, StoreFault } from '@/store/fault';
+import { openStore, type Store } from '@/store/open';
+import { changed } from './changes';
+import { clearUnfinished } from './clear-arrivals';
+import { settings } from './settings';
 
-// One store a process, kept on globalThis so that a reload in development does not open a second one.
-const shared = globalThis as typeof globalThis & { integraStore?: Promise<Store> };
+// One store a process, kept on globalThis: several bundles of the server share it, and a reload opens no second one.
+const shared = globalThis as typeof globalThis & {
+  integraStore?: Promise<Store>;
+  integraExchanging?: boolean;
+};
 
 /** The store of this process, opened and brought up to date on first use; tried again if that failed. */
 export function theStore(): Promise<Store> {
+  if (shared.integraExchanging) return Promise.reject(new StoreFault('restoring'));
   shared.integraStore ??= open().catch((error: unknown) => {
     delete shared.integraStore;
     throw error;
@@ -15,7 +23,33 @@ export function theStore(): Promise<Store> {
 }
 
 async function open(): Promise<Store> {
-  const store = await openStore(process.env.DATABASE_URL ?? DEFAULT_DATABASE_URL);
-  if (process.env.INTEGRA_DEMO === '1') await seedDemo(store, Date.now());
+  const { databaseUrl, demo, storeFault } = settings();
+  // What was found wrong before the start is not opened: that alone could end the process.
+  if (storeFault !== null && Object.hasOwn(EXPLANATIONS, storeFault))
+    throw new StoreFault(storeFault as FaultKind);
+  const store = await openStore(databaseUrl);
+  if (demo) await seedDemo(store, Date.now());
+  void clearUnfinished(store);
   return store;
+}
+
+/** Lets go of the store while something else happens to its file, and opens it again, well or badly. */
+export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
+  const store = await theStore();
+  shared.integraExchanging = true;
+  try {
+    await store.close();
+    delete shared.integraStore;
+    return await work();
+  } finally {
+    delete shared.integraStore;
+    shared.integraExchanging = false;
+    changed('all');
+  }
+}
+
+/** Ends with the store: what was acknowledged is in the file itself, and the file can be copied. */
+export async function closeStore(): Promise<void> {
+  const store = await shared.integraStore?.catch(() => null);
+  await store?.close();
 }

@@ -3,9 +3,10 @@ import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { tidyLine } from '@/core/quantity/written-text';
 import { isAlreadyThere } from '@/store/fault';
 import { addTechnician, listTechnicians } from '@/store/technicians';
-import { type Answer, answering, refusedSaying } from './answer';
+import { type Answer, answering, refused, refusedSaying } from './answer';
 import { theStore } from './store';
 
 const NewTechnician = Type.Object(
@@ -26,9 +27,12 @@ export function registerTechnician(input: unknown): Promise<Answer<Technician>> 
   return answering(async () => {
     const checked = checkShape(NewTechnician, input);
     if (!checked.ok) return { ...checked, failure: 'input' };
+    if (tidyLine(checked.value.name) === '') {
+      return refused('input', 'name', checked.value.name, 'a name that can be seen');
+    }
     try {
       await addTechnician(await theStore(), checked.value, Date.now());
-      return succeed(checked.value);
+      return succeed({ ...checked.value, name: tidyLine(checked.value.name) });
     } catch (error) {
       if (!isAlreadyThere(error)) throw error;
       return refusedSaying(

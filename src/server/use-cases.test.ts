@@ -1,13 +1,18 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import type { RunView } from '@/core/exchange/views';
+import { currentReadings } from '@/core/procedure/current-readings';
 import type { Answer } from './answer';
 import { batteryPage, batteryStory, correctBattery, findBattery, registerBattery } from './batteries';
+import { changed } from './changes';
+import { finishSeen } from './files.test-support';
 import { floorView } from './floor';
 import { answerTo, respond } from './http';
 import { answerRun, captureReading, finishRun, reopenRun, startRun } from './runs';
+import { theStore } from './store';
 import { registerTechnician, technicians } from './technicians';
 
 // One database for this file: every test brings batteries of its own.
@@ -83,6 +88,11 @@ describe('technicians', () => {
       'maro tindell is in the list already: pick that name.',
     ]);
     expect((await registerTechnician({ id: uuidv7(), name: '   ' })).ok).toBe(false);
+    for (const alike of ['Maro  Tindell', 'Mаro Tindell', 'Maro\u00a0Tindell', 'Maro Tin\u00addell']) {
+      expect(messagesOf(await registerTechnician({ id: uuidv7(), name: alike }))[0]).toContain(
+        'in the list already',
+      );
+    }
   });
 });
 
@@ -110,28 +120,55 @@ describe('batteries', () => {
   it('keep what an earlier run ended with when their label is put right', async () => {
     const { battery, runId } = await started({ ratings: [{ standard: 'DIN', amps: 342 }] });
     await captureAll(runId, 12.65, 10.6);
-    await finishRun({ runId, technicianId });
+    await finishSeen(runId, technicianId);
     const before = granted(await answerRun(runId)).assessments[0];
     granted(
       await correctBattery({
         id: battery.id,
         technicianId,
+        seenRevision: 1,
         label: label({ tag: battery.tag, ratings: [{ standard: 'SAE', amps: 342 }] }),
       }),
     );
     const story = await batteryStory(battery.id);
     expect(story?.battery.ratings).toEqual([{ standard: 'SAE', amps: 342 }]);
     expect(story?.runs[0]?.assessment?.healthPct).toBe(before?.healthPct);
-    expect(await correctBattery({ id: uuidv7(), technicianId, label: label() })).toMatchObject({
-      failure: 'missing',
+    const unknown = { id: uuidv7(), technicianId, seenRevision: 1, label: label() };
+    expect(await correctBattery(unknown)).toMatchObject({ failure: 'missing' });
+  });
+
+  it('put right by two at once: the second is told, and the first stands', async () => {
+    const battery = await registered();
+    const correction = (place: string) => ({
+      ...{ id: battery.id, technicianId, seenRevision: 1 },
+      label: label({ tag: battery.tag, place }),
     });
+    granted(await correctBattery(correction('Snow plough 2')));
+    expect(await correctBattery(correction('Tanker 1'))).toMatchObject({ ok: false, failure: 'conflict' });
+    expect((await batteryStory(battery.id))?.battery).toMatchObject({ place: 'Snow plough 2', revision: 2 });
+  });
+
+  it.each([
+    ['in another case and with stray blanks', (tag: string) => ` ${tag.toLowerCase()} `.trim()],
+    ['in wide letters', (tag: string) => tag.replace('S', 'Ｓ')],
+    ['with a letter of another script', (tag: string) => tag.replace('S', 'Ѕ')],
+    ['with a hyphen of another kind', (tag: string) => tag.replace('-', '‑')],
+    ['with what cannot be seen in it', (tag: string) => `${tag.slice(0, 2)}\u200b${tag.slice(2)}`],
+  ])('of a tag %s are the same battery', async (_how, written) => {
+    const { tag } = await registered();
+    const again = await registerBattery({ id: uuidv7(), technicianId, label: label({ tag: written(tag) }) });
+    expect(messagesOf(again)[0]).toContain('belongs to another battery already');
+    expect(granted(await findBattery(written(tag))).exact?.battery.tag).toBe(tag);
   });
 
   it('come in pages that say how many there are', async () => {
     const page = await batteryPage('yard tractor', 1);
     expect(page.total).toBeGreaterThanOrEqual(3);
     expect(page.batteries.length).toBe(Math.min(page.total, page.pageSize));
-    expect((await batteryPage('yard tractor', 99)).batteries).toEqual([]);
+    // One beyond the last is the last, however far beyond.
+    for (const far of [99, 1e308, Number.NaN, -1]) {
+      expect((await batteryPage('yard tractor', far)).batteries).toEqual(page.batteries);
+    }
   });
 });
 
@@ -201,7 +238,7 @@ describe('a run', () => {
   it('is finished once, keeps its assessment with versions, and can be reopened', async () => {
     const { battery, runId } = await started();
     await captureAll(runId, 12.65, 10.6);
-    const finished = granted(await finishRun({ runId, technicianId }));
+    const finished = granted(await finishSeen(runId, technicianId));
     expect(finished.assessments).toHaveLength(1);
     expect(finished.assessments[0]).toMatchObject({
       verdict: 'serve',
@@ -209,23 +246,174 @@ describe('a run', () => {
       rulesId: 'integra-standard',
       core: expect.any(String),
     });
-    expect(granted(await finishRun({ runId, technicianId })).assessments).toHaveLength(1);
+    expect(granted(await finishSeen(runId, technicianId)).assessments).toHaveLength(1);
 
     const late = reading(runId, 'open_circuit', { volts: 12.6, temperatureC: 20 });
     expect(await captureReading(late)).toMatchObject({ ok: false, failure: 'conflict' });
     expect(granted(await reopenRun({ runId, technicianId })).run.finishedAtMs).toBeNull();
     granted(await captureReading(late));
-    const again = granted(await finishRun({ runId, technicianId }));
+    const again = granted(await finishSeen(runId, technicianId));
     expect(again.assessments).toHaveLength(2);
     expect((await batteryStory(battery.id))?.runs[0]?.assessment?.id).toBe(again.run.assessmentId);
   });
 
   it('that does not exist is said so', async () => {
     expect(await answerRun(uuidv7())).toMatchObject({ ok: false, failure: 'missing' });
-    expect(await finishRun({ runId: uuidv7(), technicianId })).toMatchObject({
+    expect(await finishSeen(uuidv7(), technicianId)).toMatchObject({
       ok: false,
       failure: 'missing',
     });
+  });
+});
+
+describe('a reading that cannot be', () => {
+  const now = () => Date.now();
+
+  it.each([
+    [
+      'of a moment that no calendar knows',
+      { takenAtMs: 9_007_199_254_740_992 },
+      'takenAtMs: found 9007199254740992',
+    ],
+    [
+      'of a kind that every object has',
+      { kind: '__proto__' },
+      'kind: found "__proto__", expected one of identify',
+    ],
+    ['of a kind that every object inherits', { kind: 'constructor' }, 'kind: found "constructor"'],
+    ['with a field of its prototype', { data: JSON.parse('{"__proto__":{"volts":12}}') }, 'data/'],
+  ])('%s is refused by name, and the Floor and the run stay readable', async (_what, change, expected) => {
+    const { runId } = await started();
+    const bad = { ...reading(runId, 'open_circuit', { volts: 12.6, temperatureC: 20 }), ...change };
+    expect(messagesOf(await captureReading(bad)).join('\n')).toContain(expected);
+    expect(granted(await answerRun(runId)).readings).toEqual([]);
+    expect((await floorView(now())).onBench.some((card) => card.runId === runId)).toBe(true);
+  });
+
+  it('from the future is refused, so that a tablet whose clock runs ahead decides nothing', async () => {
+    const { runId } = await started();
+    const ahead = reading(
+      runId,
+      'open_circuit',
+      { volts: 12.7, temperatureC: 20 },
+      { takenAtMs: now() + 3_600_000 },
+    );
+    expect(await captureReading(ahead)).toMatchObject({
+      failure: 'conflict',
+      problems: [{ field: 'takenAtMs' }],
+    });
+    const nearly = { ...ahead, takenAtMs: now() + 60_000 };
+    expect((await captureReading(nearly)).ok).toBe(true);
+  });
+
+  it('stamped ahead of when it was stored comes before what was read later', async () => {
+    const { runId } = await started();
+    const first = reading(
+      runId,
+      'open_circuit',
+      { volts: 12.7, temperatureC: 20 },
+      { takenAtMs: now() + 100_000 },
+    );
+    granted(await captureReading(first));
+    await new Promise((later) => setTimeout(later, 5));
+    const second = reading(runId, 'open_circuit', { volts: 11.6, temperatureC: 20 }, { takenAtMs: now() });
+    const { readings } = granted(await captureReading(second));
+    expect(currentReadings(readings).openCircuit?.data.volts).toBe(11.6);
+  });
+
+  it('whose id stands in another run is not acknowledged', async () => {
+    const [one, other] = [await started(), await started()];
+    const taken = reading(one.runId, 'identify', { confirmed: true });
+    granted(await captureReading(taken));
+    expect(await captureReading({ ...taken, runId: other.runId })).toMatchObject({ failure: 'conflict' });
+    expect(granted(await answerRun(other.runId)).readings).toEqual([]);
+    expect((await captureReading(taken)).ok).toBe(true);
+  });
+
+  it('does not say itself when it was stored', async () => {
+    const { runId } = await started();
+    const claimed = { ...reading(runId, 'identify', { confirmed: true }), recordedAtMs: 1 };
+    const [stored] = granted(await captureReading(claimed)).readings;
+    expect(stored?.recordedAtMs).toBeGreaterThan(1_700_000_000_000);
+  });
+});
+
+describe('a run that is finished', () => {
+  it('rests on the readings that were seen: others are told, and it stays open', async () => {
+    const { runId } = await started();
+    const seen = await captureAll(runId, 12.65, 10.6);
+    const seenReadingIds = seen.readings.map(({ id }) => id);
+    const late = reading(runId, 'inspection', {
+      case: 'cracked',
+      smell: 'none',
+      terminals: 'ok',
+      level: 'ok',
+    });
+    granted(await captureReading(late));
+    const overtaken = await finishRun({ runId, technicianId, seenReadingIds });
+    expect(overtaken).toMatchObject({
+      failure: 'conflict',
+      problems: [{ field: 'unseen', found: `"${late.id}"` }],
+    });
+    expect(granted(await answerRun(runId)).run.finishedAtMs).toBeNull();
+    const unsent = await finishRun({
+      runId,
+      technicianId,
+      seenReadingIds: [...seenReadingIds, late.id, uuidv7()],
+    });
+    expect(unsent).toMatchObject({ failure: 'conflict', problems: [{ field: 'unsent' }] });
+    const done = granted(
+      await finishRun({ runId, technicianId, seenReadingIds: [...seenReadingIds, late.id] }),
+    );
+    expect(done.assessments[0]?.verdict).toBe('quarantine');
+  });
+
+  it('ends no earlier than it began, whatever the server’s clock says meanwhile', async () => {
+    const { runId } = await started();
+    const seen = await captureAll(runId, 12.65, 10.6);
+    const clock = jest.spyOn(Date, 'now').mockReturnValue(1000);
+    const seenReadingIds = seen.readings.map(({ id }) => id);
+    const done = granted(await finishRun({ runId, technicianId, seenReadingIds }));
+    clock.mockRestore();
+    expect(done.run.finishedAtMs).toBeGreaterThanOrEqual(done.run.startedAtMs);
+  });
+});
+
+describe('a run with something unreadable in it', () => {
+  it('costs itself, named on the Floor, and bars neither the Floor, its page, nor the next run', async () => {
+    const { battery, runId } = await started();
+    const other = await started();
+    granted(await captureReading(reading(runId, 'identify', { confirmed: true })));
+    const store = await theStore();
+    await store.write((transaction) =>
+      transaction.run(
+        sql`insert into readings (id, run_id, kind, data, taken_at_ms, recorded_at_ms, technician_id, instrument, forced)
+          values (${uuidv7()}, ${runId}, 'load', '{"amps":"many","seconds":15,"volts":10,"temperatureC":20}', 1000, 1000, ${technicianId}, 'typed', 0)`,
+      ),
+    );
+    changed('all');
+    const { onBench } = await floorView(Date.now());
+    expect(onBench.find((card) => card.runId === runId)?.unreadable).toContain('amps: found "many"');
+    expect(onBench.find((card) => card.runId === other.runId)?.unreadable).toBeNull();
+    const view = granted(await answerRun(runId));
+    expect(view.readings.map(({ kind }) => kind)).toEqual(['identify']);
+    expect(view.unreadable).toHaveLength(1);
+    expect(messagesOf(await finishSeen(runId, technicianId))[0]).toContain('comes to no verdict');
+    const next = granted(await startRun({ id: uuidv7(), batteryId: battery.id, technicianId }));
+    expect(next.id).not.toBe(runId);
+  });
+
+  it('under rules that nobody has here is shown, and says so', async () => {
+    const { runId } = await started();
+    const store = await theStore();
+    await store.write((transaction) =>
+      transaction.run(sql`update runs set rules_id = 'elsewhere', rules_version = 7 where id = ${runId}`),
+    );
+    changed('all');
+    expect((await floorView(Date.now())).onBench.find((card) => card.runId === runId)?.unreadable).toContain(
+      'house rules: found "elsewhere, version 7"',
+    );
+    expect(granted(await answerRun(runId)).unreadable).toHaveLength(1);
   });
 });
 
@@ -235,20 +423,19 @@ describe('the Floor', () => {
     await captureAll(runId, 12.2);
     const other = await started();
     await captureAll(other.runId, 12.65, 10.6);
-    await finishRun({ runId: other.runId, technicianId });
+    await finishSeen(other.runId, technicianId);
     const floor = await floorView(Date.now());
-    expect(floor.onBench.find(({ run }) => run.id === runId)).toMatchObject({
-      battery: { tag: battery.tag },
-      state: { nextStep: 'charge', assessment: { verdict: 'charge' } },
+    expect(floor.onBench.find((card) => card.runId === runId)).toMatchObject({
+      ...{ tag: battery.tag, nextStep: 'charge', charging: false, unreadable: null },
     });
-    expect(floor.doneToday.map(({ run }) => run.id)).toContain(other.runId);
+    expect(floor.doneToday.map((line) => line.runId)).toContain(other.runId);
     const tomorrow = await floorView(Date.now() + 86_400_000);
     expect(tomorrow.doneToday).toEqual([]);
   });
 });
 
 describe('answers over HTTP', () => {
-  const request = (body: string) => new Request('http://localhost/', { method: 'POST', body });
+  const request = (body: string) => new Request('http://localhost/api/runs', { method: 'POST', body });
 
   it.each([
     ['input', 422],

@@ -1,14 +1,19 @@
-import { asc, count, eq, inArray, like, or } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, like, or } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
+import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { BatteryRecord } from '@/core/exchange/views';
-import type { Database, Store, Transaction } from './open';
+import { tidyLine } from '@/core/quantity/written-text';
+import type { Database, Store, Transaction } from './database';
+import { inSight } from './in-sight';
 import { batteries } from './schema';
+import { releaseTags } from './tags';
 
 type BatteryRow = typeof batteries.$inferSelect;
 
 /** A row of the table without what only the store needs. */
 export function batteryOf(row: BatteryRow): BatteryRecord {
-  const { tagKey: _key, changedAtMs: _at, changedById: _by, importId: _import, ...battery } = row;
+  const { tagKey: _key, changedAtMs: _at, changedById: _by, importId: _import, ...known } = row;
+  const { arrivalId: _arrival, shape: _shape, ...battery } = known;
   return battery;
 }
 
@@ -22,7 +27,9 @@ export function addBattery(
   return store.write(async (transaction) => {
     const [known] = await transaction.select().from(batteries).where(eq(batteries.id, battery.id));
     if (known) return;
-    await transaction.insert(batteries).values(rowOf(battery, technicianId, nowMs));
+    const row = rowOf(battery, technicianId, nowMs);
+    await releaseTags(transaction, [row.tagKey]);
+    await transaction.insert(batteries).values(row);
   });
 }
 
@@ -36,20 +43,31 @@ export async function addBatteries(
   await transaction.insert(batteries).values(registered.map((battery) => rowOf(battery, technicianId, atMs)));
 }
 
-/** Changes what a battery's label says; false where there is no such battery. */
+/** How a change of a label ended: it stands, there is no such battery, or somebody changed it since it was seen. */
+export type LabelChange =
+  | { readonly kind: 'changed'; readonly revision: number }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'overtaken'; readonly battery: BatteryRecord };
+
+/** Changes what a battery's label says, unless it is no longer as it was seen. */
 export function changeBattery(
   store: Store,
-  battery: BatteryRecord,
+  { seenRevision, ...battery }: BatteryRecord & { readonly seenRevision: number },
   technicianId: string,
   nowMs: number,
-): Promise<boolean> {
+): Promise<LabelChange> {
   return store.write(async (transaction) => {
-    const changed = await transaction
+    const [row] = await transaction.select().from(batteries).where(eq(batteries.id, battery.id));
+    if (!row) return { kind: 'missing' };
+    if (row.revision !== seenRevision) return { kind: 'overtaken', battery: batteryOf(row) };
+    const changed = rowOf(battery, technicianId, nowMs);
+    if (changed.tagKey !== row.tagKey) await releaseTags(transaction, [changed.tagKey]);
+    const revision = seenRevision + 1;
+    await transaction
       .update(batteries)
-      .set(rowOf(battery, technicianId, nowMs))
-      .where(eq(batteries.id, battery.id))
-      .returning({ id: batteries.id });
-    return changed.length > 0;
+      .set({ ...changed, revision })
+      .where(eq(batteries.id, battery.id));
+    return { kind: 'changed', revision };
   });
 }
 
@@ -58,12 +76,19 @@ function rowOf(
   changedById: string,
   changedAtMs: number,
 ): typeof batteries.$inferInsert {
-  return { ...battery, tagKey: tagKey(battery.tag), changedAtMs, changedById };
+  const { revision: _seen, ...label } = battery;
+  return {
+    ...{ ...label, tag: tidyLine(label.tag), tagKey: tagKey(label.tag), changedAtMs, changedById },
+    shape: SHAPES.label,
+  };
 }
 
 export function batteryById(store: Store, id: string): Promise<BatteryRecord | undefined> {
   return store.read(async (database) => {
-    const [row] = await database.select().from(batteries).where(eq(batteries.id, id));
+    const [row] = await database
+      .select()
+      .from(batteries)
+      .where(and(eq(batteries.id, id), inSight(batteries.arrivalId)));
     return row && batteryOf(row);
   });
 }
@@ -73,7 +98,7 @@ export function batteryByTag(store: Store, tag: string): Promise<BatteryRecord |
     const [row] = await database
       .select()
       .from(batteries)
-      .where(eq(batteries.tagKey, tagKey(tag)));
+      .where(and(eq(batteries.tagKey, tagKey(tag)), inSight(batteries.arrivalId)));
     return row && batteryOf(row);
   });
 }
@@ -91,10 +116,9 @@ export function searchBatteries(
   limit: number,
 ): Promise<BatteryPage> {
   const pattern = `%${tagKey(words).replace(/[%_\\]/g, '')}%`;
-  const matches = or(
-    like(batteries.tagKey, pattern),
-    like(batteries.place, pattern),
-    like(batteries.model, pattern),
+  const matches = and(
+    or(like(batteries.tagKey, pattern), like(batteries.place, pattern), like(batteries.model, pattern)),
+    inSight(batteries.arrivalId),
   );
   return store.read(async (database) => {
     const rows = await database
@@ -111,7 +135,10 @@ export function searchBatteries(
 
 export function countBatteries(store: Store): Promise<number> {
   return store.read(async (database) => {
-    const [counted] = await database.select({ total: count() }).from(batteries);
+    const [counted] = await database
+      .select({ total: count() })
+      .from(batteries)
+      .where(inSight(batteries.arrivalId));
     return counted?.total ?? 0;
   });
 }
@@ -124,7 +151,7 @@ export async function batteriesByIds(
   const rows = await database
     .select()
     .from(batteries)
-    .where(inArray(batteries.id, [...ids]))
+    .where(and(inArray(batteries.id, [...ids]), inSight(batteries.arrivalId)))
     .orderBy(asc(batteries.tagKey));
   return rows.map(batteryOf);
 }

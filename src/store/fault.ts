@@ -1,11 +1,39 @@
 /** What can be wrong with the database itself, as far as a person can do something about it. */
-export type FaultKind = 'full' | 'busy' | 'not_a_database' | 'read_only' | 'unreachable' | 'unknown';
+export type FaultKind =
+  | 'full'
+  | 'busy'
+  | 'not_a_database'
+  | 'damaged'
+  | 'replaced'
+  | 'gone'
+  | 'empty'
+  | 'another'
+  | 'newer'
+  | 'restoring'
+  | 'stopping'
+  | 'read_only'
+  | 'unreachable'
+  | 'unknown';
 
-const EXPLANATIONS: Readonly<Record<FaultKind, string>> = {
+/** What each fault means for a person, and what to do about it. */
+export const EXPLANATIONS: Readonly<Record<FaultKind, string>> = {
   full: 'The disk is full: nothing was stored. Free some space, then send it again.',
   busy: 'Another program holds the database: nothing was stored. Close it, then send it again.',
   not_a_database:
     'The database file is not a database of Integra. Move it away or name another with DATABASE_URL.',
+  damaged:
+    'The database is damaged: nothing more is stored in it, so that nothing gets worse. Stop Integra and put the last copy back: npm run restore.',
+  replaced:
+    'The database file was replaced while Integra ran: nothing was stored. Start Integra again; to put a copy back, use npm run restore.',
+  gone: 'The database file is gone: nothing was stored. Put the last copy back with npm run restore; to begin anew on purpose, move the file that ends in .mark away.',
+  empty:
+    'The database file is empty: nothing was stored. Put the last copy back with npm run restore; to begin anew on purpose, move the empty file and the one that ends in .mark away.',
+  another:
+    'This is another database than the one that was kept here. If that is meant, put it there with npm run restore, which looks at it first.',
+  newer:
+    'A newer Integra has written this database. It is left as it is: use that version, or a copy from before.',
+  restoring: 'A copy is just being put back: nothing was stored. It is sent again by itself.',
+  stopping: 'Integra is just stopping: nothing was stored. It is sent again once it is back.',
   read_only:
     'The database file cannot be written: nothing was stored. Check its permissions and its folder’s.',
   unreachable: 'The database cannot be opened. Check that its folder exists and can be written.',
@@ -18,7 +46,7 @@ export class StoreFault extends Error {
 
   constructor(
     readonly kind: FaultKind,
-    cause: unknown,
+    cause?: unknown,
   ) {
     super(EXPLANATIONS[kind], { cause });
   }
@@ -71,7 +99,9 @@ export function storeErrorOf(error: unknown): Error {
 function kindOf(signs: string): FaultKind {
   if (/SQLITE_FULL|database or disk is full|ENOSPC/.test(signs)) return 'full';
   if (/SQLITE_BUSY|SQLITE_LOCKED|database is locked/.test(signs)) return 'busy';
-  if (/SQLITE_NOTADB|not a database|SQLITE_CORRUPT|malformed/.test(signs)) return 'not_a_database';
+  if (/SQLITE_CORRUPT|malformed/.test(signs)) return 'damaged';
+  if (/SQLITE_NOTADB|not a database/.test(signs)) return 'not_a_database';
+  if (/CLIENT_CLOSED/.test(signs)) return 'stopping';
   if (/SQLITE_READONLY|readonly database/.test(signs)) return 'read_only';
   return /SQLITE_CANTOPEN|unable to open|EACCES|ENOENT|EROFS/.test(signs) ? 'unreachable' : 'unknown';
 }

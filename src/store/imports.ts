@@ -1,14 +1,12 @@
-import { asc, count, desc, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
-import { tagKey } from '@/core/battery/battery';
+import { and, asc, count, desc, eq, exists, inArray, isNull, ne, notExists, or, sql } from 'drizzle-orm';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
-import type { AssessmentRecord, BatteryRecord, ImportRecord, RunRecord } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
+import type { ArrivalState, BatteryRecord, ImportRecord } from '@/core/exchange/views';
 import { batteryOf } from './batteries';
-import type { Database, Store, Transaction } from './open';
-import { assessments, batteries, imports, lots, readings, runs } from './schema';
-
-/** Values that one statement takes: SQLite binds at most 32,766, and a row has up to 18. */
-const ROWS_A_STATEMENT = 500;
+import type { Database, Store, Transaction } from './database';
+import { inChunks } from './in-chunks';
+import { inSight } from './in-sight';
+import { type PackedStretch, stretchStatements } from './packed-rows';
+import { assessments, batteries, imports, lots, readings, runs, technicians } from './schema';
 
 /** The registered batteries among some tags, by the key of the tag, with when their runs began. */
 export async function knownBatteries(
@@ -17,12 +15,15 @@ export async function knownBatteries(
 ): Promise<Map<string, KnownBattery>> {
   const known = new Map<string, KnownBattery>();
   for (const some of inChunks(keys)) {
-    const rows = await database.select().from(batteries).where(inArray(batteries.tagKey, some));
+    const rows = await database
+      .select()
+      .from(batteries)
+      .where(and(inArray(batteries.tagKey, some), inSight(batteries.arrivalId)));
     const moments = new Map<string, number[]>(rows.map(({ id }) => [id, []]));
     const begun = await database
       .select({ batteryId: runs.batteryId, startedAtMs: runs.startedAtMs })
       .from(runs)
-      .where(inArray(runs.batteryId, [...moments.keys()]));
+      .where(and(inArray(runs.batteryId, [...moments.keys()]), inSight(runs.arrivalId)));
     for (const { batteryId, startedAtMs } of begun) moments.get(batteryId)?.push(startedAtMs);
     for (const row of rows) {
       known.set(row.tagKey, { battery: batteryOf(row), runsAtMs: moments.get(row.id) ?? [] });
@@ -31,60 +32,67 @@ export async function knownBatteries(
   return known;
 }
 
-/** A run as it comes in: with its battery where that is new, its readings and what it came to. */
-export interface IncomingRun {
-  readonly newBattery: BatteryRecord | null;
-  readonly run: RunRecord;
-  readonly readings: readonly Reading[];
-  readonly assessment: AssessmentRecord;
-}
-
-/** Begins an import inside a transaction; its counts are set by `endImport`. */
+/** Begins an arrival: its rows come in by stretches and stay out of sight until `setArrival` says that all are there. */
 export async function beginImport(transaction: Transaction, made: ImportRecord): Promise<void> {
-  await transaction.insert(imports).values(made);
+  await transaction.insert(imports).values({ ...made, state: 'arriving' });
 }
 
-/** Adds runs to an import. Their readings are of one moment and supersede nothing. */
-export async function addIncoming(
-  transaction: Transaction,
-  { id, madeAtMs, madeById }: ImportRecord,
-  incoming: readonly IncomingRun[],
-): Promise<void> {
-  const registered = incoming.flatMap(({ newBattery }) => newBattery ?? []);
-  for (const some of inChunks(registered)) {
-    await transaction.insert(batteries).values(
-      some.map((battery) => ({
-        ...battery,
-        ...{ tagKey: tagKey(battery.tag), changedAtMs: madeAtMs, changedById: madeById, importId: id },
-      })),
-    );
-  }
-  for (const some of inChunks(incoming)) {
-    await transaction
-      .insert(runs)
-      .values(some.map(({ run }) => ({ ...run, assessmentId: null, importId: id })));
-    await transaction.insert(assessments).values(some.map(({ assessment }) => assessment));
-  }
-  for (const some of inChunks(incoming.flatMap((run) => run.readings))) {
-    await transaction
-      .insert(readings)
-      .values(some.map((reading) => ({ ...reading, recordedAtMs: madeAtMs })));
-  }
+/** Rows that name each other are looked at once all of them are there, at the end of the transaction. */
+export async function deferReferences(transaction: Transaction): Promise<void> {
+  await transaction.run(sql`pragma defer_foreign_keys = on`);
 }
 
-/** Ends an import: each of its runs is finished with the assessment that came in with it. */
-export async function endImport(
+/** Adds a stretch of runs to an arrival. Their readings are of one moment and supersede nothing. */
+export function addStretch(store: Store, stretch: PackedStretch): Promise<void> {
+  return store.append(stretchStatements(stretch));
+}
+
+/** Says how far an arrival is, and what it came to: with `in` all of its rows come into sight at once. */
+export async function setArrival(
   transaction: Transaction,
   id: string,
-  counts: Pick<ImportRecord, 'runs' | 'newBatteries'>,
+  change: Partial<Pick<ImportRecord, 'runs' | 'newBatteries' | 'undoneAtMs' | 'undoneById'>> & {
+    readonly state: ArrivalState;
+  },
 ): Promise<void> {
-  await transaction.update(imports).set(counts).where(eq(imports.id, id));
-  await transaction
-    .update(runs)
-    .set({
-      assessmentId: sql`(select ${assessments.id} from ${assessments} where ${assessments.runId} = ${runs.id})`,
-    })
-    .where(eq(runs.importId, id));
+  await transaction.update(imports).set(change).where(eq(imports.id, id));
+}
+
+/** Arrivals of which not all rows came, and whose rows nobody has seen: those of a server that ended meanwhile. */
+export function unfinishedArrivals(store: Store): Promise<string[]> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select({ id: imports.id })
+      .from(imports)
+      .where(inArray(imports.state, ['arriving', 'stopped']));
+    return rows.map(({ id }) => id);
+  });
+}
+
+/** Runs of a stopped arrival that are cleared away in one stretch: little enough for a capture to pass between two. */
+const CLEARED_AT_ONCE = 200;
+
+/** Clears away a stretch of an arrival that never came in whole; false once nothing of it is left. */
+export async function clearStretch(transaction: Transaction, id: string): Promise<boolean> {
+  await deferReferences(transaction);
+  await transaction.update(imports).set({ state: 'stopped' }).where(eq(imports.id, id));
+  const some = await transaction
+    .select({ id: runs.id })
+    .from(runs)
+    .where(eq(runs.arrivalId, id))
+    .limit(CLEARED_AT_ONCE);
+  if (some.length > 0) {
+    const ids = some.map((run) => run.id);
+    await transaction.delete(readings).where(inArray(readings.runId, ids));
+    await transaction.delete(assessments).where(inArray(assessments.runId, ids));
+    await transaction.delete(runs).where(inArray(runs.id, ids));
+    return true;
+  }
+  await transaction.delete(batteries).where(eq(batteries.arrivalId, id));
+  await transaction.delete(imports).where(eq(imports.arrivalId, id));
+  await transaction.delete(imports).where(eq(imports.id, id));
+  await transaction.delete(technicians).where(eq(technicians.arrivalId, id));
+  return false;
 }
 
 export async function importById(
@@ -92,14 +100,25 @@ export async function importById(
   id: string,
 ): Promise<ImportRecord | undefined> {
   const [row] = await database.select().from(imports).where(eq(imports.id, id));
-  return row;
+  return row && importOf(row);
 }
 
-/** The imports, the newest first. */
+/** A row of the table without what only the store needs. */
+function importOf({ arrivalId: _arrival, ...made }: typeof imports.$inferSelect): ImportRecord {
+  return made;
+}
+
+/** The imports that came in whole, the newest first, and those on their way. */
 export function listImports(store: Store, limit: number): Promise<ImportRecord[]> {
-  return store.read((database) =>
-    database.select().from(imports).orderBy(desc(imports.madeAtMs)).limit(limit),
-  );
+  return store.read(async (database) => {
+    const rows = await database
+      .select()
+      .from(imports)
+      .where(and(ne(imports.state, 'stopped'), inSight(imports.arrivalId)))
+      .orderBy(desc(imports.madeAtMs))
+      .limit(limit);
+    return rows.map(importOf);
+  });
 }
 
 /** Tags of batteries whose imported runs somebody has worked on since: they cannot be taken back unseen. */
@@ -118,28 +137,33 @@ export async function touchedSince(transaction: Transaction, id: string, limit: 
 }
 
 /**
- * Takes back an import: its runs with all that is in them, and the batteries that it registered, unless they have been
- * tested since. The record of the import stays, and says who took it back and when.
+ * Takes back an import: all that came with it goes out of sight and stays in the store, marked; batteries that were
+ * tested since, or that sit in a vehicle, stay in sight. The record of the import says who took it back and when.
  */
 export async function takeBack(
   transaction: Transaction,
   id: string,
   undone: { readonly undoneAtMs: number; readonly undoneById: string },
 ): Promise<void> {
-  const own = transaction.select({ id: runs.id }).from(runs).where(eq(runs.importId, id));
-  await transaction.update(runs).set({ assessmentId: null }).where(eq(runs.importId, id));
-  await transaction.delete(assessments).where(inArray(assessments.runId, own));
-  await transaction.update(readings).set({ supersedesId: null }).where(inArray(readings.runId, own));
-  await transaction.delete(readings).where(inArray(readings.runId, own));
-  await transaction.delete(runs).where(eq(runs.importId, id));
+  const testedSince = transaction
+    .select({ one: sql`1` })
+    .from(runs)
+    .where(and(eq(runs.batteryId, batteries.id), or(isNull(runs.arrivalId), ne(runs.arrivalId, id))));
   await transaction
-    .delete(batteries)
-    .where(
-      sql`${batteries.importId} = ${id} and not exists (select 1 from ${runs} where ${runs.batteryId} = ${batteries.id})`,
-    );
-  await transaction.update(batteries).set({ importId: null }).where(eq(batteries.importId, id));
+    .update(batteries)
+    .set({ arrivalId: null, importId: null })
+    .where(and(eq(batteries.arrivalId, id), exists(testedSince)));
   await transaction.update(lots).set({ importId: null }).where(eq(lots.importId, id));
-  await transaction.update(imports).set(undone).where(eq(imports.id, id));
+  // Runs and batteries of an import from before arrivals were marked are marked now.
+  await transaction
+    .update(runs)
+    .set({ arrivalId: id })
+    .where(and(eq(runs.importId, id), isNull(runs.arrivalId)));
+  await transaction
+    .update(batteries)
+    .set({ arrivalId: id })
+    .where(and(eq(batteries.importId, id), isNull(batteries.arrivalId), notExists(testedSince)));
+  await setArrival(transaction, id, { ...undone, state: 'taken_back' });
 }
 
 /** The batteries whose runs came in with an import, by tag. */
@@ -152,15 +176,8 @@ export async function batteriesOfImport(
     .selectDistinct({ battery: batteries })
     .from(runs)
     .innerJoin(batteries, eq(batteries.id, runs.batteryId))
-    .where(eq(runs.importId, id))
+    .where(and(eq(runs.importId, id), inSight(runs.arrivalId)))
     .orderBy(asc(batteries.tagKey))
     .limit(limit);
   return rows.map(({ battery }) => batteryOf(battery));
-}
-
-/** Pieces that one statement can take. */
-export function inChunks<T>(all: readonly T[], size = ROWS_A_STATEMENT): T[][] {
-  const chunks: T[][] = [];
-  for (let from = 0; from < all.length; from += size) chunks.push(all.slice(from, from + size));
-  return chunks;
 }

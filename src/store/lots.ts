@@ -1,6 +1,6 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import type { LotRecord, LotRow, LotSummary } from '@/core/exchange/views';
-import type { Database, Store, Transaction } from './open';
+import type { Database, Store, Transaction } from './database';
 import { lots } from './schema';
 
 export async function lotById(database: Database | Transaction, id: string): Promise<LotRecord | undefined> {

@@ -1,24 +1,16 @@
 import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { type Client, createClient } from '@libsql/client';
-import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
-import { migrate } from 'drizzle-orm/libsql/migrator';
-import { storeErrorOf } from './fault';
+import { drizzle } from 'drizzle-orm/libsql';
+import type { Database, Store, Transaction } from './database';
+import { isStoreFault, StoreFault, storeErrorOf } from './fault';
+import { FileGuard, fileOf, mark, markedId, placeFault } from './file-guard';
+import { bringUpToDate } from './migrate';
+import { pin, pinnedOn } from './pragmas';
 import * as schema from './schema';
 import { WriteQueue } from './write-queue';
 
-export type Database = LibSQLDatabase<typeof schema>;
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-
-/** The open store: reads go to `read`, every write through `write`, which is one transaction. */
-export interface Store {
-  /** Runs a query; the driver's errors come out as our own. */
-  readonly read: <T>(query: (database: Database) => Promise<T>) => Promise<T>;
-  /** Runs a transaction after all earlier ones. It stores everything or nothing. */
-  readonly write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
-  readonly close: () => void;
-}
+export type { Database, Store, Transaction } from './database';
 
 const MIGRATIONS = resolve('src/store/migrations');
 const BUSY_MILLISECONDS = 5000;
@@ -26,39 +18,84 @@ const BUSY_MILLISECONDS = 5000;
 /** Where the data is when nobody says otherwise. */
 export const DEFAULT_DATABASE_URL = 'file:data/integra.db';
 
-/** Opens the database, brings it to the current version and answers with the store. */
+/**
+ * Opens the database, brings it to the current version and answers with the store. A file that is gone, empty, damaged,
+ * another or of a newer version is told before anything is written to it.
+ */
 export async function openStore(url: string, migrationsFolder = MIGRATIONS): Promise<Store> {
+  const file = fileOf(url);
   try {
-    const isFile = url.startsWith('file:');
-    if (isFile) makeFolder(url);
-    const client = createClient({ url, timeout: BUSY_MILLISECONDS });
-    if (isFile) await client.execute('PRAGMA journal_mode = WAL');
-    const database = drizzle(client, { schema });
-    await migrate(database, { migrationsFolder });
-    return storeOn(client, database);
+    if (file) {
+      mkdirSync(dirname(file), { recursive: true });
+      const fault = placeFault(file);
+      if (fault) throw new StoreFault(fault);
+    }
+    // The driver works on this very loop: one connection reads, one writes, and more would only wait for each other.
+    const connect = () => createClient({ url, timeout: BUSY_MILLISECONDS, concurrency: file ? 1 : 20 });
+    const writer = connect();
+    const id = await bringUpToDate(writer, migrationsFolder, file && markedId(file));
+    const reader = file ? connect() : writer;
+    if (file) {
+      await pin(writer);
+      await pin(reader);
+      mark(file, id);
+    }
+    return storeOn({ reader, writer, file });
   } catch (error) {
     throw storeErrorOf(error);
   }
 }
 
-function makeFolder(url: string): void {
-  const path = url.startsWith('file://') ? fileURLToPath(url) : url.slice('file:'.length);
-  mkdirSync(dirname(resolve(path)), { recursive: true });
+interface Connections {
+  readonly reader: Client;
+  readonly writer: Client;
+  readonly file: string | null;
 }
 
-function storeOn(client: Client, database: Database): Store {
+function storeOn({ reader, writer, file }: Connections): Store {
   const queue = new WriteQueue();
+  const guard = new FileGuard(file);
+  const reading = drizzle(reader, { schema });
+  const writing = drizzle(writer, { schema });
+  // What was found damaged once stays so: every further write could make it worse.
+  let broken: StoreFault | null = null;
   const named = async <T>(work: () => Promise<T>): Promise<T> => {
     try {
       return await work();
     } catch (error) {
-      throw storeErrorOf(error);
+      const told = storeErrorOf(error);
+      if (isStoreFault(told) && told.kind === 'damaged') broken = told;
+      throw told;
     }
   };
+  const held = <T>(work: () => Promise<T>) =>
+    named(async () => {
+      if (broken) throw broken;
+      guard.hold();
+      return work();
+    });
   return {
-    read: (query) => named(() => query(database)),
-    write: (work) => queue.run(() => named(() => inTransaction(database, work))),
-    close: () => client.close(),
+    file,
+    read: (query) => named(() => query(reading)),
+    write: (work) => queue.run(() => held(() => inTransaction(writing, work))),
+    append: (statements) =>
+      queue.run(() =>
+        held(async () => {
+          await writer.batch([...statements], 'write');
+        }),
+      ),
+    fault: () => {
+      const lost = guard.fault();
+      return broken ?? (lost && new StoreFault(lost));
+    },
+    pragmas: async () => [await pinnedOn(reader), await pinnedOn(writer)],
+    close: () =>
+      queue.close(async () => {
+        reader.close();
+        if (file && !broken && !guard.fault())
+          await writer.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
+        writer.close();
+      }),
   };
 }
 

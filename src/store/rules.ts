@@ -1,8 +1,10 @@
 import { and, asc, count, desc, eq, gt, isNotNull, max } from 'drizzle-orm';
-import { evidenceAsOfToday } from '@/core/assessment/evidence';
+import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { HistoryPage, RulesVersion } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
-import type { Database, Store, Transaction } from './open';
+import type { Database, Store, Transaction } from './database';
+import { decodeAssessment, decodeRules } from './decode';
+import { inSight } from './in-sight';
 import { assessments, batteries, houseRules, runs } from './schema';
 
 /** All versions of a house's rules, the newest first. */
@@ -13,9 +15,18 @@ export function rulesVersions(store: Store, id: string): Promise<RulesVersion[]>
       .from(houseRules)
       .where(eq(houseRules.id, id))
       .orderBy(desc(houseRules.version));
-    return rows.map(({ rules, reason, authorId, madeAtMs }) => ({ rules, reason, authorId, madeAtMs }));
+    return rows.flatMap((row) => {
+      const read = decodeRules(row);
+      return read.ok ? [{ rules: read.value, ...madeBy(row) }] : [];
+    });
   });
 }
+
+const madeBy = ({ reason, authorId, madeAtMs }: typeof houseRules.$inferSelect) => ({
+  reason,
+  authorId,
+  madeAtMs,
+});
 
 /** One version of the rules, inside a transaction or outside of one. */
 export async function rulesVersion(
@@ -24,10 +35,10 @@ export async function rulesVersion(
   version: number,
 ): Promise<HouseRules | undefined> {
   const [row] = await database
-    .select({ rules: houseRules.rules })
+    .select()
     .from(houseRules)
     .where(and(eq(houseRules.id, id), eq(houseRules.version, version)));
-  return row?.rules;
+  return readable(row);
 }
 
 /** The newest version of a house's rules; undefined while it has none of its own. */
@@ -36,12 +47,18 @@ export async function newestRules(
   id: string,
 ): Promise<HouseRules | undefined> {
   const [row] = await database
-    .select({ rules: houseRules.rules })
+    .select()
     .from(houseRules)
     .where(eq(houseRules.id, id))
     .orderBy(desc(houseRules.version))
     .limit(1);
-  return row?.rules;
+  return readable(row);
+}
+
+/** Rules as they are asked for today; undefined for none, and for ones that nobody can read. */
+function readable(row: typeof houseRules.$inferSelect | undefined): HouseRules | undefined {
+  const read = row && decodeRules(row);
+  return read?.ok ? read.value : undefined;
 }
 
 /** Adds a version after the newest one, unless that is another than the writer saw: then answers undefined. */
@@ -65,7 +82,9 @@ export function addRules(
     const last = newest?.version ?? 0;
     if (last !== seenVersion) return undefined;
     const rules = { ...row.rules, version: last + 1 };
-    await transaction.insert(houseRules).values({ ...row, id, version: rules.version, rules });
+    await transaction
+      .insert(houseRules)
+      .values({ ...row, id, version: rules.version, rules, shape: SHAPES.rules });
     return rules;
   });
 }
@@ -76,7 +95,7 @@ export function countHistory(store: Store): Promise<number> {
     const [counted] = await database
       .select({ total: count() })
       .from(runs)
-      .where(isNotNull(runs.assessmentId));
+      .where(and(isNotNull(runs.assessmentId), inSight(runs.arrivalId)));
     return counted?.total ?? 0;
   });
 }
@@ -89,18 +108,19 @@ export function historyPage(store: Store, afterId: string, limit: number): Promi
         runId: runs.id,
         tag: batteries.tag,
         atMs: runs.finishedAtMs,
-        evidence: assessments.evidence,
+        kept: assessments,
       })
       .from(runs)
       // Left joins keep the runs outermost, so that a page is read along their key and nothing is sorted.
       .leftJoin(assessments, eq(assessments.id, runs.assessmentId))
       .leftJoin(batteries, eq(batteries.id, runs.batteryId))
-      .where(and(gt(runs.id, afterId), isNotNull(runs.assessmentId)))
+      .where(and(gt(runs.id, afterId), isNotNull(runs.assessmentId), inSight(runs.arrivalId)))
       .orderBy(asc(runs.id))
       .limit(limit);
-    const found = rows.flatMap(({ runId, tag, atMs, evidence }) =>
-      evidence ? [{ runId, tag: tag ?? '', atMs: atMs ?? 0, evidence: evidenceAsOfToday(evidence) }] : [],
-    );
+    const found = rows.flatMap(({ runId, tag, atMs, kept }) => {
+      const read = kept && decodeAssessment(kept);
+      return read?.ok ? [{ runId, tag: tag ?? '', atMs: atMs ?? 0, evidence: read.value.evidence }] : [];
+    });
     return { runs: found, next: rows.length < limit ? null : (rows.at(-1)?.runId ?? null) };
   });
 }

@@ -1,14 +1,22 @@
 import { and, asc, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
-import type { Assessment } from '@/core/assessment/assess';
-import type { Evidence } from '@/core/assessment/evidence';
 import type { Verdict } from '@/core/assessment/verdict';
-import type { AssessmentRecord, LoadRecord, RunRecord, RunSummary, WholeRun } from '@/core/exchange/views';
-import type { VerdictOverride } from '@/core/procedure/override';
+import { SHAPES } from '@/core/exchange/stored/shapes';
+import type {
+  AssessmentRecord,
+  DoneLine,
+  LoadRecord,
+  RunRecord,
+  RunSummary,
+  WholeRun,
+} from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
+import { problem } from '@/core/quantity/result';
 import { batteryOf } from './batteries';
-import type { Database, Store, Transaction } from './open';
-import { assessments, batteries, readings, runs } from './schema';
+import type { Database, Store, Transaction } from './database';
+import { decodeAssessment, decodeReading } from './decode';
+import { inSight } from './in-sight';
+import { assessments, batteries, readings, runs, setAside } from './schema';
 
 type NewRun = Omit<RunRecord, 'finishedAtMs' | 'finishedById' | 'assessmentId'>;
 
@@ -17,11 +25,15 @@ export function startRun(store: Store, run: NewRun): Promise<RunRecord> {
   return store.write(async (transaction) => {
     const [known] = await transaction.select().from(runs).where(eq(runs.id, run.id));
     if (known) return known;
-    const [open] = await transaction
+    const open = await transaction
       .select()
       .from(runs)
-      .where(and(eq(runs.batteryId, run.batteryId), isNull(runs.finishedAtMs)));
-    if (open) return open;
+      .where(and(eq(runs.batteryId, run.batteryId), isNull(runs.finishedAtMs), inSight(runs.arrivalId)));
+    for (const { id } of open) {
+      // A run of which something cannot be read comes to no verdict any more: it does not bar the next one.
+      const whole = await loadRun(transaction, id);
+      if (whole && whole.unreadable.length === 0) return whole.run;
+    }
     const row = { ...run, finishedAtMs: null, finishedById: null, assessmentId: null };
     await transaction.insert(runs).values(row);
     return row;
@@ -38,7 +50,7 @@ export async function loadRun(database: Database | Transaction, id: string): Pro
     .select()
     .from(runs)
     .innerJoin(batteries, eq(batteries.id, runs.batteryId))
-    .where(eq(runs.id, id));
+    .where(and(eq(runs.id, id), inSight(runs.arrivalId)));
   if (!found) return undefined;
   const readingRows = await database
     .select()
@@ -50,48 +62,49 @@ export async function loadRun(database: Database | Transaction, id: string): Pro
     .from(assessments)
     .where(eq(assessments.runId, id))
     .orderBy(desc(assessments.madeAtMs));
+  const asideRows = await database.select().from(setAside).where(eq(setAside.runId, id));
+  const taken = readingRows.map(decodeReading);
+  const made = assessmentRows.map(decodeAssessment);
   return {
-    run: found.runs,
+    run: runOf(found.runs),
     battery: batteryOf(found.batteries),
-    readings: readingRows.map(readingOf),
-    assessments: assessmentRows,
+    readings: taken.flatMap((read) => (read.ok ? [read.value] : [])),
+    assessments: made.flatMap((read) => (read.ok ? [read.value] : [])),
+    unreadable: [
+      ...[...taken, ...made].flatMap((read) => (read.ok ? [] : read.problems.slice(0, 1))),
+      ...asideRows.map(({ origin, found: kept }) =>
+        problem(`one of its ${origin}`, kept, 'what can be read'),
+      ),
+    ],
   };
 }
 
-/** A stored reading: the table checks its own shape on the way in, so the row is one of the union. */
-function readingOf({ recordedAtMs: _recorded, ...row }: typeof readings.$inferSelect): Reading {
-  return row as Reading;
+/** A row of the table without what only the store needs. */
+export function runOf({ arrivalId: _arrival, ...run }: typeof runs.$inferSelect): RunRecord {
+  return run;
 }
 
-/** Adds a reading to a run; the same id again changes nothing. */
+/** What a run was finished with, where it can be read; where not, the list goes on without it and says so. */
+function finishedWith(
+  row: typeof assessments.$inferSelect | null,
+): Pick<RunSummary, 'assessment' | 'unreadable'> {
+  if (!row) return { assessment: null };
+  const read = decodeAssessment(row);
+  return read.ok ? { assessment: read.value } : { assessment: null, unreadable: read.problems };
+}
+
+/** The run that a reading stands in, by the reading's id; undefined for one that is not stored. */
+export async function runOfReading(transaction: Transaction, id: string): Promise<string | undefined> {
+  const [row] = await transaction.select({ runId: readings.runId }).from(readings).where(eq(readings.id, id));
+  return row?.runId;
+}
+
+/** Adds a reading to a run, recorded now; the same id again changes nothing. */
 export async function addReading(transaction: Transaction, reading: Reading, nowMs: number): Promise<void> {
   await transaction
     .insert(readings)
-    .values({ ...reading, recordedAtMs: nowMs })
+    .values({ ...reading, recordedAtMs: nowMs, shape: SHAPES.reading })
     .onConflictDoNothing({ target: readings.id });
-}
-
-/** An assessment as a row: what lists need beside the whole of it. */
-export function assessmentRecord(made: {
-  readonly id: string;
-  readonly runId: string;
-  readonly madeAtMs: number;
-  readonly evidence: Evidence;
-  readonly assessment: Assessment;
-  readonly override: VerdictOverride | null;
-}): AssessmentRecord {
-  const { verdict, grade, core, rules, estimates } = made.assessment;
-  return {
-    ...made,
-    core,
-    rulesId: rules.id,
-    rulesVersion: rules.version,
-    verdict,
-    grade,
-    healthPct: estimates.health?.pct ?? null,
-    healthSdPct: estimates.health?.sdPct ?? null,
-    chargePct: estimates.charge?.pct ?? null,
-  };
 }
 
 /** Finishes a run with the assessment that it comes to, which is kept beside any earlier one. */
@@ -115,17 +128,16 @@ export async function reopen(transaction: Transaction, id: string): Promise<void
     .where(eq(runs.id, id));
 }
 
-/** Runs not finished yet, the newest first, each whole: there are as many as batteries on the bench. */
-export function openRuns(store: Store, limit: number): Promise<WholeRun[]> {
+/** Ids of the runs not finished yet, the newest first: there are as many as batteries on the bench. */
+export function openRunIds(store: Store, limit: number): Promise<string[]> {
   return store.read(async (database) => {
     const open = await database
       .select({ id: runs.id })
       .from(runs)
-      .where(isNull(runs.finishedAtMs))
+      .where(and(isNull(runs.finishedAtMs), inSight(runs.arrivalId)))
       .orderBy(desc(runs.startedAtMs))
       .limit(limit);
-    const whole = await Promise.all(open.map(({ id }) => loadRun(database, id)));
-    return whole.filter((run) => run !== undefined);
+    return open.map(({ id }) => id);
   });
 }
 
@@ -137,14 +149,37 @@ export function runsFinishedSince(store: Store, sinceMs: number, limit: number):
       .from(runs)
       .innerJoin(batteries, eq(batteries.id, runs.batteryId))
       .leftJoin(assessments, eq(assessments.id, runs.assessmentId))
-      .where(gte(runs.finishedAtMs, sinceMs))
+      .where(and(gte(runs.finishedAtMs, sinceMs), inSight(runs.arrivalId)))
       .orderBy(desc(runs.finishedAtMs))
       .limit(limit);
     return rows.map((row) => ({
-      run: row.runs,
+      run: runOf(row.runs),
       battery: batteryOf(row.batteries),
-      assessment: row.assessments,
+      ...finishedWith(row.assessments),
     }));
+  });
+}
+
+/** What the runs finished at or after a moment came to, the newest first: the columns of a list and nothing else. */
+export function doneSince(store: Store, sinceMs: number, limit: number): Promise<DoneLine[]> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select({
+        runId: runs.id,
+        tag: batteries.tag,
+        place: batteries.place,
+        finishedAtMs: runs.finishedAtMs,
+        verdict: assessments.verdict,
+        grade: assessments.grade,
+        override: assessments.override,
+      })
+      .from(runs)
+      .innerJoin(batteries, eq(batteries.id, runs.batteryId))
+      .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+      .where(and(gte(runs.finishedAtMs, sinceMs), inSight(runs.arrivalId)))
+      .orderBy(desc(runs.finishedAtMs))
+      .limit(limit);
+    return rows.map((row) => ({ ...row, finishedAtMs: row.finishedAtMs ?? 0 }));
   });
 }
 
@@ -159,10 +194,10 @@ export function runsOfBattery(
       .select()
       .from(runs)
       .leftJoin(assessments, eq(assessments.id, runs.assessmentId))
-      .where(eq(runs.batteryId, batteryId))
+      .where(and(eq(runs.batteryId, batteryId), inSight(runs.arrivalId)))
       .orderBy(desc(runs.startedAtMs))
       .limit(limit);
-    return rows.map((row) => ({ run: row.runs, assessment: row.assessments }));
+    return rows.map((row) => ({ run: runOf(row.runs), ...finishedWith(row.assessments) }));
   });
 }
 
@@ -175,12 +210,21 @@ export function loadsOfBattery(store: Store, batteryId: string, limit: number): 
       .from(readings)
       .innerJoin(runs, eq(runs.id, readings.runId))
       .leftJoin(later, eq(later.supersedesId, readings.id))
-      .where(and(eq(runs.batteryId, batteryId), eq(readings.kind, 'load'), isNull(later.id)))
+      .where(
+        and(
+          eq(runs.batteryId, batteryId),
+          inSight(runs.arrivalId),
+          eq(readings.kind, 'load'),
+          isNull(later.id),
+        ),
+      )
       .orderBy(desc(readings.takenAtMs))
       .limit(limit * 3);
     const loads = rows.flatMap(({ reading }): LoadRecord[] => {
-      const { id: readingId, data, runId, takenAtMs: atMs, instrument, forced } = reading;
-      if (!('trace' in data) || !data.trace || data.trace.length < 2) return [];
+      const read = decodeReading(reading);
+      if (!read.ok || read.value.kind !== 'load') return [];
+      const { id: readingId, data, runId, takenAtMs: atMs, instrument, forced } = read.value;
+      if (!data.trace || data.trace.length < 2) return [];
       const { volts, amps, trace } = data;
       return [{ readingId, runId, atMs, volts, amps, instrument, forced, trace }];
     });
@@ -207,6 +251,7 @@ export function finishedRuns(
       .where(
         and(
           gt(runs.id, of.afterId),
+          inSight(runs.arrivalId),
           of.batteryId === null ? undefined : eq(runs.batteryId, of.batteryId),
           of.sinceMs === null ? undefined : gte(runs.finishedAtMs, of.sinceMs),
         ),
@@ -214,9 +259,9 @@ export function finishedRuns(
       .orderBy(asc(runs.id))
       .limit(of.limit);
     return rows.map((row) => ({
-      run: row.runs,
+      run: runOf(row.runs),
       battery: batteryOf(row.batteries),
-      assessment: row.assessments,
+      ...finishedWith(row.assessments),
     }));
   });
 }
@@ -235,7 +280,7 @@ export async function newestVerdicts(
     })
     .from(runs)
     .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
-    .where(inArray(runs.batteryId, [...batteryIds]))
+    .where(and(inArray(runs.batteryId, [...batteryIds]), inSight(runs.arrivalId)))
     .orderBy(asc(runs.finishedAtMs));
   return new Map(
     rows.map(({ batteryId, atMs, verdict, override }) => [

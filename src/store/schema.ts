@@ -1,5 +1,7 @@
+import { sql } from 'drizzle-orm';
 import {
   type AnySQLiteColumn,
+  check,
   index,
   integer,
   primaryKey,
@@ -8,20 +10,32 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
-import type { Assessment } from '@/core/assessment/assess';
-import type { Evidence } from '@/core/assessment/evidence';
 import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
 import type { VehicleClass } from '@/core/battery/vehicle';
-import type { ImportSource, LotRow } from '@/core/exchange/views';
+import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
+import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
-import type { Reading, ReadingKind } from '@/core/procedure/reading';
-import type { HouseRules } from '@/core/rules/house-rules';
+import type { ReadingKind } from '@/core/procedure/reading';
+import { MOMENT_BOUNDS } from '@/core/quantity/moment';
 
-import { packedJson } from './packed-json';
+import { keptJson, packedJson } from './packed-json';
 
 const moment = (name: string) => integer(name, { mode: 'number' });
+
+/** Holds a moment in bounds in the database itself, whoever writes it; one that is not known yet passes. */
+const momentCheck = (name: string, column: AnySQLiteColumn) =>
+  check(
+    name,
+    sql`${column} is null or (typeof(${column}) = 'integer' and ${column} between ${sql.raw(String(MOMENT_BOUNDS.least))} and ${sql.raw(String(MOMENT_BOUNDS.most))})`,
+  );
+
+/** The arrival that a row came in with: while that is on its way, or once it was taken back, the row is out of sight. */
+const arrival = () => text('arrival_id').references((): AnySQLiteColumn => imports.id);
+
+/** In which shape a record was kept; it is read through the upgraders from there on. */
+const shape = (first: number) => integer('shape').notNull().default(first);
 
 export const technicians = sqliteTable(
   'technicians',
@@ -29,17 +43,28 @@ export const technicians = sqliteTable(
     id: text('id').primaryKey(),
     name: text('name').notNull(),
     nameKey: text('name_key').notNull(),
+    /** Counts the changes, so that of two who change it the later one is told. */
+    revision: integer('revision').notNull().default(1),
     createdAtMs: moment('created_at_ms').notNull(),
+    arrivalId: arrival(),
   },
-  (table) => [uniqueIndex('technicians_by_name').on(table.nameKey)],
+  (table) => [
+    uniqueIndex('technicians_by_name').on(table.nameKey),
+    index('technicians_by_arrival').on(table.arrivalId),
+    momentCheck('technicians_moments', table.createdAtMs),
+  ],
 );
 
-/** Rows that came in together, from a file or a rack: what one undo takes back. */
+/**
+ * Rows that came in together, from a file, a rack or another site: what one undo takes back. They come in by stretches,
+ * and are seen once the last one is there (`in`). What never came in whole (`stopped`) is cleared away.
+ */
 export const imports = sqliteTable(
   'imports',
   {
     id: text('id').primaryKey(),
     source: text('source').$type<ImportSource>().notNull(),
+    state: text('state').$type<ArrivalState>().notNull().default('in'),
     name: text('name').notNull(),
     runs: integer('runs').notNull(),
     newBatteries: integer('new_batteries').notNull(),
@@ -49,8 +74,14 @@ export const imports = sqliteTable(
       .references(() => technicians.id),
     undoneAtMs: moment('undone_at_ms'),
     undoneById: text('undone_by_id').references(() => technicians.id),
+    arrivalId: arrival(),
   },
-  (table) => [index('imports_by_time').on(table.madeAtMs)],
+  (table) => [
+    index('imports_by_time').on(table.madeAtMs),
+    check('imports_state', sql`${table.state} in ('arriving', 'in', 'taken_back', 'stopped')`),
+    momentCheck('imports_moments', table.madeAtMs),
+    momentCheck('imports_undone', table.undoneAtMs),
+  ],
 );
 
 /** A rack being graded: its grid as typed, until it is stored as runs. */
@@ -68,8 +99,13 @@ export const lots = sqliteTable(
       .references(() => technicians.id),
     changedAtMs: moment('changed_at_ms').notNull(),
     importId: text('import_id').references(() => imports.id),
+    shape: shape(FIRST_SHAPES.lot),
   },
-  (table) => [index('lots_by_change').on(table.changedAtMs)],
+  (table) => [
+    index('lots_by_change').on(table.changedAtMs),
+    momentCheck('lots_started', table.startedAtMs),
+    momentCheck('lots_changed', table.changedAtMs),
+  ],
 );
 
 export const batteries = sqliteTable(
@@ -94,12 +130,18 @@ export const batteries = sqliteTable(
     changedById: text('changed_by_id')
       .notNull()
       .references(() => technicians.id),
+    /** Counts the changes of the label, so that of two who put it right the later one is told. */
+    revision: integer('revision').notNull().default(1),
     /** The import that it was registered by. */
     importId: text('import_id').references(() => imports.id),
+    arrivalId: arrival(),
+    shape: shape(FIRST_SHAPES.label),
   },
   (table) => [
     index('batteries_by_import').on(table.importId),
+    index('batteries_by_arrival').on(table.arrivalId),
     uniqueIndex('batteries_by_tag').on(table.tagKey),
+    momentCheck('batteries_moments', table.changedAtMs),
   ],
 );
 
@@ -154,15 +196,24 @@ export const runs = sqliteTable(
     assessmentId: text('assessment_id').references((): AnySQLiteColumn => assessments.id),
     /** The import that it came in with. */
     importId: text('import_id').references(() => imports.id),
+    arrivalId: arrival(),
   },
   (table) => [
     index('runs_by_import').on(table.importId),
+    index('runs_by_arrival').on(table.arrivalId),
     index('runs_by_battery').on(table.batteryId, table.startedAtMs),
     index('runs_by_finish').on(table.finishedAtMs),
+    // Whoever adds or deletes a judgement asks whether a run was finished with it: without this by reading all runs.
+    index('runs_by_assessment').on(table.assessmentId),
+    momentCheck('runs_started', table.startedAtMs),
+    momentCheck('runs_finished', table.finishedAtMs),
   ],
 );
 
-/** Append-only: nothing in the store updates or deletes a row of this table. */
+/** The kinds of reading there are: a word that is none of them cannot be stored. */
+export const readingKinds = sqliteTable('reading_kinds', { kind: text('kind').primaryKey() });
+
+/** Append-only: triggers of the database itself refuse to change or delete a row of this table. */
 export const readings = sqliteTable(
   'readings',
   {
@@ -170,8 +221,11 @@ export const readings = sqliteTable(
     runId: text('run_id')
       .notNull()
       .references(() => runs.id),
-    kind: text('kind').$type<ReadingKind>().notNull(),
-    data: packedJson<Reading['data']>('data').notNull(),
+    kind: text('kind')
+      .$type<ReadingKind>()
+      .notNull()
+      .references(() => readingKinds.kind),
+    data: packedJson('data').notNull(),
     takenAtMs: moment('taken_at_ms').notNull(),
     recordedAtMs: moment('recorded_at_ms').notNull(),
     technicianId: text('technician_id')
@@ -181,11 +235,18 @@ export const readings = sqliteTable(
     forced: integer('forced', { mode: 'boolean' }).notNull(),
     supersedesId: text('supersedes_id').references((): AnySQLiteColumn => readings.id),
     reason: text('reason'),
+    shape: shape(FIRST_SHAPES.reading),
   },
-  (table) => [index('readings_by_run').on(table.runId, table.takenAtMs)],
+  (table) => [
+    index('readings_by_run').on(table.runId, table.takenAtMs),
+    // Few readings replace another: only those are in it.
+    index('readings_by_superseded').on(table.supersedesId).where(sql`${table.supersedesId} is not null`),
+    momentCheck('readings_taken', table.takenAtMs),
+    momentCheck('readings_recorded', table.recordedAtMs),
+  ],
 );
 
-/** Append-only: an old verdict stays as it was beside any newer one. */
+/** Append-only like the readings: an old verdict stays as it was beside any newer one. */
 export const assessments = sqliteTable(
   'assessments',
   {
@@ -203,12 +264,15 @@ export const assessments = sqliteTable(
     healthSdPct: real('health_sd_pct'),
     chargePct: real('charge_pct'),
     /** The evidence it was computed from and all that came out, as they were. */
-    evidence: text('evidence', { mode: 'json' }).$type<Evidence>().notNull(),
-    assessment: text('assessment', { mode: 'json' }).$type<Assessment>().notNull(),
+    evidence: keptJson('evidence').notNull(),
+    assessment: keptJson('assessment').notNull(),
     /** The verdict that the technician set over the computed one, with the reason. */
-    override: text('override', { mode: 'json' }).$type<VerdictOverride>(),
+    override: keptJson('override').$type<VerdictOverride>(),
   },
-  (table) => [index('assessments_by_run').on(table.runId, table.madeAtMs)],
+  (table) => [
+    index('assessments_by_run').on(table.runId, table.madeAtMs),
+    momentCheck('assessments_moments', table.madeAtMs),
+  ],
 );
 
 /** Every version of the house rules that was ever in force: runs go on being judged by the one they began under. */
@@ -217,12 +281,34 @@ export const houseRules = sqliteTable(
   {
     id: text('id').notNull(),
     version: integer('version').notNull(),
-    rules: text('rules', { mode: 'json' }).$type<HouseRules>().notNull(),
+    rules: keptJson('rules').notNull(),
     reason: text('reason').notNull(),
     authorId: text('author_id')
       .notNull()
       .references(() => technicians.id),
     madeAtMs: moment('made_at_ms').notNull(),
+    shape: shape(FIRST_SHAPES.rules),
   },
-  (table) => [primaryKey({ columns: [table.id, table.version] })],
+  (table) => [
+    primaryKey({ columns: [table.id, table.version] }),
+    momentCheck('house_rules_moments', table.madeAtMs),
+  ],
 );
+
+/** Rows that an earlier version took in although they cannot be: kept as they were, out of every list's way. */
+export const setAside = sqliteTable(
+  'set_aside',
+  {
+    id: integer('id').primaryKey(),
+    origin: text('origin').notNull(),
+    runId: text('run_id'),
+    found: text('found').notNull(),
+  },
+  (table) => [index('set_aside_by_run').on(table.runId)],
+);
+
+/** What the store knows of itself: which one it is, and when it last was looked at. */
+export const storeFacts = sqliteTable('store_facts', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
+});

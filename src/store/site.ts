@@ -1,11 +1,17 @@
 import { group } from 'd3-array';
-import { asc, eq, gt, inArray } from 'drizzle-orm';
+import { and, asc, gt, inArray, ne, or } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
-import type { SiteBattery, SiteRun } from '@/core/exchange/site/records';
-import type { SiteFile } from '@/core/exchange/site/site-file';
+import type { SiteRun } from '@/core/exchange/site/records';
+import type { SiteHead } from '@/core/exchange/site/site-reader';
+import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Reading } from '@/core/procedure/reading';
-import { inChunks } from './imports';
-import type { Database, Transaction } from './open';
+import type { Problem } from '@/core/quantity/result';
+import type { Database, Transaction } from './database';
+import { decodeAssessment, decodeReading, decodeRules } from './decode';
+import { deferReferences } from './imports';
+import { inChunks } from './in-chunks';
+import { inSight } from './in-sight';
+import { runOf } from './runs';
 import {
   assessments,
   batteries,
@@ -18,29 +24,56 @@ import {
   technicians,
   vehicles,
 } from './schema';
+import { releaseTags } from './tags';
 import { nameKey } from './technicians';
 
-/** Everything of a site but its runs. */
-export async function siteHead(
-  database: Database | Transaction,
-): Promise<
-  Pick<SiteFile, 'technicians' | 'rules' | 'batteries' | 'imports' | 'lots' | 'vehicles' | 'slots'>
-> {
-  const people = await database.select().from(technicians).orderBy(asc(technicians.id));
+/** Everything of a site but its runs: what is in sight of it. */
+export async function siteHead(database: Database | Transaction): Promise<SiteHead> {
+  const people = await database
+    .select()
+    .from(technicians)
+    .where(inSight(technicians.arrivalId))
+    .orderBy(asc(technicians.id));
   const versions = await database
     .select()
     .from(houseRules)
     .orderBy(asc(houseRules.id), asc(houseRules.version));
-  const units = await database.select().from(batteries).orderBy(asc(batteries.id));
+  const units = await database
+    .select()
+    .from(batteries)
+    .where(inSight(batteries.arrivalId))
+    .orderBy(asc(batteries.id));
+  const arrived = await database
+    .select()
+    .from(imports)
+    // That a file came in is a fact of this site; what came in goes out as its own.
+    .where(
+      and(
+        inArray(imports.state, ['in', 'taken_back']),
+        ne(imports.source, 'site_file'),
+        inSight(imports.arrivalId),
+      ),
+    )
+    .orderBy(asc(imports.id));
   return {
     technicians: people.map(({ id, name }) => ({ id, name })),
-    rules: versions.map(({ rules, reason, authorId, madeAtMs }) => ({ rules, reason, authorId, madeAtMs })),
-    batteries: units.map(({ tagKey: _key, ...battery }) => battery as SiteBattery),
-    imports: await database.select().from(imports).orderBy(asc(imports.id)),
-    lots: await database.select().from(lots).orderBy(asc(lots.id)),
+    rules: versions.flatMap((row) => {
+      const read = decodeRules(row);
+      const { reason, authorId, madeAtMs } = row;
+      return read.ok ? [{ rules: read.value, reason, authorId, madeAtMs }] : [];
+    }),
+    batteries: units.map(({ tagKey: _key, arrivalId: _arrival, shape: _shape, ...battery }) => battery),
+    imports: arrived.map(({ arrivalId: _arrival, ...made }) => made),
+    lots: (await database.select().from(lots).orderBy(asc(lots.id))).map(({ shape: _shape, ...lot }) => lot),
     vehicles: await database.select().from(vehicles).orderBy(asc(vehicles.id)),
     slots: await database.select().from(slots).orderBy(asc(slots.id)),
   };
+}
+
+/** A run as it goes into a file, and what of it cannot be read, where something cannot. */
+export interface OutgoingRun {
+  readonly run: SiteRun;
+  readonly unreadable: readonly Problem[] | null;
 }
 
 /** A stretch of a site's runs after one of them, by id, each with all that belongs to it. */
@@ -48,11 +81,11 @@ export async function siteRuns(
   database: Database | Transaction,
   afterId: string,
   limit: number,
-): Promise<SiteRun[]> {
+): Promise<OutgoingRun[]> {
   const some = await database
     .select()
     .from(runs)
-    .where(gt(runs.id, afterId))
+    .where(and(gt(runs.id, afterId), inSight(runs.arrivalId)))
     .orderBy(asc(runs.id))
     .limit(limit);
   const ids = some.map(({ id }) => id);
@@ -68,118 +101,148 @@ export async function siteRuns(
     .orderBy(asc(assessments.id));
   const readingsOf = group(taken, ({ runId }) => runId);
   const assessmentsOf = group(made, ({ runId }) => runId);
-  return some.map((run) => ({
-    run,
-    readings: (readingsOf.get(run.id) ?? []).map(({ recordedAtMs: _at, ...reading }) => reading as Reading),
-    assessments: assessmentsOf.get(run.id) ?? [],
-  }));
+  return some.map((row) => {
+    const own = (readingsOf.get(row.id) ?? []).map(decodeReading);
+    const judged = (assessmentsOf.get(row.id) ?? []).map(decodeAssessment);
+    const wrong = [...own, ...judged].flatMap((read) => (read.ok ? [] : read.problems));
+    return {
+      run: {
+        run: runOf(row),
+        readings: own.flatMap((read) => (read.ok ? [read.value] : [])),
+        assessments: judged.flatMap((read) =>
+          read.ok ? [read.value as SiteRun['assessments'][number]] : [],
+        ),
+      },
+      unreadable: wrong.length > 0 ? wrong : null,
+    };
+  });
 }
 
-/** Ids and keys that a site has already, as far as another site's file names them. */
-export async function overlapWith(database: Database | Transaction, site: SiteFile) {
-  const people = await database.select().from(technicians);
-  const versions = await database
-    .select({ id: houseRules.id, version: houseRules.version, rules: houseRules.rules })
-    .from(houseRules);
+/** Ids and keys that this site has already, as far as the head of another site's file names them. */
+export async function overlapWith(database: Database | Transaction, head: SiteHead) {
+  const people = await database.select().from(technicians).where(inSight(technicians.arrivalId));
+  const versions = await database.select().from(houseRules);
   const units: { id: string; tagKey: string }[] = [];
-  for (const some of inChunks(site.batteries)) {
+  const columns = { id: batteries.id, tagKey: batteries.tagKey };
+  for (const some of inChunks(head.batteries)) {
     const keys = some.map(({ tag }) => tagKey(tag));
+    const ids = some.map(({ id }) => id);
+    const known = or(inArray(batteries.tagKey, keys), inArray(batteries.id, ids));
     units.push(
       ...(await database
-        .select({ id: batteries.id, tagKey: batteries.tagKey })
+        .select(columns)
         .from(batteries)
-        .where(inArray(batteries.tagKey, keys))),
-      ...(await database
-        .select({ id: batteries.id, tagKey: batteries.tagKey })
-        .from(batteries)
-        .where(
-          inArray(
-            batteries.id,
-            some.map(({ id }) => id),
-          ),
-        )),
+        .where(and(known, inSight(batteries.arrivalId)))),
     );
   }
   return {
     technicians: people.map(({ id, nameKey: key }) => ({ id, nameKey: key })),
-    rules: versions,
+    rules: versions.flatMap((row) => {
+      const read = decodeRules(row);
+      return read.ok ? [{ id: row.id, version: row.version, rules: read.value }] : [];
+    }),
     batteries: units,
-    runs: await idsAmong(
-      database,
-      runs,
-      site.runs.map(({ run }) => run.id),
-    ),
-    imports: await idsAmong(
-      database,
-      imports,
-      site.imports.map(({ id }) => id),
-    ),
-    lots: await idsAmong(
-      database,
-      lots,
-      site.lots.map(({ id }) => id),
-    ),
+    imports: await idsAmong(database, imports, head.imports),
+    lots: await idsAmong(database, lots, head.lots),
     vehicles: await database.select({ id: vehicles.id, name: vehicles.name }).from(vehicles),
-    slots: await idsAmong(
-      database,
-      slots,
-      (site.slots ?? []).map(({ id }) => id),
-    ),
+    slots: await idsAmong(database, slots, head.slots ?? []),
   };
+}
+
+/** Those of some runs that this site has already. */
+export function runsAmong(database: Database | Transaction, some: readonly SiteRun[]): Promise<Set<string>> {
+  return idsAmong(
+    database,
+    runs,
+    some.map(({ run }) => run),
+  );
 }
 
 async function idsAmong(
   database: Database | Transaction,
   table: typeof runs | typeof imports | typeof lots | typeof slots,
-  ids: readonly string[],
+  records: readonly { readonly id: string }[],
 ): Promise<Set<string>> {
   const found = new Set<string>();
-  for (const some of inChunks(ids)) {
-    const rows = await database.select({ id: table.id }).from(table).where(inArray(table.id, some));
+  for (const some of inChunks(records)) {
+    const ids = some.map(({ id }) => id);
+    const rows = await database.select({ id: table.id }).from(table).where(inArray(table.id, ids));
     for (const { id } of rows) found.add(id);
   }
   return found;
 }
 
-/** Adds what a file holds; whoever calls has left out what is there already. */
-export async function addSite(transaction: Transaction, site: SiteFile, nowMs: number): Promise<void> {
-  for (const some of inChunks(site.technicians)) {
-    await transaction
-      .insert(technicians)
-      .values(some.map(({ id, name }) => ({ id, name, nameKey: nameKey(name), createdAtMs: nowMs })));
+/** Adds the people, the imports and the batteries of another site, out of sight until all of its runs are there. */
+export async function addSiteHead(
+  transaction: Transaction,
+  head: SiteHead,
+  arrival: { readonly id: string; readonly atMs: number },
+): Promise<void> {
+  const arrivalId = arrival.id;
+  for (const some of inChunks(head.technicians)) {
+    await transaction.insert(technicians).values(
+      some.map(({ id, name }) => ({
+        ...{ id, name, arrivalId },
+        nameKey: nameKey(name),
+        createdAtMs: arrival.atMs,
+      })),
+    );
   }
-  for (const some of inChunks(site.rules)) {
-    await transaction
-      .insert(houseRules)
-      .values(some.map((made) => ({ ...made, id: made.rules.id, version: made.rules.version })));
+  for (const some of inChunks(head.imports)) {
+    await transaction.insert(imports).values(some.map((made) => ({ ...made, arrivalId })));
   }
-  for (const some of inChunks(site.imports)) await transaction.insert(imports).values(some);
-  for (const some of inChunks(site.lots)) {
-    await transaction.insert(lots).values(some.map((lot) => ({ ...lot, rows: [...lot.rows] })));
-  }
-  for (const some of inChunks(site.batteries)) {
+  await releaseTags(
+    transaction,
+    head.batteries.map(({ tag }) => tagKey(tag)),
+  );
+  for (const some of inChunks(head.batteries)) {
     await transaction
       .insert(batteries)
-      .values(some.map((battery) => ({ ...battery, tagKey: tagKey(battery.tag) })));
+      .values(
+        some.map((battery) => ({ ...battery, arrivalId, tagKey: tagKey(battery.tag), shape: SHAPES.label })),
+      );
   }
-  for (const some of inChunks(site.vehicles ?? [])) await transaction.insert(vehicles).values(some);
-  for (const some of inChunks(site.slots ?? [])) await transaction.insert(slots).values(some);
-  for (const some of inChunks(site.runs)) await addRuns(transaction, some, nowMs);
 }
 
-async function addRuns(transaction: Transaction, some: readonly SiteRun[], nowMs: number): Promise<void> {
-  await transaction.insert(runs).values(some.map(({ run }) => ({ ...run, assessmentId: null })));
+/** Adds a stretch of the runs of another site, with all that belongs to them. */
+export async function addSiteRuns(
+  transaction: Transaction,
+  some: readonly SiteRun[],
+  arrival: { readonly id: string; readonly atMs: number },
+): Promise<void> {
+  if (some.length === 0) return;
+  await deferReferences(transaction);
+  for (const stretch of inChunks(some)) {
+    await transaction.insert(runs).values(stretch.map(({ run }) => ({ ...run, arrivalId: arrival.id })));
+  }
   for (const made of inChunks(some.flatMap((run) => run.assessments))) {
     await transaction.insert(assessments).values(made);
   }
   const taken = some.flatMap((run) => supersededFirst(run.readings));
   for (const rows of inChunks(taken)) {
-    await transaction.insert(readings).values(rows.map((reading) => ({ ...reading, recordedAtMs: nowMs })));
+    await transaction
+      .insert(readings)
+      .values(rows.map((reading) => ({ recordedAtMs: arrival.atMs, ...reading, shape: SHAPES.reading })));
   }
-  for (const { run } of some) {
-    if (run.assessmentId === null) continue;
-    await transaction.update(runs).set({ assessmentId: run.assessmentId }).where(eq(runs.id, run.id));
+}
+
+/** Adds what of another site is seen wherever it stands, in the same transaction that brings the rest into sight. */
+export async function addSiteRest(transaction: Transaction, head: SiteHead): Promise<void> {
+  for (const some of inChunks(head.rules)) {
+    await transaction.insert(houseRules).values(
+      some.map((made) => ({
+        ...made,
+        id: made.rules.id,
+        version: made.rules.version,
+        shape: SHAPES.rules,
+      })),
+    );
   }
+  for (const some of inChunks(head.lots)) {
+    await transaction.insert(lots).values(some.map((lot) => ({ ...lot, rows: [...lot.rows] })));
+  }
+  for (const some of inChunks(head.vehicles ?? [])) await transaction.insert(vehicles).values(some);
+  for (const some of inChunks(head.slots ?? [])) await transaction.insert(slots).values(some);
 }
 
 /** A reading refers to the one that it replaces, which therefore goes in before it. */

@@ -1,6 +1,16 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { createClient } from '@libsql/client';
 import { eq, sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import type { BatteryRecord } from '@/core/exchange/views';
@@ -8,7 +18,7 @@ import type { Reading } from '@/core/procedure/reading';
 import { addBattery, batteryByTag, changeBattery, searchBatteries } from './batteries';
 import { seedDemo } from './demo/seed';
 import { openStore, type Store } from './open';
-import { addReading, openRuns, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
+import { addReading, openRunIds, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
 import { batteries, readings } from './schema';
 import { siteHead } from './site';
 import { addTechnician, listTechnicians } from './technicians';
@@ -22,8 +32,8 @@ async function open(file = newFile()): Promise<Store> {
   return store;
 }
 
-afterEach(() => {
-  for (const store of opened.splice(0)) store.close();
+afterEach(async () => {
+  for (const store of opened.splice(0)) await store.close();
 });
 
 const technician = { id: uuidv7(), name: 'Maro Tindell' };
@@ -75,8 +85,14 @@ describe('batteries', () => {
   it('sent twice are registered once, and a label can be put right', async () => {
     const { store, unit } = await started();
     await addBattery(store, unit, technician.id, 1);
-    expect(await changeBattery(store, { ...unit, tag: 'FH-2' }, technician.id, 2)).toBe(true);
-    expect(await changeBattery(store, battery('FH-3'), technician.id, 2)).toBe(false);
+    const change = (record: BatteryRecord, seenRevision: number) =>
+      changeBattery(store, { ...record, seenRevision }, technician.id, 2);
+    expect(await change({ ...unit, tag: 'FH-2' }, 1)).toEqual({ kind: 'changed', revision: 2 });
+    expect(await change({ ...unit, tag: 'FH-9' }, 1)).toMatchObject({
+      kind: 'overtaken',
+      battery: { tag: 'FH-2' },
+    });
+    expect(await change(battery('FH-3'), 1)).toEqual({ kind: 'missing' });
     expect((await searchBatteries(store, '', 0, 10)).batteries.map(({ tag }) => tag)).toEqual(['FH-2']);
   });
 
@@ -104,7 +120,7 @@ describe('runs and readings', () => {
     const taken = reading(runId, 12.61);
     for (let time = 0; time < 2; time++)
       await store.write((transaction) => addReading(transaction, taken, 3000));
-    expect((await wholeRun(store, runId))?.readings).toEqual([taken]);
+    expect((await wholeRun(store, runId))?.readings).toEqual([{ ...taken, recordedAtMs: 3000 }]);
   });
 
   it('a transaction that fails half way leaves nothing', async () => {
@@ -125,6 +141,139 @@ describe('runs and readings', () => {
       ),
     );
     expect((await wholeRun(store, runId))?.readings).toHaveLength(30);
+  });
+});
+
+describe('what the database itself refuses', () => {
+  const raw = (store: Store, statement: string) =>
+    store.write((transaction) => transaction.run(sql.raw(statement)));
+
+  it('readings and judgements are never changed nor deleted, by whatever statement', async () => {
+    const { store, runId } = await started();
+    await store.write((transaction) => addReading(transaction, reading(runId, 12.61), 3000));
+    for (const statement of [
+      "update readings set data = '{}'",
+      'delete from readings',
+      'update readings set taken_at_ms = 1',
+    ]) {
+      await expect(raw(store, statement)).rejects.toMatchObject({ name: 'StoreFault' });
+    }
+    expect((await wholeRun(store, runId))?.readings).toHaveLength(1);
+  });
+
+  it.each([
+    ['a moment that no calendar knows', 'taken_at_ms', '9007199254740992'],
+    ['a moment before 1970', 'taken_at_ms', '-1'],
+    ['a moment that is no whole number', 'recorded_at_ms', "'noon'"],
+    ['a kind that is none', 'kind', "'__proto__'"],
+  ])('%s', async (_what, column, value) => {
+    const { store, runId } = await started();
+    const cells: Record<string, string> = {
+      ...{ id: "'x'", run_id: `'${runId}'`, kind: "'identify'", data: `'{"confirmed":true}'` },
+      ...{
+        taken_at_ms: '1',
+        recorded_at_ms: '1',
+        technician_id: `'${technician.id}'`,
+        instrument: "'typed'",
+      },
+      forced: '0',
+    };
+    const insert = (row: Record<string, string>) =>
+      raw(store, `insert into readings (${Object.keys(row).join()}) values (${Object.values(row).join()})`);
+    await expect(insert({ ...cells, [column]: value })).rejects.toThrow();
+    await insert(cells);
+  });
+});
+
+describe('the file of the store', () => {
+  it('keeps to its pragmas on every connection, and says whose it is', async () => {
+    const store = await open();
+    for (const found of await store.pragmas()) {
+      expect(found).toEqual({
+        journal_mode: 'wal',
+        synchronous: 2,
+        journal_size_limit: 64_000_000,
+        foreign_keys: 1,
+        wal_autocheckpoint: 4000,
+        cache_size: -32_000,
+      });
+    }
+    const [application] = await store.read((database) =>
+      database.all<Record<string, number>>(sql.raw('PRAGMA application_id')),
+    );
+    expect(application).toEqual({ application_id: 0x494e5447 });
+  });
+
+  it('holds everything once it was closed: copied alone it opens whole', async () => {
+    const { store, runId } = await started();
+    await store.write((transaction) => addReading(transaction, reading(runId, 12.5), 3000));
+    await store.close();
+    const copy = newFile();
+    copyFileSync(store.file ?? '', copy);
+    const again = await open(copy);
+    expect((await wholeRun(again, runId))?.readings).toHaveLength(1);
+  });
+
+  it('is not written to once it was exchanged, deleted or emptied while it was open', async () => {
+    for (const [harm, kind] of [
+      [(file: string) => renameSync(file, `${file}.away`), 'gone'],
+      [(file: string) => truncateSync(file), 'empty'],
+      [
+        (file: string) => {
+          renameSync(file, `${file}.away`);
+          copyFileSync(`${file}.away`, file);
+        },
+        'replaced',
+      ],
+    ] as const) {
+      const { store, runId } = await started();
+      harm(store.file ?? '');
+      const written = store.write((transaction) => addReading(transaction, reading(runId, 12.5), 3000));
+      await expect(written).rejects.toMatchObject({ name: 'StoreFault', kind });
+      expect(store.fault()?.kind).toBe(kind);
+    }
+  });
+
+  it('that is gone, emptied, another or of a newer version is told before anything is written', async () => {
+    const file = newFile();
+    const { store } = await started(file);
+    await store.close();
+    const kept = readFileSync(file);
+    const refused = async (kind: string) => {
+      const before = existsSync(file) ? readFileSync(file) : null;
+      await expect(openStore(`file:${file}`)).rejects.toMatchObject({ name: 'StoreFault', kind });
+      expect(existsSync(file) ? readFileSync(file) : null).toEqual(before);
+    };
+    rmSync(file);
+    await refused('gone');
+    writeFileSync(file, '');
+    await refused('empty');
+    const other = await open();
+    await other.close();
+    copyFileSync(other.file ?? '', file);
+    await refused('another');
+    writeFileSync(file, kept);
+    const newer = createClient({ url: `file:${file}` });
+    await newer.execute(
+      "insert into __drizzle_migrations (hash, created_at) values ('later', 9999999999999)",
+    );
+    await newer.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+    newer.close();
+    await refused('newer');
+  });
+
+  it('takes no more writes once it closes, and waits for those under way', async () => {
+    const { store, runId } = await started();
+    const underWay = store.write(async (transaction) => {
+      await new Promise((later) => setTimeout(later, 20));
+      await addReading(transaction, reading(runId, 12.5), 3000);
+    });
+    const closed = store.close();
+    await expect(store.write(async () => undefined)).rejects.toMatchObject({ kind: 'stopping' });
+    await underWay;
+    await closed;
+    const again = await open(store.file ?? '');
+    expect((await wholeRun(again, runId))?.readings).toHaveLength(1);
   });
 });
 
@@ -172,7 +321,7 @@ describe('faults', () => {
     const file = newFile();
     const { store, runId } = await started(file);
     await store.write((transaction) => addReading(transaction, reading(runId, 12.5), 3000));
-    store.close();
+    await store.close();
     const again = await open(file);
     expect((await wholeRun(again, runId))?.readings).toHaveLength(1);
     const pragma = (name: string) =>
@@ -199,7 +348,7 @@ describe('the sample data', () => {
     expect(finished.length).toBeGreaterThanOrEqual(1350);
     expect(finished.length).toBeLessThanOrEqual(1650);
     expect(new Set(finished.map(({ assessment }) => assessment?.verdict)).size).toBe(6);
-    expect((await openRuns(store, 100)).length).toBeGreaterThanOrEqual(3);
+    expect((await openRunIds(store, 100)).length).toBeGreaterThanOrEqual(3);
     expect(await listTechnicians(store)).toHaveLength(3);
     const { vehicles, slots } = await store.read(siteHead);
     expect(vehicles).toHaveLength(41);

@@ -1,16 +1,19 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Technician } from '@/core/exchange/views';
-import type { Store } from './open';
+import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
+import type { Store } from './database';
+import { inSight } from './in-sight';
 import { technicians } from './schema';
 
-/** How names are compared: in any case. */
-export const nameKey = (name: string) => name.trim().toLowerCase();
+/** How names are compared: in any case and spelling, and whatever looks the same is the same. */
+export const nameKey = (name: string) => lookAlikeKey(name);
 
 export function listTechnicians(store: Store): Promise<Technician[]> {
   return store.read((database) =>
     database
       .select({ id: technicians.id, name: technicians.name })
       .from(technicians)
+      .where(inSight(technicians.arrivalId))
       .orderBy(asc(technicians.nameKey)),
   );
 }
@@ -22,6 +25,6 @@ export function addTechnician(store: Store, { id, name }: Technician, nowMs: num
     if (known) return;
     await transaction
       .insert(technicians)
-      .values({ id, name: name.trim(), nameKey: nameKey(name), createdAtMs: nowMs });
+      .values({ id, name: tidyLine(name), nameKey: nameKey(name), createdAtMs: nowMs });
   });
 }

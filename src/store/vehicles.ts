@@ -1,6 +1,6 @@
 import { desc, eq } from 'drizzle-orm';
 import type { SlotHeld } from '@/core/exchange/views';
-import type { Store } from './open';
+import type { Store } from './database';
 import { slots, vehicles } from './schema';
 
 /** Where a battery has been, the newest first. */

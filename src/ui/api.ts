@@ -3,22 +3,43 @@ import type { Problem, Result } from '@/core/quantity/result';
 /** What a write comes back with: the server's answer, or that there was none. */
 export type Reply<T> = (Result<T> & { readonly failure?: string }) | { readonly unreachable: true };
 
-/** Sends a write to the server. No answer, or one that is not the application's own, counts as unreachable. */
+/** How a write is sent, beside where to and what. */
+interface Sending {
+  readonly method?: 'POST' | 'PUT' | 'DELETE';
+  /** It counts as unanswered after so long, ms. */
+  readonly timeoutMs?: number;
+}
+
+/** Longest that anybody waits for an ordinary answer, ms. */
+const ANSWER_MS = 20_000;
+
+/** Sends a write to the server. No answer in time, or one that is not the application's own, counts as unreachable. */
 export async function send<T>(
   path: string,
   body: unknown,
-  method: 'POST' | 'PUT' | 'DELETE' = 'POST',
+  { method = 'POST', timeoutMs = ANSWER_MS }: Sending = {},
 ): Promise<Reply<T>> {
   try {
     const response = await fetch(path, {
       method,
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
+      signal: AbortSignal.timeout(timeoutMs),
     });
-    return (await response.json()) as Reply<T>;
+    return await replyOf<T>(response);
   } catch {
     return { unreachable: true };
   }
+}
+
+/** An answer of the application has its form; whatever else stands between may answer too, and is none. */
+async function replyOf<T>(response: Response): Promise<Reply<T>> {
+  const reply: unknown = await response.json();
+  const own = typeof reply === 'object' && reply !== null && 'ok' in reply;
+  if (!own) return { unreachable: true };
+  // A fault of the server or of its limits may pass by itself.
+  const passing = response.status >= 500 || response.status === 429;
+  return (passing ? { ...reply, failure: 'store' } : reply) as Reply<T>;
 }
 
 /** The problems to show for a reply that did not succeed. */
@@ -37,8 +58,8 @@ const NO_ANSWER: Problem = {
 /** Asks the server for something that is there to be read. */
 export async function fetchAnswer<T>(path: string): Promise<Reply<T>> {
   try {
-    const response = await fetch(path, { cache: 'no-store' });
-    return (await response.json()) as Reply<T>;
+    const response = await fetch(path, { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_MS) });
+    return await replyOf<T>(response);
   } catch {
     return { unreachable: true };
   }

@@ -3,6 +3,10 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { Technician } from '@/core/exchange/views';
 import { send } from './api';
+import { shareNonce } from './style-nonce';
+
+// Before anything is drawn: a dialog may be what a page opens with.
+if (typeof document !== 'undefined') shareNonce();
 
 export type TemperatureUnit = '°C' | '°F';
 export type Theme = 'light' | 'dark';
@@ -47,7 +51,7 @@ export function SiteProvider({
     if (choice.theme) document.documentElement.dataset.theme = choice.theme;
     if (choice.technicianId) setAskingWho(false);
     // A choice that cannot be kept still holds for this page, so an unreachable server is no reason to stop.
-    void send('/api/screen', choice, 'PUT');
+    void send('/api/screen', choice, { method: 'PUT' });
   }, []);
   const addTechnician = useCallback<Site['addTechnician']>((technician) => {
     setCurrent((before) => ({ ...before, technicians: [...before.technicians, technician] }));

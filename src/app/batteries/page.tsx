@@ -1,17 +1,14 @@
 import type { Metadata } from 'next';
 import { BatteryList } from '@/features/battery/battery-list';
 import { batteryPage } from '@/server/batteries';
+import { first, type Query } from '../first';
 
 export const metadata: Metadata = { title: 'Batteries' };
 export const dynamic = 'force-dynamic';
 
-interface Query {
-  readonly q?: string;
-  readonly page?: string;
-}
-
-export default async function BatteriesPage({ searchParams }: { searchParams: Promise<Query> }) {
-  const { q = '', page = '1' } = await searchParams;
-  const number = Math.max(1, Math.floor(Number(page)) || 1);
-  return <BatteryList words={q} page={number} found={await batteryPage(q, number)} />;
+export default async function BatteriesPage({ searchParams }: { readonly searchParams: Query }) {
+  const { q, page } = await searchParams;
+  const words = first(q)?.slice(0, 200) ?? '';
+  const found = await batteryPage(words, Math.floor(Number(first(page) ?? '1')));
+  return <BatteryList words={words} page={found.page} found={found} />;
 }

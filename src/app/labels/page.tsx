@@ -2,17 +2,15 @@ import type { Metadata } from 'next';
 import { LabelScreen } from '@/features/paper/label-screen';
 import { codePath, fitsBars } from '@/paper/code-path';
 import { labelsOf } from '@/server/paper';
+import { first, type Query } from '../first';
 
 export const metadata: Metadata = { title: 'Labels' };
 export const dynamic = 'force-dynamic';
 
-interface Props {
-  readonly searchParams: Promise<{ battery?: string | string[]; lot?: string; size?: string; code?: string }>;
-}
-
-export default async function LabelsPage({ searchParams }: Props) {
-  const { battery = [], lot = null, size = null, code } = await searchParams;
-  const batteries = Array.isArray(battery) ? battery : [battery];
+export default async function LabelsPage({ searchParams }: { readonly searchParams: Query }) {
+  const asked = await searchParams;
+  const batteries = [asked.battery ?? []].flat();
+  const [lot, size, code] = [first(asked.lot) ?? null, first(asked.size) ?? null, first(asked.code)];
   const tags = await labelsOf({ batteries, lot });
   const labels = tags.map((tag) => ({
     tag,

@@ -3,6 +3,7 @@ import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
 import { compareMore, NOTHING_COMPARED } from './compare-history';
+import { CORE_VERSION } from './core-version';
 import { type ExampleCase, exampleEvidence } from './examples.test-support';
 import type { FindingCode } from './finding';
 import { FINDING_FACTS } from './finding-facts';
@@ -56,7 +57,7 @@ describe('findings', () => {
   });
 
   it('name the rules and the core that made them', () => {
-    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 3 }, core: '1.4.0' });
+    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 3 }, core: CORE_VERSION });
   });
 });
 

@@ -1,3 +1,4 @@
+import { lookAlikeKey } from '../quantity/written-text';
 import type { BatteryLabel, Rating, SlotNeeds } from './battery-label';
 import { type Construction, isLeadAcid } from './construction';
 
@@ -21,7 +22,7 @@ export function specOf(label: BatteryLabel): BatterySpec | undefined {
   return { construction: type, nominalVolts, ratings, c20Ah, rcMinutes, slot, baselineSiemens };
 }
 
-/** How tags are compared: scanners and people disagree about case and stray blanks. */
+/** How tags are compared: scanners and people disagree about case, stray blanks and signs that look alike. */
 export function tagKey(tag: string): string {
-  return tag.trim().replace(/\s+/g, ' ').toUpperCase();
+  return lookAlikeKey(tag);
 }

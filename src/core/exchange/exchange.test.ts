@@ -287,6 +287,7 @@ describe('lists as CSV', () => {
       ...{
         id: 'i',
         source: 'file' as const,
+        state: 'in' as const,
         name: '=x.csv',
         runs: 2,
         newBatteries: 1,

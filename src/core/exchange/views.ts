@@ -2,12 +2,13 @@
 
 import type { Assessment } from '../assessment/assess';
 import type { Evidence, Trace } from '../assessment/evidence';
+import type { StepId } from '../assessment/step-id';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
 import type { Vehicle } from '../battery/vehicle';
 import type { VerdictOverride } from '../procedure/override';
 import type { Reading } from '../procedure/reading';
-import type { RunState } from '../procedure/run-sheet';
+import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
 import type { UsedColumn } from './readings-csv/columns';
 
@@ -19,6 +20,8 @@ export interface Technician {
 /** A registered battery: its id and what its label says. */
 export interface BatteryRecord extends BatteryLabel {
   readonly id: string;
+  /** Counts the changes of its label; whoever puts it right says which one was seen. */
+  readonly revision?: number;
 }
 
 export interface RunRecord {
@@ -62,6 +65,8 @@ export interface WholeRun {
   readonly readings: readonly Reading[];
   /** The newest first. */
   readonly assessments: readonly AssessmentRecord[];
+  /** What of it is stored and cannot be read: it counts for nothing, and the run comes to no verdict. */
+  readonly unreadable: readonly Problem[];
 }
 
 /** A run as the Bench needs it: with the rules that it is judged by. */
@@ -74,6 +79,8 @@ export interface RunSummary {
   readonly run: RunRecord;
   readonly battery: BatteryRecord;
   readonly assessment: AssessmentRecord | null;
+  /** Why what it was finished with cannot be shown. */
+  readonly unreadable?: readonly Problem[];
 }
 
 /** A battery with its runs, the newest first, and the house rules that are in force today. */
@@ -117,16 +124,49 @@ export interface FoundBattery {
   readonly similar: readonly BatteryRecord[];
 }
 
-/** A run on the bench and where it stands. */
-export interface BenchRow extends WholeRun {
-  readonly state: RunState;
+/** A run on the bench, as much of it as a card shows. */
+export interface BenchCard {
+  readonly runId: string;
+  readonly tag: string;
+  readonly place: string;
+  readonly startedAtMs: number;
+  readonly startedById: string;
+  readonly nextStep: StepId;
+  /** On charge now. */
+  readonly charging: boolean;
+  /** When the clock that the next step waits on runs out; null where none does. */
+  readonly waitsUntilMs: number | null;
+  /** Why the run comes to nothing: something of it is stored and cannot be read. Null where all is well. */
+  readonly unreadable: string | null;
+}
+
+/** A run that was finished, as much of it as a line of a list shows. */
+export interface DoneLine {
+  readonly runId: string;
+  readonly tag: string;
+  readonly place: string;
+  readonly finishedAtMs: number;
+  readonly verdict: Verdict;
+  readonly grade: Grade | null;
+  readonly override: VerdictOverride | null;
+}
+
+/** Rows that are just coming in, told on every screen that lists runs. */
+export interface ArrivalUnderWay {
+  readonly name: string;
+  readonly stored: number;
 }
 
 export interface FloorView {
   readonly nowMs: number;
-  readonly onBench: readonly BenchRow[];
-  readonly doneToday: readonly RunSummary[];
+  /** Counts what has changed: a screen that knows it asks only for what came after. */
+  readonly version: number;
+  readonly onBench: readonly BenchCard[];
+  readonly doneToday: readonly DoneLine[];
   readonly batteries: number;
+  readonly arriving: ArrivalUnderWay | null;
+  /** What about the store or its copies needs somebody. */
+  readonly warnings: readonly string[];
 }
 
 /** One version of the house rules, with who made it and why. */
@@ -161,12 +201,19 @@ export interface HistoryPage {
 }
 
 /** Where rows came in from. */
-export type ImportSource = 'file' | 'lot' | 'run_file';
+export type ImportSource = 'file' | 'lot' | 'run_file' | 'site_file';
+
+/**
+ * How far an import is: its rows come in by stretches (`arriving`) and are seen once all are there (`in`); taken back,
+ * they are kept out of sight; what was stopped half way never was seen and is cleared away.
+ */
+export type ArrivalState = 'arriving' | 'in' | 'taken_back' | 'stopped';
 
 /** Rows that came in together, and whether they were taken back. */
 export interface ImportRecord {
   readonly id: string;
   readonly source: ImportSource;
+  readonly state: ArrivalState;
   readonly name: string;
   readonly runs: number;
   readonly newBatteries: number;
@@ -206,4 +253,6 @@ export interface SiteTally {
   readonly lots: number;
   /** Runs that the site has already: they stay as they are. */
   readonly knownRuns: number;
+  /** What the file says was left out when it was written, since it could not have been brought back. */
+  readonly leftOut: readonly string[];
 }

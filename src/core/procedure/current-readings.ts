@@ -1,15 +1,28 @@
+import { MOMENT_BOUNDS } from '../quantity/moment';
 import type { Reading, ReadingKind, ReadingOf } from './reading';
 
 /**
- * The readings of a run that stand: not superseded, not withdrawn, in the order in which they were taken. Two of the
- * same moment keep the order of their ids, so that every reader of a run sees the same one as the later.
+ * The readings of a run that stand: not superseded, not withdrawn, in the order in which they were taken. Every reader
+ * of a run sees the same one as the later.
  */
 export function standingReadings(readings: readonly Reading[]): Reading[] {
   const superseded = new Set(readings.map(({ supersedesId }) => supersedesId));
-  return readings
-    .filter(({ id, kind }) => !superseded.has(id) && kind !== 'withdrawal')
-    .sort((one, other) => one.takenAtMs - other.takenAtMs || (one.id < other.id ? -1 : 1));
+  return readings.filter(({ id, kind }) => !superseded.has(id) && kind !== 'withdrawal').sort(byMoment);
 }
+
+/**
+ * Which of two readings was taken first. Nothing can be taken after it was stored: a device whose clock runs ahead
+ * stamps its readings later than that, and the moment of storing then stands. Two of the same moment keep the order in
+ * which they were stored, then that of their ids.
+ */
+export function byMoment(one: Reading, other: Reading): number {
+  return momentOf(one) - momentOf(other) || storedAt(one) - storedAt(other) || (one.id < other.id ? -1 : 1);
+}
+
+/** What is not stored yet comes after all that is. */
+const storedAt = ({ recordedAtMs = MOMENT_BOUNDS.most }: Reading) => recordedAtMs;
+
+const momentOf = ({ takenAtMs, recordedAtMs = takenAtMs }: Reading) => Math.min(takenAtMs, recordedAtMs);
 
 /** The readings that say how things are now: the latest of each kind that no later treatment has made stale. */
 export interface CurrentReadings {

@@ -17,6 +17,7 @@ import { STEP_IDS } from '../assessment/step-id';
 import { VERDICTS } from '../assessment/verdict';
 import { RATING_STANDARDS } from '../battery/rating-standard';
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
+import { momentSchema } from '../quantity/moment';
 import { SYMPTOMS } from './complaint';
 import { SETTLE_METHODS } from './settle-method';
 import { LONGEST_TRACE } from './thin-trace';
@@ -233,7 +234,9 @@ const envelope = <K extends ReadingKind>(kind: K) =>
       runId: Uuid,
       kind: Type.Literal(kind),
       data: READING_DATA[kind],
-      takenAtMs: Type.Integer({ minimum: 0, description: 'when it was taken, ms UTC' }),
+      takenAtMs: momentSchema('when it was taken, ms UTC'),
+      /** Set by the server alone: it settles the order where a device's clock is in doubt. */
+      recordedAtMs: Type.Optional(momentSchema('when it was stored, ms UTC')),
       technicianId: Uuid,
       instrument: Type.String({ minLength: 1, maxLength: 60, description: 'instrument' }),
       /** Captured past a barred gate. */
@@ -274,3 +277,11 @@ export const READING_SCHEMAS = {
 /** One captured measurement or observation. It is never edited, only superseded by another. */
 export type Reading = { [K in ReadingKind]: Static<(typeof READING_SCHEMAS)[K]> }[ReadingKind];
 export type ReadingOf<K extends ReadingKind> = Extract<Reading, { kind: K }>;
+
+/** Whether a word names a kind of reading: own kinds only, not what every object inherits. */
+export function isReadingKind(word: unknown): word is ReadingKind {
+  return typeof word === 'string' && Object.hasOwn(READING_SCHEMAS, word);
+}
+
+/** Readings that one run can hold. A day of readings once a minute fits; a loop that went wrong does not. */
+export const MOST_READINGS = 10_000;

@@ -39,9 +39,27 @@ function describe(found: unknown): string {
   if (found === undefined || found === null || found === '') return 'nothing';
   const text =
     typeof found === 'string'
-      ? `"${found}"`
+      ? `"${found.slice(0, LONGEST_SHOWN)}"`
       : typeof found === 'object'
-        ? JSON.stringify(found)
+        ? sketch(found, DEEPEST_SHOWN)
         : String(found);
   return text.length > LONGEST_SHOWN ? `${text.slice(0, LONGEST_SHOWN)}…` : text;
+}
+
+const DEEPEST_SHOWN = 3;
+
+/** A list or object in the manner of JSON, no more of it than is shown: what was found may be of any size and depth. */
+function sketch(found: unknown, depth: number): string {
+  if (typeof found !== 'object' || found === null) return JSON.stringify(found) ?? 'nothing';
+  if (depth === 0) return Array.isArray(found) ? '[…]' : '{…}';
+  const parts: string[] = [];
+  let length = 0;
+  for (const name in found) {
+    if (!Object.hasOwn(found, name)) continue;
+    const value = sketch((found as Record<string, unknown>)[name], depth - 1);
+    parts.push(Array.isArray(found) ? value : `${JSON.stringify(name)}:${value}`);
+    length += parts.at(-1)?.length ?? 0;
+    if (length > LONGEST_SHOWN) break;
+  }
+  return Array.isArray(found) ? `[${parts.join(',')}]` : `{${parts.join(',')}}`;
 }

@@ -58,6 +58,7 @@ function viewOf(run: WrittenRun, finished = true, battery = BATTERY): RunView {
       ...{ rulesId: rules.id, rulesVersion: rules.version, assessmentId: finished ? 'a' : null },
     },
     battery,
+    unreadable: [],
     readings: run.readings,
     assessments: finished ? [kept] : [],
     rules: STANDARD_RULES,

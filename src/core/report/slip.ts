@@ -1,4 +1,4 @@
-import type { Assessment } from '../assessment/assess';
+import { type Assessment, assess } from '../assessment/assess';
 import { type Evidence, evidenceAsOfToday } from '../assessment/evidence';
 import { FINDING_SEVERITY, type Measured } from '../assessment/finding';
 import { ledgerOf } from '../assessment/ledger';
@@ -7,7 +7,7 @@ import { type Grade, VERDICT_LABELS, type Verdict } from '../assessment/verdict'
 import { ADVICE, because, findingTitle } from '../assessment/wording';
 import { specOf } from '../battery/battery';
 import { batteryTypeLabel } from '../battery/construction';
-import type { BatteryRecord, RunView, Technician } from '../exchange/views';
+import type { AssessmentRecord, BatteryRecord, RunView, Technician } from '../exchange/views';
 import { isWrittenSimulated } from '../instruments/written-name';
 import { CLOSING_LINE } from '../procedure/cautions';
 import { currentReadings, standingReadings } from '../procedure/current-readings';
@@ -113,7 +113,10 @@ export function slipOf(
     margins: marginsOf(assessment),
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
-    irregular: irregularities(view, evidence),
+    irregular: [
+      ...irregularities(view, evidence),
+      ...(kept && audience === 'shop' ? todaysWord(kept, rules) : []),
+    ],
     instruments: audience === 'shop' ? instrumentWords(instrumentsOf(readings)) : null,
     testedAtMs,
     testedBy: nameOf(run.finishedById ?? run.startedById),
@@ -123,6 +126,15 @@ export function slipOf(
     core: assessment.core,
     closing: CLOSING_LINE,
   };
+}
+
+/** A stored judgement stands as it was made; where today's core would say otherwise, both are told. */
+function todaysWord(kept: AssessmentRecord, rules: HouseRules): string[] {
+  const { verdict, decidedBy, core } = assess(kept.evidence, rules);
+  if (verdict === kept.assessment.verdict) return [];
+  return [
+    `Judged by core ${kept.core}. Core ${core} says: ${VERDICT_LABELS[verdict]}. ${because(decidedBy)}`,
+  ];
 }
 
 const plusMinus = (pct: number, sdPct: number) =>

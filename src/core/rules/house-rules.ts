@@ -31,7 +31,7 @@ const voltsByConstruction = (what: string) =>
 /** A shop's versioned choice between the schools of practice. Volts are for 12 V and halve for 6 V. */
 export const HouseRulesSchema = record({
   id: Type.String({ minLength: 1, maxLength: 64, pattern: '^[a-z0-9-]+$', description: 'lower-case id' }),
-  version: Type.Integer({ minimum: 1, description: 'version, counted from 1' }),
+  version: Type.Integer({ minimum: 1, maximum: 1_000_000, description: 'version, counted from 1' }),
   name: Type.String({ minLength: 1, maxLength: 80, description: 'name on screen' }),
   charge: record({
     loadGatePct: percent('least charge for a load test to count in full'),

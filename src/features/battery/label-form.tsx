@@ -46,7 +46,11 @@ export function LabelForm({
     const id = battery?.id ?? newId;
     const body = { id, technicianId, label: labelOf(fields) };
     const reply = battery
-      ? await send<{ id: string }>(`/api/batteries/${id}`, body, 'PUT')
+      ? await send<{ id: string }>(
+          `/api/batteries/${id}`,
+          { ...body, seenRevision: battery.revision ?? 1 },
+          { method: 'PUT' },
+        )
       : await send<{ id: string }>('/api/batteries', body);
     if (!('unreachable' in reply) && reply.ok) return router.push(`/batteries/${id}`);
     const all = problemsOf(reply);

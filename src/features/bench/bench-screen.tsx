@@ -15,6 +15,7 @@ import { TYPED } from '@/core/procedure/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { isTyping } from '@/ui/keyboard';
 import { Moment } from '@/ui/moment';
+import { serverNow } from '@/ui/server-clock';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { LATER_PARTS } from './later-parts';
@@ -105,7 +106,9 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
     () => draft && judgeRun(spec, withDraft(readings, draft), view.rules),
     [spec, readings, draft, view.rules],
   );
-  const told = asTyped ?? judged;
+  const kept = finished ? keptJudgement(view) : null;
+  // A finished run is shown as it was judged; what today's core would say stands beside its verdict.
+  const told = asTyped ?? (kept ? { ...judged, ...kept } : judged);
   const choose = (next: StepId) => {
     setTyped(null);
     setChosen(next);
@@ -149,13 +152,19 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   );
 }
 
+/** What a finished run was judged by and came to. */
+function keptJudgement({ run, assessments }: RunView) {
+  const kept = assessments.find(({ id }) => id === run.assessmentId);
+  return kept ? { evidence: kept.evidence, assessment: kept.assessment } : null;
+}
+
 /** The readings with what is being typed among them, as if it had been captured now. */
 function withDraft(readings: readonly Reading[], draft: Draft): Reading[] {
   const last = readings.at(-1);
   const replaced = readings.find(({ id }) => id === draft.supersedesId);
   const reading = {
     ...{ ...draft, id: 'ffffffff-ffff-7fff-bfff-ffffffffffff', runId: last?.runId ?? '' },
-    ...{ takenAtMs: replaced?.takenAtMs ?? Math.max(Date.now(), last?.takenAtMs ?? 0) },
+    ...{ takenAtMs: replaced?.takenAtMs ?? Math.max(serverNow(), last?.takenAtMs ?? 0) },
     ...{ technicianId: last?.technicianId ?? '', instrument: TYPED, reason: null },
   };
   return [...readings, reading as Reading];

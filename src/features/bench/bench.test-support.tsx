@@ -6,6 +6,7 @@ import { runState } from '@/core/procedure/run-sheet';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
 import type { StageProps } from './stages/stage-props';
+import { ALL_STORED } from './use-run';
 
 const START = Date.UTC(2026, 0, 12, 8);
 const TECHNICIAN = '01900000-0000-7000-8000-0000000000aa';
@@ -65,6 +66,7 @@ const EXAMPLE_VIEW: RunView = {
   },
   readings: [],
   assessments: [],
+  unreadable: [],
   rules: STANDARD_RULES,
 };
 
@@ -83,8 +85,8 @@ export function stageProps(readings: readonly Reading[], minutesLater = 30) {
       return [];
     },
     run: {
-      ...{ view: EXAMPLE_VIEW, readings, storeState: 'stored', problems: [], capture: () => [] },
-      ...{ finish: async () => {}, reopen: async () => {}, discard: () => {} },
+      ...{ view: EXAMPLE_VIEW, readings, store: ALL_STORED, problems: [], capture: () => [] },
+      ...{ finish: async () => {}, reopen: async () => {}, discard: async () => {}, retry: async () => {} },
     },
   };
   return { props, captured };

@@ -219,7 +219,7 @@ describe('verdict', () => {
       <VerdictStage {...now} run={{ ...now.run, view: { ...now.run.view, run, assessments: [record] } }} />,
     );
     screen.getByText('Return to service');
-    expect(textOf()).toContain('Computed anew, these readings come to: Retire.');
+    expect(textOf()).toContain('would judge these readings: Retire.');
     expect(textOf()).toContain('12 Jan 2026, 09:00');
   });
 });

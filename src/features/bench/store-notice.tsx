@@ -1,38 +1,94 @@
+import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
+import type { Unsent } from '@/ui/outbox/kept-readings';
 import { Problems } from '@/ui/problems';
+import { useSite, useTechnicianName } from '@/ui/site';
+import { readingWords } from './reading-words';
 import type { Run } from './use-run';
 
 /** Says so when a capture is not stored yet, and what to do when it cannot be. Nothing while all is stored. */
 export function StoreNotice({ run }: { readonly run: Run }) {
-  const { storeState, problems, view } = run;
-  const finishedMeanwhile = view.run.finishedAtMs !== null || problems.some(({ field }) => field === 'runId');
+  const { store, problems, view } = run;
+  const { waiting, refused, trouble, keeping } = store;
   return (
     <div role="status" aria-live="polite" className="empty:hidden">
-      {storeState === 'waiting' && (
+      {waiting > refused.length && (trouble !== null || keeping === 'only_here') && (
         <p className="mb-3 rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
-          Not stored yet:{' '}
-          {problems[0]?.field === 'database' ? problems[0].message : 'the server does not answer.'} What you
-          captured is kept in this browser and sent again by itself.
+          Not stored yet: {trouble ?? 'it is on its way.'}{' '}
+          {keeping === 'kept'
+            ? 'What you captured is kept in this browser and sent again by itself, from any screen.'
+            : 'This browser keeps nothing: leave this page open until it is stored.'}
         </p>
       )}
-      {storeState === 'refused' && (
-        <div className="mb-3 grid gap-2">
-          <Problems problems={problems} />
-          <div className="flex flex-wrap gap-3">
-            {finishedMeanwhile && (
-              <Button tone="main" onClick={() => void run.reopen()}>
-                Reopen the run and store it
-              </Button>
-            )}
-            <Button onClick={run.discard}>Give it up</Button>
-          </div>
+      {refused.map((unsent) => (
+        <Refused key={unsent.reading.id} run={run} unsent={unsent} />
+      ))}
+      {view.unreadable.length > 0 && (
+        <div className="mb-3 grid gap-2 rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          <p>
+            Something of this run is stored and cannot be read. It comes to no verdict: start another run on
+            this battery.
+          </p>
+          <Problems problems={view.unreadable.slice(0, MOST_TOLD)} />
         </div>
       )}
-      {storeState === 'stored' && problems.length > 0 && (
-        <div className="mb-3">
-          <Problems problems={problems} />
+      {problems.length > 0 && <Complaints run={run} problems={problems} />}
+    </div>
+  );
+}
+
+const MOST_TOLD = 5;
+
+function Refused({ run, unsent }: { readonly run: Run; readonly unsent: Unsent }) {
+  const { temperatureUnit } = useSite();
+  const { reading, refused } = unsent;
+  const finishedMeanwhile =
+    run.view.run.finishedAtMs !== null || refused?.some(({ field }) => field === 'runId') === true;
+  return (
+    <div className="mb-3 grid gap-2">
+      <p className="text-warn">Not stored: {readingWords(reading, temperatureUnit)}.</p>
+      <Problems problems={refused ?? []} />
+      <div className="flex flex-wrap gap-3">
+        {finishedMeanwhile ? (
+          <Button tone="main" onClick={() => void run.reopen()}>
+            Reopen the run and store it
+          </Button>
+        ) : (
+          <Button onClick={() => void run.retry()}>Send it again</Button>
+        )}
+        <Button onClick={() => void run.discard(reading.id)}>Give this reading up</Button>
+      </div>
+    </div>
+  );
+}
+
+/** What was added to the run meanwhile is told as what it says, so that the verdict is looked at again. */
+function Complaints({ run, problems }: { readonly run: Run; readonly problems: readonly Problem[] }) {
+  const { temperatureUnit } = useSite();
+  const nameOf = useTechnicianName();
+  const unseen = problems.flatMap(({ field, found }) => {
+    const id = found.replaceAll('"', '');
+    const reading = field === 'unseen' && run.readings.find((known) => known.id === id);
+    return reading ? [reading] : [];
+  });
+  const others = problems.filter(({ field }) => field !== 'unseen');
+  return (
+    <div className="mb-3 grid gap-2">
+      {unseen.length > 0 && (
+        <div className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          <p>
+            Not finished: the verdict on this screen was made without what came meanwhile. Look at it again.
+          </p>
+          <ul>
+            {unseen.map((reading) => (
+              <li key={reading.id}>
+                {readingWords(reading, temperatureUnit)}, by {nameOf(reading.technicianId)}
+              </li>
+            ))}
+          </ul>
         </div>
       )}
+      <Problems problems={others} />
     </div>
   );
 }

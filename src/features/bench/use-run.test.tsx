@@ -1,7 +1,11 @@
+import 'fake-indexeddb/auto';
+import { deserialize, serialize } from 'node:v8';
 import { act, renderHook, waitFor } from '@testing-library/react';
+import { IDBFactory } from 'fake-indexeddb';
 import type { RunView } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { leaveOutbox } from '@/ui/outbox/browser-outbox';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
 import { useRun } from './use-run';
 
@@ -32,33 +36,46 @@ const emptyRun: RunView = {
   },
   readings: [],
   assessments: [],
+  unreadable: [],
   rules: STANDARD_RULES,
 };
 
 /** A server that keeps readings, until it is told to be silent or to refuse. */
 class FakeServer {
-  mode: 'well' | 'silent' | 'refusing' = 'well';
+  mode: 'well' | 'silent' | 'refusing' | 'failing' = 'well';
   stored: Reading[] = [];
   sent = 0;
+  finished: unknown[] = [];
 
   readonly fetch = async (path: string, options?: { body?: string }) => {
-    if (options?.body === undefined) return this.answer(path);
+    if (path === '/api/now') return reply({ nowMs: Date.now() });
+    if (options?.body === undefined) return this.answer();
     if (this.mode === 'silent') throw new TypeError('no route to host');
+    if (path.endsWith('/finish')) {
+      this.finished.push(JSON.parse(options.body));
+      return this.answer();
+    }
     this.sent++;
+    if (this.mode === 'failing') return reply({ ok: false, problems: [] }, 500);
     if (this.mode === 'refusing') {
       const problems = [{ field: 'runId', found: '', expected: '', message: 'finished meanwhile' }];
-      return { json: async () => ({ ok: false, failure: 'conflict', problems }) };
+      return reply({ ok: false, failure: 'conflict', problems }, 409);
     }
     const reading: Reading = JSON.parse(options.body);
     if (!this.stored.some(({ id }) => id === reading.id)) this.stored.push(reading);
-    return this.answer(path);
+    return this.answer();
   };
 
-  private answer(_path: string) {
-    const value = { ...emptyRun, readings: [...this.stored] };
-    return { json: async () => ({ ok: true, value }) };
+  private answer() {
+    return reply({ ok: true, value: { ...emptyRun, readings: [...this.stored] } });
   }
 }
+
+const reply = (value: unknown, status = 200) => ({ status, json: async () => value });
+
+// This environment lacks two things that every browser has.
+globalThis.structuredClone ??= ((value: unknown) => deserialize(serialize(value))) as typeof structuredClone;
+AbortSignal.timeout ??= () => new AbortController().signal;
 
 class SilentChannel {
   onmessage: unknown = null;
@@ -71,8 +88,19 @@ let server: FakeServer;
 beforeEach(() => {
   server = new FakeServer();
   localStorage.clear();
-  Object.assign(globalThis, { fetch: server.fetch, BroadcastChannel: SilentChannel });
+  // A browser that has kept nothing yet, and a page of it that was just opened.
+  Object.assign(globalThis, {
+    fetch: server.fetch,
+    BroadcastChannel: SilentChannel,
+    indexedDB: new IDBFactory(),
+  });
+  openPage();
 });
+
+/** A page that is opened anew in the same browser: what it held in memory is gone. */
+function openPage() {
+  leaveOutbox();
+}
 
 /** Opens the run and lets its first look at the server come back. */
 async function opened(technicianId: string | null = 'tech') {
@@ -94,8 +122,7 @@ describe('captures', () => {
     });
     expect(result.current.readings.map(({ kind }) => kind)).toEqual(['open_circuit']);
     await waitFor(() => expect(server.stored).toHaveLength(1));
-    await waitFor(() => expect(localStorage.length).toBe(0));
-    expect(result.current.storeState).toBe('stored');
+    await waitFor(() => expect(result.current.store.waiting).toBe(0));
     expect(result.current.readings).toHaveLength(1);
   });
 
@@ -105,14 +132,15 @@ describe('captures', () => {
     act(() => {
       first.result.current.capture('open_circuit', open);
     });
-    await waitFor(() => expect(first.result.current.storeState).toBe('waiting'));
+    await waitFor(() => expect(first.result.current.store.trouble).toContain('does not answer'));
+    expect(first.result.current.store.keeping).toBe('kept');
     first.unmount();
-    expect(localStorage.length).toBe(1);
 
     server.mode = 'well';
+    openPage();
     const second = await opened();
     await waitFor(() => expect(server.stored).toHaveLength(1));
-    await waitFor(() => expect(second.result.current.storeState).toBe('stored'));
+    await waitFor(() => expect(second.result.current.store.waiting).toBe(0));
     expect(second.result.current.readings[0]?.data).toEqual(open);
   });
 
@@ -126,19 +154,20 @@ describe('captures', () => {
     expect(server.stored.map(({ kind }) => kind)).toEqual(['identify', 'open_circuit']);
   });
 
-  it('that are refused stay until somebody decides', async () => {
+  it('that are refused stay until somebody decides, each by itself', async () => {
     server.mode = 'refusing';
     const { result } = await opened();
     act(() => {
       result.current.capture('open_circuit', open);
+      result.current.capture('identify', { confirmed: true });
     });
-    await waitFor(() => expect(result.current.storeState).toBe('refused'));
-    expect(result.current.problems[0]?.message).toBe('finished meanwhile');
-    expect(server.sent).toBe(1);
-    expect(localStorage.length).toBe(1);
-    act(() => result.current.discard());
-    expect(result.current.readings).toEqual([]);
-    expect(localStorage.length).toBe(0);
+    await waitFor(() => expect(result.current.store.refused).toHaveLength(1));
+    const [refused] = result.current.store.refused;
+    expect(refused?.refused?.[0]?.message).toBe('finished meanwhile');
+    server.mode = 'well';
+    await act(() => result.current.discard(refused?.reading.id ?? ''));
+    // Only that one was given up: what was captured after it is stored.
+    await waitFor(() => expect(server.stored.map(({ kind }) => kind)).toEqual(['identify']));
   });
 
   it('that cannot be are not made', async () => {
@@ -161,6 +190,24 @@ describe('captures', () => {
     expect(result.current.readings).toEqual([]);
   });
 
+  it('in a browser that keeps nothing are said to be on this page alone', async () => {
+    server.mode = 'silent';
+    const broken = {
+      open: () => {
+        throw new Error('no storage in a private window');
+      },
+    };
+    Object.assign(globalThis, { indexedDB: broken });
+    openPage();
+    const { result } = await opened();
+    act(() => {
+      result.current.capture('open_circuit', open);
+    });
+    await waitFor(() => expect(result.current.store.keeping).toBe('only_here'));
+    server.mode = 'well';
+    await waitFor(() => expect(server.stored).toHaveLength(1), { timeout: 20_000 });
+  });
+
   it('of a correction carry the moment of what they replace', async () => {
     const { result } = await opened();
     act(() => {
@@ -181,5 +228,24 @@ describe('captures', () => {
       reason: 'slip',
       takenAtMs: wrong.takenAtMs,
     });
+  });
+});
+
+describe('finishing', () => {
+  it('waits until everything is stored, and names the readings that were seen', async () => {
+    server.mode = 'silent';
+    const { result } = await opened();
+    act(() => {
+      result.current.capture('open_circuit', open);
+    });
+    await act(() => result.current.finish());
+    expect(result.current.problems[0]?.message).toContain('not stored yet');
+    expect(server.finished).toEqual([]);
+    server.mode = 'well';
+    await waitFor(() => expect(result.current.store.waiting).toBe(0), { timeout: 20_000 });
+    await act(() => result.current.finish());
+    expect(server.finished).toEqual([
+      { runId: RUN, technicianId: 'tech', seenReadingIds: [result.current.readings[0]?.id] },
+    ]);
   });
 });

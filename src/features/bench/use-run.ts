@@ -9,11 +9,23 @@ import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading
 import { TYPED } from '@/core/procedure/typed';
 import type { Problem } from '@/core/quantity/result';
 import { fetchAnswer, problemsOf, type Reply, send } from '@/ui/api';
+import { theOutbox } from '@/ui/outbox/browser-outbox';
+import type { Unsent } from '@/ui/outbox/kept-readings';
+import { useOutbox } from '@/ui/outbox/use-outbox';
+import { serverNow } from '@/ui/server-clock';
 import { useSite } from '@/ui/site';
-import { loadOutbox, saveOutbox } from './outbox';
 
-/** `stored`: all is acknowledged. `storing`: on its way. `waiting`: no answer, tried again. `refused`: needs a decision. */
-export type StoreState = 'stored' | 'storing' | 'waiting' | 'refused';
+/** How far what was captured in this run has come. */
+export interface StoreState {
+  /** Captured here and not acknowledged yet. */
+  readonly waiting: number;
+  /** What the server does not take, and why: each waits for a decision of its own. */
+  readonly refused: readonly Unsent[];
+  /** Why nothing is acknowledged just now; null while all goes well. */
+  readonly trouble: string | null;
+  /** Whether a reload would keep what waits. */
+  readonly keeping: 'kept' | 'only_here';
+}
 
 /** How a capture differs from an ordinary one. */
 export interface CaptureOptions {
@@ -30,7 +42,7 @@ export interface Run {
   readonly view: RunView;
   /** Stored and still to be stored, in one list: what the technician has measured. */
   readonly readings: readonly Reading[];
-  readonly storeState: StoreState;
+  readonly store: StoreState;
   readonly problems: readonly Problem[];
   /** Captures a reading: on screen and in the outbox at once, then sent until acknowledged. Answers what is wrong. */
   readonly capture: <K extends ReadingKind>(
@@ -38,73 +50,65 @@ export interface Run {
     data: ReadingData<K>,
     options?: CaptureOptions,
   ) => readonly Problem[];
+  /** Ends the run with the verdict that the readings on this screen come to, and no other. */
   readonly finish: () => Promise<void>;
   readonly reopen: () => Promise<void>;
-  /** Gives up readings that the server refused. */
-  readonly discard: () => void;
+  /** Gives up one reading that the server refused. */
+  readonly discard: (readingId: string) => Promise<void>;
+  /** Sends once more what the server refused. */
+  readonly retry: () => Promise<void>;
 }
 
-const RETRY_MS = 3000;
+/** A run of which everything is acknowledged. */
+export const ALL_STORED: StoreState = { waiting: 0, refused: [], trouble: null, keeping: 'kept' };
 
 /** A run that is kept in step with the server, with other tabs and with what was captured while nothing answered. */
 export function useRun(initial: RunView): Run {
   const { whoIsHere } = useSite();
   const runId = initial.run.id;
   const [view, setView] = useState(initial);
-  const [outbox, setOutbox] = useState<readonly Reading[]>([]);
-  const [storeState, setStoreState] = useState<StoreState>('stored');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const tell = useOtherTabs(runId, setView);
-  // What is in the outbox now, for answers that come in after the next capture.
-  const outboxNow = useRef<readonly Reading[]>([]);
+  const outbox = useOutbox();
+  const { tell, look } = useOtherTabs(runId, setView);
 
-  const keep = useCallback(
-    (readings: readonly Reading[]) => {
-      outboxNow.current = readings;
-      saveOutbox(runId, readings);
-      setOutbox(readings);
-    },
-    [runId],
+  useEffect(
+    () =>
+      theOutbox().onStored((stored) => {
+        if (stored.run.id !== runId) return;
+        setProblems([]);
+        setView(stored);
+        tell();
+      }),
+    [runId, tell],
   );
 
-  useEffect(() => {
-    const left = loadOutbox(runId);
-    if (left.length > 0) keep(left);
-  }, [runId, keep]);
-
-  const take = useCallback(
-    (reply: Reply<RunView>): boolean => {
-      setProblems(problemsOf(reply));
-      if ('unreachable' in reply || !reply.ok) return false;
-      setView(reply.value);
-      tell();
-      return true;
-    },
-    [tell],
+  const own = useMemo(
+    () => outbox.unsent.filter(({ reading }) => reading.runId === runId),
+    [outbox.unsent, runId],
   );
-
-  const sendFirst = useCallback(
-    async (first: Reading) => {
-      setStoreState('storing');
-      const reply = await send<RunView>(`/api/runs/${runId}/readings`, first);
-      const stored = take(reply);
-      if (stored) keep(without(outboxNow.current, first));
-      setStoreState(stored ? 'stored' : mayPass(reply) ? 'waiting' : 'refused');
-    },
-    [runId, take, keep],
-  );
-
-  const first = outbox[0];
-  useEffect(() => {
-    if (!first || storeState === 'storing' || storeState === 'refused') return;
-    const timer = setTimeout(() => void sendFirst(first), storeState === 'waiting' ? RETRY_MS : 0);
-    return () => clearTimeout(timer);
-  }, [first, storeState, sendFirst]);
-
+  const leaving = useLeaving(own, look);
   const readings = useMemo(() => {
-    const stored = new Set(view.readings.map(({ id }) => id));
-    return [...view.readings, ...outbox.filter(({ id }) => !stored.has(id))];
-  }, [view.readings, outbox]);
+    const shown = new Set(view.readings.map(({ id }) => id));
+    const unsent = [...leaving, ...own].map(({ reading }) => reading);
+    return [...view.readings, ...unsent.filter(({ id }) => shown.size < shown.add(id).size)];
+  }, [view.readings, own, leaving]);
+  const store = useMemo<StoreState>(
+    () => ({
+      waiting: own.length,
+      refused: own.filter(({ refused }) => refused),
+      trouble: own.length > 0 ? outbox.trouble : null,
+      keeping: outbox.keeping,
+    }),
+    [own, outbox.trouble, outbox.keeping],
+  );
+
+  const take = (reply: Reply<RunView>): boolean => {
+    setProblems(problemsOf(reply));
+    if ('unreachable' in reply || !reply.ok) return false;
+    setView(reply.value);
+    tell();
+    return true;
+  };
 
   const capture: Run['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
     const technicianId = whoIsHere();
@@ -115,7 +119,7 @@ export function useRun(initial: RunView): Run {
       kind,
       data,
       // A correction is of the same moment: what was wrong is the entry, not when it was measured.
-      takenAtMs: supersedes ? supersedes.reading.takenAtMs : Date.now(),
+      takenAtMs: supersedes ? supersedes.reading.takenAtMs : serverNow(),
       technicianId,
       instrument,
       forced: supersedes ? supersedes.reading.forced : forced,
@@ -124,31 +128,53 @@ export function useRun(initial: RunView): Run {
     } as unknown as Reading;
     const others = readings.filter(({ id }) => id !== reading.supersedesId);
     const wrong = checkReading(reading, currentReadings(others), view.battery.nominalVolts);
-    if (wrong.length === 0) keep([...outboxNow.current, reading]);
+    if (wrong.length === 0) theOutbox().add(reading, view.battery.tag, Date.now());
     return wrong;
   };
 
-  const change = async (what: 'finish' | 'reopen') => {
+  const finish = async () => {
     const technicianId = whoIsHere();
     if (technicianId === null) return;
-    const done = take(await send<RunView>(`/api/runs/${runId}/${what}`, { runId, technicianId }));
-    if (done && what === 'reopen') setStoreState('stored');
+    if (own.length > 0) return setProblems([UNSENT_FIRST]);
+    const seenReadingIds = readings.map(({ id }) => id);
+    const done = take(
+      await send<RunView>(`/api/runs/${runId}/finish`, { runId, technicianId, seenReadingIds }),
+    );
+    // Where it was overtaken, what came meanwhile is shown before anybody decides again.
+    if (!done) await look();
+  };
+  const reopen = async () => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const done = take(await send<RunView>(`/api/runs/${runId}/reopen`, { runId, technicianId }));
+    if (done) await theOutbox().retry();
   };
 
   return {
-    view,
-    readings,
-    storeState,
-    problems,
-    capture,
-    finish: () => change('finish'),
-    reopen: () => change('reopen'),
-    discard: () => {
-      keep([]);
-      setProblems([]);
-      setStoreState('stored');
-    },
+    ...{ view, readings, store, problems, capture, finish, reopen },
+    discard: (readingId) => theOutbox().discard(readingId),
+    retry: () => theOutbox().retry(),
   };
+}
+
+/**
+ * Readings that another tab has just sent are no longer waiting and not yet in this tab's view of the run: until it has
+ * looked again they stand, or the run would fall back a step for a moment.
+ */
+function useLeaving(own: readonly Unsent[], look: () => Promise<void>): readonly Unsent[] {
+  const [before, setBefore] = useState(own);
+  const [leaving, setLeaving] = useState<readonly Unsent[]>([]);
+  if (before !== own) {
+    const here = new Set(own.map(({ reading }) => reading.id));
+    const gone = before.filter(({ reading }) => !here.has(reading.id));
+    setBefore(own);
+    if (gone.length > 0) setLeaving([...leaving, ...gone]);
+  }
+  useEffect(() => {
+    if (leaving.length === 0) return;
+    void look().then(() => setLeaving((now) => now.filter((unsent) => !leaving.includes(unsent))));
+  }, [leaving, look]);
+  return leaving;
 }
 
 const WHO_FIRST: Problem = {
@@ -158,30 +184,32 @@ const WHO_FIRST: Problem = {
   message: 'Say who is at the bench first; what you typed stays.',
 };
 
-function without(outbox: readonly Reading[], stored: Reading): readonly Reading[] {
-  return outbox.filter(({ id }) => id !== stored.id);
-}
-
-/** Whether a failed store may pass by itself: nothing answered, or the database could not store just then. */
-function mayPass(reply: Reply<RunView>): boolean {
-  return 'unreachable' in reply || (!reply.ok && reply.failure === 'store');
-}
+const UNSENT_FIRST: Problem = {
+  field: 'unsent',
+  found: '',
+  expected: '',
+  message:
+    'Some readings of this run are not stored yet, and a verdict must rest on all of them. They are sent by themselves; then finish the run.',
+};
 
 /**
  * Keeps this page in step with the store and with other tabs: it looks again when it opens (what was sent may have
  * been written while the page was on its way), when it comes to the front, and when another tab says that something
  * has changed. Answers with the way to tell them, to be called after each write of this page's own.
  */
-function useOtherTabs(runId: string, setView: (view: RunView) => void): () => void {
+function useOtherTabs(
+  runId: string,
+  setView: (view: RunView) => void,
+): { readonly tell: () => void; readonly look: () => Promise<void> } {
   const channel = useRef<BroadcastChannel | null>(null);
   const writes = useRef(0);
+  const look = useCallback(async () => {
+    const before = writes.current;
+    const reply = await fetchAnswer<RunView>(`/api/runs/${runId}`);
+    // A write that was answered meanwhile knows more than this look.
+    if (writes.current === before && !('unreachable' in reply) && reply.ok) setView(reply.value);
+  }, [runId, setView]);
   useEffect(() => {
-    const look = async () => {
-      const before = writes.current;
-      const reply = await fetchAnswer<RunView>(`/api/runs/${runId}`);
-      // A write that was answered meanwhile knows more than this look.
-      if (writes.current === before && !('unreachable' in reply) && reply.ok) setView(reply.value);
-    };
     const onVisible = () => {
       if (document.visibilityState === 'visible') void look();
     };
@@ -194,9 +222,10 @@ function useOtherTabs(runId: string, setView: (view: RunView) => void): () => vo
       open.close();
       document.removeEventListener('visibilitychange', onVisible);
     };
-  }, [runId, setView]);
-  return useCallback(() => {
+  }, [runId, look]);
+  const tell = useCallback(() => {
     writes.current++;
     channel.current?.postMessage('changed');
   }, []);
+  return { tell, look };
 }

@@ -2,20 +2,23 @@
 
 import { Download } from 'lucide-react';
 import { useState } from 'react';
+import type { CopyRecord } from '@/core/exchange/copies';
 import type { ImportRecord } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
 import { BringReadings } from './bring-readings';
+import { Copies } from './copies';
 import { ImportList } from './import-list';
 import { SiteFiles } from './site-files';
 
 interface Props {
   readonly rules: HouseRules;
   readonly imports: readonly ImportRecord[];
+  readonly copies: readonly CopyRecord[];
 }
 
 /** Everything that comes in and goes out as a file. */
-export function FilesScreen({ rules, imports }: Props) {
+export function FilesScreen({ rules, imports, copies }: Props) {
   const [stored, setStored] = useState<ImportRecord | null>(null);
   return (
     <main className="mx-auto grid max-w-7xl grid-cols-1 items-start gap-x-8 gap-y-6 px-4 py-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
@@ -31,6 +34,7 @@ export function FilesScreen({ rules, imports }: Props) {
         <ImportList imports={imports} />
       </div>
       <div className="grid min-w-0 grid-cols-1 gap-6">
+        <Copies copies={copies} />
         <SiteFiles />
         <section aria-label="Lists" className="grid gap-3">
           <h2 className="text-xl font-semibold">Lists as CSV</h2>

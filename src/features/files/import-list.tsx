@@ -65,7 +65,9 @@ function ImportLine({ made }: { readonly made: ImportRecord }) {
             <Moment atMs={made.madeAtMs} as="time" /> by {nameOf(made.madeById)}
           </p>
         </div>
-        {made.undoneAtMs !== null ? (
+        {made.state === 'arriving' ? (
+          <p className="text-sm text-soft">coming in</p>
+        ) : made.source === 'site_file' ? null : made.undoneAtMs !== null ? (
           <p className="text-sm text-soft">
             taken back <Moment atMs={made.undoneAtMs} as="day" /> by {nameOf(made.undoneById)}
           </p>

@@ -2,29 +2,126 @@
 
 import { Download, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { SITE_LIMIT_BYTES, tooLarge } from '@/core/exchange/import/limits';
+import { useRef, useState } from 'react';
+import { uuidv7 } from 'uuidv7';
 import type { SiteTally } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, type Reply } from '@/ui/api';
-import { Button, buttonClass } from '@/ui/button';
+import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
+import { useSite } from '@/ui/site';
 import { FileDrop } from './file-drop';
+import { type SavedSite, saveSite } from './save-site';
+import { watchedReply } from './watched-reply';
 
-/** Everything out, and everything in: to move a site, to keep a copy, to take one run along. */
+/** Everything out, and everything in: to move a site, to keep it in an open form, to take one run along. */
 export function SiteFiles() {
+  return (
+    <section aria-label="The whole site" className="grid gap-3">
+      <h2 className="text-xl font-semibold">The whole site</h2>
+      <SaveSite />
+      <BringSite />
+    </section>
+  );
+}
+
+const megabytes = (bytes: number) => `${(bytes / 1_000_000).toFixed(1)} MB`;
+
+function SaveSite() {
+  const [bytes, setBytes] = useState<number | null>(null);
+  const [saved, setSaved] = useState<SavedSite | null>(null);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const saving = useRef<AbortController | null>(null);
+  const save = async () => {
+    saving.current = new AbortController();
+    setSaved(null);
+    setProblems([]);
+    setBytes(0);
+    try {
+      setSaved(await saveSite(saving.current.signal, setBytes));
+    } catch {
+      setProblems([saving.current.signal.aborted ? STOPPED_SAVING : CUT]);
+    }
+    setBytes(null);
+  };
+  return (
+    <>
+      {bytes === null ? (
+        <Button onClick={save}>
+          <span className="flex items-center gap-3">
+            <Download size={18} aria-hidden="true" />
+            Save everything as a file
+          </span>
+        </Button>
+      ) : (
+        <div className="flex flex-wrap items-center gap-3" aria-live="polite">
+          <p className="mr-auto">
+            Writing the file: <span className="figures">{megabytes(bytes)}</span>
+          </p>
+          <Button onClick={() => saving.current?.abort()}>Stop</Button>
+        </div>
+      )}
+      <Problems problems={problems} />
+      {saved && (
+        <div className="sheet grid gap-2 p-4" role="status">
+          <p>
+            Saved: <span className="figures">{saved.records}</span> records, {megabytes(saved.bytes)}.
+            {saved.leftOutCount === 0 && ' All of it can be brought back.'}
+          </p>
+          <LeftOut words={saved.leftOut} count={saved.leftOutCount} />
+        </div>
+      )}
+    </>
+  );
+}
+
+const STOPPED_SAVING: Problem = {
+  ...{ field: 'file', found: '', expected: '' },
+  message: 'Stopped. No file was saved.',
+};
+const CUT: Problem = {
+  ...{ field: 'file', found: '', expected: '' },
+  message: 'The server did not send all of it, so no file was saved. Try again.',
+};
+
+function LeftOut({ words, count }: { readonly words: readonly string[]; readonly count: number }) {
+  if (count === 0) return null;
+  return (
+    <div className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+      <p>
+        {count} could not be brought back as they stand, and are left out of the file. A copy of the data has
+        them.
+      </p>
+      <ul className="text-sm">
+        {words.slice(0, 5).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function BringSite() {
   const router = useRouter();
-  const [file, setFile] = useState<File | null>(null);
+  const { technicianId } = useSite();
+  const [file, setFile] = useState<{ readonly file: File; readonly id: string } | null>(null);
   const [tally, setTally] = useState<SiteTally | null>(null);
   const [done, setDone] = useState(false);
-  const [busy, setBusy] = useState(false);
+  const [runs, setRuns] = useState<number | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const bring = async (chosen: File, store: boolean) => {
-    const tooBig = tooLarge(chosen.size, SITE_LIMIT_BYTES);
-    if (tooBig) return setProblems([tooBig]);
-    setBusy(true);
-    const reply = await post(chosen, store);
-    setBusy(false);
+  const working = useRef<AbortController | null>(null);
+  const bring = async (chosen: { readonly file: File; readonly id: string }, store: boolean) => {
+    working.current?.abort();
+    const own = new AbortController();
+    working.current = own;
+    setRuns(0);
+    setProblems([]);
+    const meta = { store, id: chosen.id, name: chosen.file.name.slice(0, 120), technicianId };
+    const reply = await post(chosen.file, meta, own.signal, setRuns);
+    // Another file was chosen meanwhile: this answer is about none that is shown.
+    if (working.current !== own) return;
+    setRuns(null);
+    if (own.signal.aborted) return setProblems([STOPPED]);
     setProblems(problemsOf(reply));
     if ('unreachable' in reply || !reply.ok) return setTally(null);
     setTally(reply.value);
@@ -32,23 +129,30 @@ export function SiteFiles() {
     if (store) router.refresh();
   };
   const look = (chosen: File) => {
-    setFile(chosen);
+    const next = { file: chosen, id: uuidv7() };
+    setFile(next);
     setTally(null);
     setDone(false);
-    void bring(chosen, false);
+    void bring(next, false);
   };
   return (
-    <section aria-label="The whole site" className="grid gap-3">
-      <h2 className="text-xl font-semibold">The whole site</h2>
-      <a href="/api/site" download className={buttonClass()}>
-        <Download size={18} aria-hidden="true" />
-        Save everything as a file
-      </a>
-      <FileDrop label="Choose the file of a site or of a run" accept=".json,application/json" onFile={look}>
+    <>
+      <FileDrop
+        label="Choose the file of a site or of a run"
+        accept=".json,.jsonl,.ndjson,application/json,application/x-ndjson"
+        onFile={look}
+      >
         <Upload size={20} aria-hidden="true" />
-        {file ? file.name : 'Bring in the file of a site or a run'}
+        {file ? file.file.name : 'Bring in the file of a site or a run'}
       </FileDrop>
-      {busy && <p className="text-soft">Reading the file …</p>}
+      {runs !== null && (
+        <div className="flex flex-wrap items-center gap-3" aria-live="polite">
+          <p className="mr-auto text-soft">
+            Reading the file{runs > 0 && <span className="figures">, {runs} runs so far</span>} …
+          </p>
+          <Button onClick={() => working.current?.abort()}>Stop</Button>
+        </div>
+      )}
       <Problems problems={problems} />
       {tally && file && (
         <div className="sheet grid gap-3 p-4" aria-live="polite">
@@ -57,16 +161,22 @@ export function SiteFiles() {
             {tallyWords(tally)}.
             {tally.knownRuns > 0 && ` ${tally.knownRuns} of its runs are here already and stay as they are.`}
           </p>
+          <LeftOut words={tally.leftOut} count={tally.leftOut.length} />
           {!done && (
-            <Button tone="main" disabled={busy || nothing(tally)} onClick={() => bring(file, true)}>
+            <Button tone="main" disabled={runs !== null || nothing(tally)} onClick={() => bring(file, true)}>
               Bring it in
             </Button>
           )}
         </div>
       )}
-    </section>
+    </>
   );
 }
+
+const STOPPED: Problem = {
+  ...{ field: 'file', found: '', expected: '' },
+  message: 'Stopped. Nothing was stored.',
+};
 
 const nothing = ({ technicians, rules, batteries, runs, lots }: SiteTally) =>
   technicians + rules + batteries + runs + lots === 0;
@@ -82,14 +192,17 @@ function tallyWords({ batteries, runs, rules, technicians, lots }: SiteTally): s
   ].join(', ');
 }
 
-async function post(file: File, store: boolean): Promise<Reply<SiteTally>> {
+async function post(
+  file: File,
+  meta: unknown,
+  signal: AbortSignal,
+  onRuns: (runs: number) => void,
+): Promise<Reply<SiteTally>> {
   try {
-    const meta = JSON.stringify({ store });
-    const response = await fetch(`/api/site?${new URLSearchParams({ meta })}`, {
-      method: 'POST',
-      body: file,
-    });
-    return (await response.json()) as Reply<SiteTally>;
+    const address = `/api/site?${new URLSearchParams({ meta: JSON.stringify(meta) })}`;
+    const headers = { 'content-type': 'application/octet-stream' };
+    const response = await fetch(address, { method: 'POST', headers, body: file, signal });
+    return await watchedReply<SiteTally>(response, ({ stored, read }) => onRuns(stored ?? read ?? 0));
   } catch {
     return { unreachable: true };
   }

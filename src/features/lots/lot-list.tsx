@@ -94,7 +94,7 @@ function LotLine({
   const nameOf = useTechnicianName();
   const [asking, setAsking] = useState(false);
   const discard = async () => {
-    const reply = await send<null>(`/api/lots/${lot.id}`, { id: lot.id }, 'DELETE');
+    const reply = await send<null>(`/api/lots/${lot.id}`, { id: lot.id }, { method: 'DELETE' });
     onProblems(problemsOf(reply));
     setAsking(false);
     router.refresh();

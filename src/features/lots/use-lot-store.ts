@@ -63,7 +63,7 @@ export function useLotStore(lot: LotRecord) {
     if (overtaken.current) return;
     sending.current = (async () => {
       setState('storing');
-      const reply = await send<{ revision: number }>(`/api/lots/${lot.id}`, change, 'PUT');
+      const reply = await send<{ revision: number }>(`/api/lots/${lot.id}`, change, { method: 'PUT' });
       if ('unreachable' in reply || (!reply.ok && reply.failure === 'store')) {
         pending.current ??= now;
         setState('waiting');

@@ -12,7 +12,7 @@ import type { Reading, ReadingKind } from '@/core/procedure/reading';
 import { STEPS } from '@/core/procedure/steps';
 import { TYPED } from '@/core/procedure/typed';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import type { Run } from '../bench/use-run';
+import { ALL_STORED, type Run } from '../bench/use-run';
 import type { KeptCase } from './kept-case';
 import type { PracticeBench } from './use-practice-bench';
 
@@ -55,10 +55,11 @@ export function usePracticeRun(
     return [];
   };
   const run: Run = {
-    ...{ practice: true, view, readings: view.readings, storeState: 'stored', problems: [], capture },
+    ...{ practice: true, view, readings: view.readings, store: ALL_STORED, problems: [], capture },
     finish: async () => onFinish(),
     reopen: async () => undefined,
-    discard: () => undefined,
+    discard: async () => undefined,
+    retry: async () => undefined,
   };
   return { run, truths: truths.current };
 }
@@ -80,6 +81,7 @@ function viewOf({ label }: PracticeCase, startMs: number): RunView {
     battery: { id: batteryId, ...label },
     readings: [],
     assessments: [],
+    unreadable: [],
     rules: STANDARD_RULES,
   };
 }

@@ -7,6 +7,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { isTyping } from '@/ui/keyboard';
 import { useSite } from '@/ui/site';
+import { OutboxNotice } from './outbox-notice';
 import { WhoIsHere } from './who-is-here';
 
 const PLACES = [
@@ -47,7 +48,8 @@ export function TopBar() {
           );
         })}
       </nav>
-      <div className="ml-auto flex items-center gap-2">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-2">
+        <OutboxNotice />
         <UnitSwitch />
         <ThemeSwitch />
         <WhoIsHere />

@@ -1,13 +1,14 @@
 import type { BatteryLabel } from '@/core/battery/battery-label';
+import { assessmentRecord } from '@/core/exchange/assessment-record';
 import { currentReadings } from '@/core/procedure/current-readings';
 import { overrideOf } from '@/core/procedure/override';
 import { type Chance, seededChance } from '@/core/quantity/chance';
 import { addBatteries, countBatteries } from '../batteries';
-import { inChunks } from '../imports';
+import type { Store, Transaction } from '../database';
+import { inChunks } from '../in-chunks';
 import { addLot } from '../lots';
-import type { Store, Transaction } from '../open';
 import { addRules } from '../rules';
-import { assessmentRecord, finishWith } from '../runs';
+import { finishWith } from '../runs';
 import { readings, runs, slots, vehicles } from '../schema';
 import { addTechnician } from '../technicians';
 import { DEMO_FLEET } from './fleet';

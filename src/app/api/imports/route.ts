@@ -1,10 +1,11 @@
-import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
-import { fail } from '@/core/quantity/result';
-import { answerWatched, metaOf, respond, textOf } from '@/server/http';
+import { answerWatched, metaOf, refuseInput, spooled } from '@/server/http';
 import { importReadings } from '@/server/imports';
 
+export const dynamic = 'force-dynamic';
+
 export async function POST(request: Request) {
-  const text = await textOf(request, IMPORT_LIMITS.bytes);
-  if (typeof text !== 'string') return respond({ ...fail(text), failure: 'input' });
-  return answerWatched(request, (watched) => importReadings(metaOf(request), text, watched));
+  const body = await spooled(request);
+  if (!body.ok) return refuseInput(...body.problems);
+  const { path } = body.value;
+  return answerWatched(request, body.value, (watched) => importReadings(metaOf(request), path, watched));
 }

@@ -1,8 +1,7 @@
-import { sendFile } from '@/server/http';
+import { asked, sendFile } from '@/server/http';
 import { runsCsv } from '@/server/lists';
 
-export async function GET(request: Request) {
-  const { searchParams } = new URL(request.url);
-  const asked = { batteryId: searchParams.get('battery'), today: searchParams.has('today') };
-  return sendFile(runsCsv(asked), 'readings.csv', 'text/csv; charset=utf-8');
+export function GET(request: Request) {
+  const wanted = { batteryId: asked(request, 'battery'), today: asked(request, 'today') !== null };
+  return sendFile(runsCsv(wanted), 'readings.csv', 'text/csv; charset=utf-8');
 }

@@ -1,14 +1,13 @@
-import { SITE_LIMIT_BYTES } from '@/core/exchange/import/limits';
-import { fail } from '@/core/quantity/result';
-import { metaOf, respond, sendFile, textOf } from '@/server/http';
+import { answerWatched, metaOf, refuseInput, sendFile, spooled } from '@/server/http';
 import { bringIn, siteFile } from '@/server/site-files';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = () => sendFile(siteFile(), 'site.integra.json', 'application/json');
+export const GET = () => sendFile(siteFile(), 'site.integra.jsonl', 'application/x-ndjson');
 
 export async function POST(request: Request) {
-  const text = await textOf(request, SITE_LIMIT_BYTES);
-  if (typeof text !== 'string') return respond({ ...fail(text), failure: 'input' });
-  return respond(await bringIn(metaOf(request), text));
+  const body = await spooled(request);
+  if (!body.ok) return refuseInput(...body.problems);
+  const { path } = body.value;
+  return answerWatched(request, body.value, (watched) => bringIn(metaOf(request), path, watched));
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { cache } from 'react';
 import { BatteryScreen } from '@/features/battery/battery-screen';
 import { batteryStory } from '@/server/batteries';
 
@@ -9,12 +10,15 @@ interface Props {
   readonly params: Promise<{ id: string }>;
 }
 
+/** Looked up once a page, however many of its parts ask. */
+const storyOf = cache(batteryStory);
+
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const story = await batteryStory((await params).id);
+  const story = await storyOf((await params).id);
   return { title: story?.battery.tag ?? 'No such battery' };
 }
 
 export default async function BatteryPage({ params }: Props) {
-  const story = await batteryStory((await params).id);
+  const story = await storyOf((await params).id);
   return story ? <BatteryScreen story={story} /> : notFound();
 }

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { LabelForm } from '@/features/battery/label-form';
+import { first, type Query } from '../../first';
 
 export const metadata: Metadata = { title: 'Register a battery' };
 
-export default async function NewBatteryPage({ searchParams }: { searchParams: Promise<{ tag?: string }> }) {
-  const { tag = '' } = await searchParams;
-  return <LabelForm tag={tag} />;
+export default async function NewBatteryPage({ searchParams }: { readonly searchParams: Query }) {
+  return <LabelForm tag={first((await searchParams).tag)?.slice(0, 300) ?? ''} />;
 }

@@ -103,7 +103,10 @@ export const AssessmentSchema = Type.Unsafe<Assessment>(
       load: optional(open({ standing: Type.String({ maxLength: 20 }), marginVolts: number })),
     }),
     findings: Type.Array(FindingSchema, { minItems: 1, maxItems: 200 }),
-    rules: open({ id: Type.String({ maxLength: 64 }), version: Type.Integer({ minimum: 1 }) }),
+    rules: open({
+      id: Type.String({ maxLength: 64 }),
+      version: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
+    }),
     core: Type.String({ minLength: 1, maxLength: 20 }),
   }),
 );

@@ -3,8 +3,10 @@ import type { Slot, Vehicle } from '../../battery/vehicle';
 import { checkReading } from '../../procedure/check-reading';
 import { currentReadings } from '../../procedure/current-readings';
 import { type Problem, problem } from '../../quantity/result';
+import { lookAlikeKey } from '../../quantity/written-text';
 import { contradictionsIn as contradictionsInRules } from '../../rules/check-rules';
 import { STANDARD_RULES } from '../../rules/standard-rules';
+import { MOST_PROBLEMS } from '../check-shape';
 import type { BatteryRecord, ImportRecord, LotRecord, Technician } from '../views';
 import type { SiteBattery, SiteRulesVersion, SiteRun } from './records';
 
@@ -14,68 +16,57 @@ interface Told {
   readonly rules: readonly SiteRulesVersion[] | null;
   readonly batteries: readonly (BatteryRecord & Partial<Pick<SiteBattery, 'importId' | 'changedById'>>)[];
   readonly runs: readonly SiteRun[];
-  readonly imports: readonly ImportRecord[];
+  readonly imports: readonly Omit<ImportRecord, 'state'>[];
   readonly lots: readonly LotRecord[];
   readonly vehicles?: readonly Vehicle[];
   readonly slots?: readonly Slot[];
 }
 
-/** More complaints than this help nobody: the file is refused for any of them. */
-const MOST_TOLD = 50;
+/** All of a file but its runs. */
+export type HeadTold = Omit<Told, 'runs'>;
 
 /**
- * What is impossible about a file although its shape is right: ids and tags twice, references to what is not in it,
- * runs that end before they begin, readings that contradict each other. Empty when nothing is.
+ * What is impossible about the head of a file although its shape is right: ids and tags twice, references to what is
+ * not in it. Empty when nothing is.
  */
-export function contradictionsIn(told: Told): Problem[] {
-  const problems = [
+export function headProblems(told: HeadTold): Problem[] {
+  const ids = (rows: readonly { readonly id: string }[]) => rows.map(({ id }) => id);
+  return [
+    ...twice('technicians', ids(told.technicians)),
     ...twice(
       'technicians',
-      told.technicians.map(({ id }) => id),
+      told.technicians.map(({ name }) => lookAlikeKey(name)),
     ),
-    ...twice(
-      'technicians',
-      told.technicians.map(({ name }) => name.trim().toLowerCase()),
-    ),
-    ...twice(
-      'batteries',
-      told.batteries.map(({ id }) => id),
-    ),
+    ...twice('batteries', ids(told.batteries)),
     ...twice(
       'batteries',
       told.batteries.map(({ tag }) => tagKey(tag)),
     ),
     ...told.batteries.flatMap(labelProblems),
-    ...twice(
-      'runs',
-      told.runs.map(({ run }) => run.id),
-    ),
-    ...twice(
-      'readings',
-      told.runs.flatMap(({ readings }) => readings.map(({ id }) => id)),
-    ),
-    ...twice(
-      'assessments',
-      told.runs.flatMap(({ assessments }) => assessments.map(({ id }) => id)),
-    ),
-    ...twice(
-      'imports',
-      told.imports.map(({ id }) => id),
-    ),
-    ...twice(
-      'lots',
-      told.lots.map(({ id }) => id),
-    ),
+    ...twice('imports', ids(told.imports)),
+    ...twice('lots', ids(told.lots)),
     ...slotProblems(told),
     ...ruleProblems(told),
     ...importProblems(told),
   ];
-  const known = knownIds(told);
-  for (let index = 0; index < told.runs.length && problems.length < MOST_TOLD; index++) {
-    const run = told.runs[index];
+}
+
+/** The same for a whole file that is held at once: its head, then each of its runs. */
+export function contradictionsIn(told: Told): Problem[] {
+  const { runs, ...head } = told;
+  const problems = [
+    ...headProblems(head),
+    ...twice(
+      'runs',
+      runs.map(({ run }) => run.id),
+    ),
+  ];
+  const known = knownIn(head);
+  for (let index = 0; index < runs.length && problems.length < MOST_PROBLEMS; index++) {
+    const run = runs[index];
     if (run) problems.push(...runProblems(run, `runs/${index}`, known));
   }
-  return problems.slice(0, MOST_TOLD);
+  return problems.slice(0, MOST_PROBLEMS);
 }
 
 function twice(field: string, keys: readonly string[]): Problem[] {
@@ -85,7 +76,7 @@ function twice(field: string, keys: readonly string[]): Problem[] {
   return [problem(field, again, 'each once: this one is there twice')];
 }
 
-function slotProblems({ vehicles = [], slots = [], batteries }: Told): Problem[] {
+function slotProblems({ vehicles = [], slots = [], batteries }: HeadTold): Problem[] {
   const known = new Set(vehicles.map(({ id }) => id));
   const units = new Set(batteries.map(({ id }) => id));
   return [
@@ -114,7 +105,7 @@ function labelProblems({ ratings }: BatteryRecord, index: number): Problem[] {
   );
 }
 
-function ruleProblems({ rules, technicians }: Told): Problem[] {
+function ruleProblems({ rules, technicians }: HeadTold): Problem[] {
   if (!rules) return [];
   const known = new Set(technicians.map(({ id }) => id));
   return [
@@ -129,7 +120,7 @@ function ruleProblems({ rules, technicians }: Told): Problem[] {
   ];
 }
 
-function importProblems({ imports, lots, batteries, runs, technicians }: Told): Problem[] {
+function importProblems({ imports, lots, batteries, technicians }: HeadTold): Problem[] {
   const who = new Set(technicians.map(({ id }) => id));
   const known = new Set(imports.map(({ id }) => id));
   const byImport = (field: string, id: string | null | undefined) =>
@@ -148,19 +139,22 @@ function importProblems({ imports, lots, batteries, runs, technicians }: Told): 
       ...byImport(`batteries/${index}/importId`, importId),
       ...byWho(`batteries/${index}/changedById`, changedById ?? null),
     ]),
-    ...runs.flatMap(({ run }, index) => byImport(`runs/${index}/run/importId`, run.importId)),
   ];
 }
 
-interface Known {
+/** What the runs of a file may refer to. */
+export interface KnownInFile {
   readonly technicians: ReadonlySet<string>;
+  readonly imports: ReadonlySet<string>;
   readonly batteries: ReadonlyMap<string, BatteryRecord>;
   readonly rules: ReadonlySet<string> | null;
 }
 
-function knownIds({ technicians, batteries, rules }: Told): Known {
+/** What the head of a file lets its runs refer to. */
+export function knownIn({ technicians, batteries, rules, imports }: HeadTold): KnownInFile {
   return {
     technicians: new Set(technicians.map(({ id }) => id)),
+    imports: new Set(imports.map(({ id }) => id)),
     batteries: new Map(batteries.map((battery) => [battery.id, battery])),
     rules: rules && new Set(rules.map((version) => `${version.rules.id} ${version.rules.version}`)),
   };
@@ -170,7 +164,12 @@ function unknown(field: string, id: string | null, known: ReadonlySet<string>, e
   return id === null || known.has(id) ? [] : [problem(field, id, expected)];
 }
 
-function runProblems({ run, readings, assessments }: SiteRun, path: string, known: Known): Problem[] {
+/** What is impossible about one run beside the head of its file. */
+export function runProblems(
+  { run, readings, assessments }: SiteRun,
+  path: string,
+  known: KnownInFile,
+): Problem[] {
   const battery = known.batteries.get(run.batteryId);
   if (!battery) return [problem(`${path}/run/batteryId`, run.batteryId, 'a battery of this file')];
   const technician = (field: string, id: string | null) =>
@@ -181,31 +180,25 @@ function runProblems({ run, readings, assessments }: SiteRun, path: string, know
     ...readings.flatMap(({ technicianId }, index) =>
       technician(`readings/${index}/technicianId`, technicianId),
     ),
-    ...orderProblems(run, path),
+    ...unknown(`${path}/run/importId`, run.importId ?? null, known.imports, 'an import of this file'),
+    ...endProblems(run, path),
     ...rulesProblems(run, path, known.rules),
     ...belongings({ run, readings, assessments }, path),
     ...readingProblems(readings, battery.nominalVolts, path),
   ];
 }
 
-function orderProblems(
-  { startedAtMs, finishedAtMs, finishedById, assessmentId }: SiteRun['run'],
-  path: string,
-): Problem[] {
+/** A server whose clock was set back has ended runs before they began: that is kept as it was. */
+function endProblems({ finishedAtMs, finishedById, assessmentId }: SiteRun['run'], path: string): Problem[] {
   if (finishedAtMs === null) {
     return assessmentId === null
       ? []
       : [problem(`${path}/run/assessmentId`, assessmentId, 'none while the run is open')];
   }
-  const problems: Problem[] = [];
-  if (finishedAtMs < startedAtMs) {
-    problems.push(
-      problem(`${path}/run/finishedAtMs`, finishedAtMs, `not before the run began, ${startedAtMs}`),
-    );
-  }
-  if (finishedById === null) problems.push(problem(`${path}/run/finishedById`, null, 'who finished the run'));
-  if (assessmentId === null) problems.push(problem(`${path}/run/assessmentId`, null, 'what the run came to'));
-  return problems;
+  return [
+    ...(finishedById === null ? [problem(`${path}/run/finishedById`, null, 'who finished the run')] : []),
+    ...(assessmentId === null ? [problem(`${path}/run/assessmentId`, null, 'what the run came to')] : []),
+  ];
 }
 
 function rulesProblems(
@@ -259,19 +252,18 @@ function circles(readings: SiteRun['readings'], path: string): Problem[] {
   });
 }
 
-/** The same checks that a capture has to pass, each reading held against those taken before it. */
+/**
+ * What no capture would have let pass, each reading by itself: a load above the open voltage was asked about when it was
+ * captured, beside the readings of that moment and by the clocks of that day, which a file does not hold.
+ */
 function readingProblems(readings: SiteRun['readings'], nominalVolts: number, path: string): Problem[] {
-  const inOrder = readings.toSorted(
-    (one, other) => one.takenAtMs - other.takenAtMs || (one.id < other.id ? -1 : 1),
-  );
-  return inOrder.flatMap((reading, index) => {
-    const before = inOrder.slice(0, index).filter(({ id }) => id !== reading.supersedesId);
-    const place = `${path}/readings/${readings.indexOf(reading)}`;
-    return checkReading(reading, currentReadings(before), nominalVolts).map(
-      ({ field, found, expected, message }) => ({
-        ...{ field: `${place}/${field}`, found, expected },
-        message: `${place}/${message}`,
-      }),
-    );
+  return readings.flatMap((reading, index) => {
+    const place = `${path}/readings/${index}`;
+    return checkReading(reading, NOTHING_READ, nominalVolts).map(({ field, found, expected, message }) => ({
+      ...{ field: `${place}/${field}`, found, expected },
+      message: `${place}/${message}`,
+    }));
   });
 }
+
+const NOTHING_READ = currentReadings([]);

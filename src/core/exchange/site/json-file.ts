@@ -1,5 +1,5 @@
 import type { Static, TSchema } from '@sinclair/typebox';
-import { fail, problem, type Result } from '../../quantity/result';
+import { fail, type Problem, problem, type Result } from '../../quantity/result';
 import { checkShape } from '../check-shape';
 
 const FORMAT = /^integra:([a-z]+)\/(\d{1,6})$/;
@@ -17,11 +17,19 @@ export function readJsonFile<S extends TSchema>(text: string, format: string, sc
   }
   const found =
     typeof parsed === 'object' && parsed !== null && 'format' in parsed ? parsed.format : undefined;
-  if (found === format) return checkShape(schema, parsed);
+  const wrong = formatProblem(found, format);
+  return wrong ? fail(wrong) : checkShape(schema, parsed);
+}
+
+/** The complaint about a file that says it is of another format, or of a later one; null for one of this. */
+export function formatProblem(found: unknown, format: string): Problem | null {
+  if (found === format) return null;
   const [, name, major] = FORMAT.exec(typeof found === 'string' ? found : '') ?? [];
   const [, ownName, ownMajor] = FORMAT.exec(format) ?? [];
   const later = name === ownName && Number(major) > Number(ownMajor);
-  return fail(
-    problem('format', found, later ? `${format}: a later Integra wrote this file, use that one` : format),
+  return problem(
+    'format',
+    found,
+    later ? `${format}: a later Integra wrote this file, use that one` : format,
   );
 }

@@ -1,7 +1,8 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
 import { GRADES, VERDICTS } from '../../assessment/verdict';
 import { BatteryLabelSchema } from '../../battery/battery-label';
-import { READING_SCHEMAS, type Reading } from '../../procedure/reading';
+import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../procedure/reading';
+import { momentSchema } from '../../quantity/moment';
 import { HouseRulesSchema } from '../../rules/house-rules';
 import { USED_COLUMNS } from '../readings-csv/columns';
 import type { LotRow } from '../views';
@@ -12,11 +13,7 @@ export const MOST_LOT_ROWS = 1000;
 const NAME_LENGTH = 120;
 
 const Uuid = Type.String({ format: 'uuid' });
-const Moment = Type.Integer({
-  minimum: 0,
-  maximum: 8_640_000_000_000_000,
-  description: 'ms since 1970, UTC',
-});
+const Moment = momentSchema();
 const optional = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
 const closed = <P extends Parameters<typeof Type.Object>[0]>(properties: P) =>
   Type.Object(properties, { additionalProperties: false });
@@ -29,7 +26,11 @@ export const TechnicianSchema = closed({
 });
 
 /** A registered battery: what its label says, under its id. */
-export const BatteryRecordSchema = closed({ id: Uuid, ...BatteryLabelSchema.properties });
+export const BatteryRecordSchema = closed({
+  id: Uuid,
+  ...BatteryLabelSchema.properties,
+  revision: Type.Optional(Type.Integer({ minimum: 1, maximum: 1_000_000_000 })),
+});
 
 /** A battery of a site, with who registered it or put its label right last. */
 export const SiteBatterySchema = closed({
@@ -42,10 +43,11 @@ export const SiteBatterySchema = closed({
 /** Rows that came in together. */
 export const ImportRecordSchema = closed({
   id: Uuid,
-  source: oneOf(['file', 'lot', 'run_file']),
+  source: oneOf(['file', 'lot', 'run_file', 'site_file']),
+  state: Type.Optional(oneOf(['arriving', 'in', 'taken_back', 'stopped'])),
   name: Type.String({ maxLength: NAME_LENGTH }),
-  runs: Type.Integer({ minimum: 0 }),
-  newBatteries: Type.Integer({ minimum: 0 }),
+  runs: Type.Integer({ minimum: 0, maximum: 10_000_000 }),
+  newBatteries: Type.Integer({ minimum: 0, maximum: 10_000_000 }),
   madeAtMs: Moment,
   madeById: Uuid,
   undoneAtMs: optional(Moment),
@@ -73,7 +75,7 @@ export const LotRecordSchema = closed({
   id: Uuid,
   name: LotNameSchema,
   rows: LotRowsSchema,
-  revision: Type.Integer({ minimum: 1 }),
+  revision: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }),
   startedAtMs: Moment,
   startedById: Uuid,
   changedAtMs: Moment,
@@ -89,7 +91,7 @@ export const RunRecordSchema = closed({
   finishedAtMs: optional(Moment),
   finishedById: optional(Uuid),
   rulesId: Type.String({ minLength: 1, maxLength: 64 }),
-  rulesVersion: Type.Integer({ minimum: 1 }),
+  rulesVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
   assessmentId: optional(Uuid),
   importId: Type.Optional(optional(Uuid)),
 });
@@ -108,7 +110,7 @@ export const AssessmentRecordSchema = closed({
   madeAtMs: Moment,
   core: Type.String({ minLength: 1, maxLength: 20 }),
   rulesId: Type.String({ minLength: 1, maxLength: 64 }),
-  rulesVersion: Type.Integer({ minimum: 1 }),
+  rulesVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
   verdict: oneOf(VERDICTS),
   grade: optional(oneOf(GRADES)),
   healthPct: percent,
@@ -131,7 +133,7 @@ const ReadingSchema = Type.Unsafe<Reading>({
 /** A run with everything that belongs to it, without its battery. */
 export const WholeRunSchema = closed({
   run: RunRecordSchema,
-  readings: Type.Array(ReadingSchema, { maxItems: 2000 }),
+  readings: Type.Array(ReadingSchema, { maxItems: MOST_READINGS }),
   assessments: Type.Array(AssessmentRecordSchema, { maxItems: 1000 }),
 });
 

@@ -1,5 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox';
 import { SlotSchema, VehicleSchema } from '../../battery/vehicle';
+import { momentSchema } from '../../quantity/moment';
 import { fail, type Result, succeed } from '../../quantity/result';
 import { contradictionsIn } from './contradictions';
 import { readJsonFile } from './json-file';
@@ -18,7 +19,7 @@ export const SITE_FORMAT = 'integra:site/1';
 export const SiteFileSchema = Type.Object(
   {
     format: Type.Literal(SITE_FORMAT),
-    writtenAtMs: Type.Integer({ minimum: 0, description: 'when the file was written, ms UTC' }),
+    writtenAtMs: momentSchema('when the file was written, ms UTC'),
     core: Type.String({ minLength: 1, maxLength: 20, description: 'version of the core that wrote it' }),
     technicians: Type.Array(TechnicianSchema, { maxItems: 10_000 }),
     rules: Type.Array(RulesVersionSchema, { maxItems: 10_000 }),

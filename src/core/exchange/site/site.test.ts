@@ -3,6 +3,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { RunFileSchema, readRunFile, writeRunFile } from './run-file';
 import { beginSiteFile, endSiteFile, readSiteFile, SiteFileSchema } from './site-file';
+import { SiteReader } from './site-reader';
 
 const formatFile = (name: string) => readFileSync(`docs/formats/${name}`, 'utf8');
 
@@ -52,4 +53,32 @@ it('a complaint names the place, what was found and what is expected', () => {
   expect(read.ok ? [] : read.problems).toMatchObject([
     { field: 'runs/0/readings/0/takenAtMs', found: '"noon"', expected: expect.stringContaining('integer') },
   ]);
+});
+
+it('a site of lines has a worked example that comes to the same as the document', () => {
+  const reader = new SiteReader();
+  const lines = formatFile('site-1.example.jsonl').split('\n');
+  const parts = lines.flatMap((line) => granted(reader.read(line)));
+  granted(reader.close());
+  const document = granted(readSiteFile(formatFile('site-1.example.json')));
+  expect(parts.find(({ kind }) => kind === 'head')).toMatchObject({
+    head: { batteries: document.batteries, technicians: document.technicians, rules: document.rules },
+  });
+  expect(parts.filter(({ kind }) => kind === 'run')).toHaveLength(document.runs.length);
+});
+
+it('a line of no record, or one after the end, is told by its number', () => {
+  const [head = '', ...rest] = formatFile('site-1.example.jsonl').trimEnd().split('\n');
+  const read = (lines: readonly string[]) => {
+    const reader = new SiteReader();
+    for (const line of lines) {
+      const part = reader.read(line);
+      if (!part.ok) return part.problems[0]?.message;
+    }
+    return 'sound';
+  };
+  expect(read([head, '{"guess":1}'])).toContain('line 2: found "guess", expected one of technician');
+  expect(read([head, '{"__proto__":1}'])).toContain('line 2');
+  expect(read([head, ...rest, '{"battery":{}}'])).toContain('nothing after the end');
+  expect(read([head, ...rest])).toBe('sound');
 });

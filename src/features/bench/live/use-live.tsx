@@ -63,7 +63,8 @@ export function useServerLink(
   const address = `/api/instruments?place=${encodeURIComponent(place)}`;
   const link = useMemo(() => {
     const send = (line: string) => {
-      void fetch(address, { method: 'POST', body: line }).catch(() => undefined);
+      const headers = { 'content-type': 'application/x-integra-lines' };
+      void fetch(address, { method: 'POST', headers, body: line }).catch(() => undefined);
     };
     return there ? new InstrumentLink(send) : null;
   }, [there, address]);

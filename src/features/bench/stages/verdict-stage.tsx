@@ -84,8 +84,8 @@ export function VerdictStage({ run, state }: StageProps) {
       )}
       {changed && (
         <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
-          Computed anew, these readings come to: {VERDICT_LABELS[state.assessment.verdict]}. The verdict above
-          is the one that the run was finished with.
+          Core {state.assessment.core} would judge these readings: {VERDICT_LABELS[state.assessment.verdict]}.
+          The verdict above, of core {stored.assessment.core}, is the one that the run was finished with.
         </p>
       )}
       {record.finishedAtMs === null ? (

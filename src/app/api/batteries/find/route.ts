@@ -1,5 +1,4 @@
 import { findBattery } from '@/server/batteries';
-import { respond } from '@/server/http';
+import { answerLook, asked } from '@/server/http';
 
-export const GET = async (request: Request) =>
-  respond(await findBattery(new URL(request.url).searchParams.get('tag') ?? ''));
+export const GET = (request: Request) => answerLook(request, () => findBattery(asked(request, 'tag') ?? ''));

@@ -1,7 +1,9 @@
-import { sendFile } from '@/server/http';
+import { asked, sendFile } from '@/server/http';
 import { batteriesCsv } from '@/server/lists';
 
-export async function GET(request: Request) {
-  const words = new URL(request.url).searchParams.get('q') ?? '';
-  return sendFile(batteriesCsv(words), 'batteries.csv', 'text/csv; charset=utf-8');
-}
+export const GET = (request: Request) =>
+  sendFile(
+    batteriesCsv(asked(request, 'q')?.slice(0, 200) ?? ''),
+    'batteries.csv',
+    'text/csv; charset=utf-8',
+  );

@@ -1,4 +1,4 @@
-import { answerLong } from '@/server/http';
+import { answerTo } from '@/server/http';
 import { answerKnown } from '@/server/imports';
 
-export const POST = (request: Request) => answerLong(request, answerKnown);
+export const POST = (request: Request) => answerTo(request, answerKnown);

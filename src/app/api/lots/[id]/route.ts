@@ -1,6 +1,6 @@
-import { answerLong, answerTo } from '@/server/http';
+import { answerTo } from '@/server/http';
 import { discardLot, saveLot } from '@/server/lots';
 
-export const PUT = (request: Request) => answerLong(request, saveLot);
+export const PUT = (request: Request) => answerTo(request, saveLot);
 
 export const DELETE = (request: Request) => answerTo(request, discardLot);

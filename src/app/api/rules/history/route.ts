@@ -1,9 +1,7 @@
-import { respond } from '@/server/http';
+import { answerLook, asked } from '@/server/http';
 import { answerHistory } from '@/server/rules';
 
-export async function GET(request: Request) {
-  const { searchParams } = new URL(request.url);
-  return respond(
-    await answerHistory(searchParams.get('after') ?? '', Number(searchParams.get('limit') ?? '500')),
+export const GET = (request: Request) =>
+  answerLook(request, () =>
+    answerHistory(asked(request, 'after') ?? '', Number(asked(request, 'limit') ?? '500')),
   );
-}

@@ -1,5 +1,7 @@
-import { respond } from '@/server/http';
+import { answerLook } from '@/server/http';
 import { answerRun } from '@/server/runs';
 
-export const GET = async (_request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  respond(await answerRun((await params).id));
+export const GET = async (request: Request, { params }: { params: Promise<{ id: string }> }) => {
+  const { id } = await params;
+  return answerLook(request, () => answerRun(id));
+};

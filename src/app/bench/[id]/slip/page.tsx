@@ -4,18 +4,19 @@ import { notFound } from 'next/navigation';
 import { SlipScreen } from '@/features/paper/slip-screen';
 import { codePath } from '@/paper/code-path';
 import { addressOf, slipView } from '@/server/paper';
+import { first, type Query } from '../../../first';
 
 export const metadata: Metadata = { title: 'Slip' };
 export const dynamic = 'force-dynamic';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
-  readonly searchParams: Promise<{ for?: string }>;
+  readonly searchParams: Query;
 }
 
 export default async function SlipPage({ params, searchParams }: Props) {
   const { id } = await params;
-  const audience = (await searchParams).for === 'customer' ? 'customer' : 'shop';
+  const audience = first((await searchParams).for) === 'customer' ? 'customer' : 'shop';
   const slip = await slipView(id, audience);
   if (!slip) notFound();
   return <SlipScreen slip={slip} code={codePath(`${addressOf(await headers())}/bench/${id}`, 'square')} />;

@@ -4,7 +4,8 @@ import { runFile } from '@/server/site-files';
 
 export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const text = await runFile(id);
-  if (text === undefined) return respond(refused('missing', 'runId', id, 'a run'));
-  return new Response(text, { headers: fileHeaders(`${id}.run.json`, 'application/json') });
+  const file = await runFile(id);
+  if (file === undefined) return respond(refused('missing', 'runId', id, 'a run'));
+  if (!file.ok) return respond(file);
+  return new Response(file.value, { headers: fileHeaders(`${id}.run.json`, 'application/json') });
 }

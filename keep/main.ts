@@ -1,0 +1,3 @@
+import { runKeep } from './keep';
+
+process.exitCode = await runKeep(process.argv.slice(2));

@@ -1,0 +1,3 @@
+export { RulesFileSchema } from '../src/core/exchange/rules-file';
+export { RunFileSchema } from '../src/core/exchange/site/run-file';
+export { SiteFileSchema } from '../src/core/exchange/site/site-file';

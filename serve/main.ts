@@ -1,0 +1,74 @@
+import { createServer } from 'node:http';
+import next from 'next';
+import pino from 'pino';
+import { uuidv7 } from 'uuidv7';
+import { frontDoor } from '../src/server/doors/front-door';
+import { ownHosts } from '../src/server/doors/hosts';
+import { readSettings } from '../src/server/settings';
+import { closeStore } from '../src/server/store';
+
+/** Told to whoever keeps this process running: starting it again would end the same way. */
+const EXIT_SETTINGS = 2;
+/** Requests under way when the server is told to stop have so long to end, ms. */
+const GRACE_MS = 8000;
+
+// The log goes to standard error; standard output says when the server answers.
+const log = pino({ base: null }, pino.destination({ dest: 2, sync: false }));
+
+const dev = process.argv.includes('--dev');
+const hostname = process.env.HOST || '127.0.0.1';
+const port = Number(process.env.PORT || 3000);
+
+const read = readSettings(process.env);
+if (!read.ok) {
+  for (const { message } of read.problems) process.stderr.write(`${message}\n`);
+  process.exit(EXIT_SETTINGS);
+}
+const { hosts, address } = read.value;
+
+const application = next({ dev, dir: process.cwd(), hostname, port });
+await application.prepare();
+const handle = application.getRequestHandler();
+const server = createServer(
+  frontDoor((request, response) => handle(request, response), {
+    hosts: ownHosts([...hosts, hostname], address),
+    reloading: dev,
+    log: (line) => log.warn(line),
+    // Short enough to be read over a telephone, and never the same twice in a day.
+    newNumber: () => uuidv7().slice(-8),
+  }),
+);
+// A browser's idle link is kept a while; one that sends its head or its body by drops is not kept at all.
+server.headersTimeout = 15_000;
+server.requestTimeout = 6 * 3_600_000;
+server.keepAliveTimeout = Number(process.env.INTEGRA_IDLE_MS || 65_000);
+server.maxHeadersCount = 100;
+if (dev) {
+  const upgrade = application.getUpgradeHandler();
+  server.on('upgrade', (request, socket, head) => void upgrade(request, socket, head));
+}
+server.listen(port, hostname, () => process.stdout.write(`Ready at http://${hostname}:${port}\n`));
+
+let stopping = false;
+for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+  process.on(signal, () => {
+    if (stopping) return;
+    stopping = true;
+    void stop();
+  });
+}
+
+/** Lets requests under way end, then moves all that was acknowledged into the file itself, so that it can be copied. */
+async function stop(): Promise<void> {
+  const ended = new Promise<void>((done) => server.close(() => done()));
+  server.closeIdleConnections();
+  // Streams go on until somebody ends them.
+  const late = setTimeout(() => server.closeAllConnections(), 500);
+  await Promise.race([ended, new Promise((done) => setTimeout(done, GRACE_MS))]);
+  clearTimeout(late);
+  await closeStore();
+  log.flush();
+  process.exit(0);
+}
+
+process.on('unhandledRejection', (reason) => log.error({ unhandled: String(reason) }));

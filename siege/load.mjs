@@ -1,0 +1,64 @@
+// Many technicians at once: each captures, reads back and looks at the Floor, thinks, and begins again.
+import { call, capture, hire, memoryOf, pause, quantile, readingOf } from './shop.mjs';
+
+/** Answers with what was measured; `fails` names what missed its aim. */
+export async function loadOf(base, pid, { people, thinkMs, seconds }) {
+  const times = { capture: [], readBack: [], floor: [] };
+  let errors = 0;
+  let acknowledged = 0;
+  let mostMegabytes = 0;
+  const hired = [];
+  for (let number = 0; number < people; number++) {
+    const person = await hire(base, `Hand ${people} ${number} ${Date.now()}`);
+    if (person) hired.push(person);
+    else errors++;
+  }
+  const until = Date.now() + seconds * 1000;
+  const note = (list, answer) => {
+    list.push(answer.ms);
+    if (answer.status !== 200) errors++;
+    return answer;
+  };
+  const work = async (person, number) => {
+    await pause((thinkMs * number) / people);
+    let own = 0;
+    while (Date.now() < until) {
+      const reading = readingOf(person, 12 + (own % 60) / 100);
+      if (note(times.capture, await capture(base, reading)).status === 200) own++;
+      const seen = note(times.readBack, await call(base, `/api/runs/${person.runId}`));
+      if (seen.json?.value?.readings.every(({ id }) => id !== reading.id)) errors++;
+      note(times.floor, await call(base, '/'));
+      await pause(thinkMs);
+    }
+    acknowledged += own;
+  };
+  const watch = setInterval(async () => {
+    mostMegabytes = Math.max(mostMegabytes, await memoryOf(pid));
+  }, 500);
+  await Promise.all(hired.map(work));
+  clearInterval(watch);
+  // Every one of them keeps a screen on the Floor open beside it, as tablets do.
+  let kept = 0;
+  for (const { runId } of hired)
+    kept += (await call(base, `/api/runs/${runId}`)).json?.value?.readings.length ?? 0;
+  const p95 = (list) => quantile(list, 0.95);
+  const found = {
+    ...{ people, thinkMs, requests: times.capture.length * 3, errors, acknowledged, kept },
+    ...{
+      captureP50: quantile(times.capture, 0.5),
+      captureP95: p95(times.capture),
+      readBackP95: p95(times.readBack),
+    },
+    ...{ floorP50: quantile(times.floor, 0.5), floorP95: p95(times.floor), mostMegabytes },
+    slowest: Math.max(...times.capture, ...times.readBack, ...times.floor),
+  };
+  const fails = [
+    errors > 0 && `${errors} errors`,
+    kept !== acknowledged && `${acknowledged} acknowledged, ${kept} kept`,
+    found.captureP95 > 150 && `capture p95 ${found.captureP95.toFixed(0)} ms`,
+    found.readBackP95 > 150 && `read back p95 ${found.readBackP95.toFixed(0)} ms`,
+    found.floorP95 > 400 && `Floor p95 ${found.floorP95.toFixed(0)} ms`,
+    mostMegabytes > 700 && `${mostMegabytes.toFixed(0)} MB`,
+  ].filter(Boolean);
+  return { found, fails };
+}

@@ -1,0 +1,80 @@
+/**
+ * House rules as they were kept before, brought to what is asked of them today. Each shape asked for figures that the
+ * one before did not know; rules of that time were judged by what the core then did without asking, and that is what
+ * they are given. These figures are history and never change: a new figure is a new shape with an entry of its own.
+ */
+
+/** The shape of house rules as they are kept now. */
+export const RULES_SHAPE = 3;
+
+type Groups = Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+
+/** Hydrometer, conductance and three-minute charge came with shape 2. */
+const ADDED_IN_2: Groups = {
+  conductance: { leastChargePct: 60, lowestC: 0, highestC: 50 },
+  cells: { evenSpread: 0.025, faultySpread: 0.05, stratifiedVolts: 0.1 },
+  threeMinute: { limitVolts: 15.5, leastAmps: 25, lowestC: 16 },
+  fusion: { disagreeSigmas: 2.5 },
+};
+
+/** The schools of practice came with shape 3. */
+const ADDED_IN_3: Groups = {
+  charge: { condemnPct: 75 },
+  surface: { removalCounts: true, waitMinutes: 10 },
+  load: {
+    setting: 'half_rating',
+    fixedAmps: 125,
+    cold: 'table',
+    coldStepBelowC: -7,
+    coldStepAmps: 50,
+    weakBandVolts: 0,
+  },
+  inspection: { surfaceLeakVolts: 0.5 },
+  crank: {
+    judgedBy: 'floor',
+    floorVolts: 9.6,
+    largeEngineVolts: 1,
+    smallEngineVolts: 0.5,
+    motorcycleFloodedVolts: 9,
+    motorcycleSealedVolts: 10,
+    inrushVolts: 8.5,
+  },
+  stand: {
+    healthyVolts25: { flooded: 12.6, calcium: 12.65, efb: 12.65, agm: 12.75, gel: 12.75 },
+    leakVolts: 12.2,
+    leakHours: 24,
+  },
+  threeMinute: { used: true },
+  vehicle: {
+    sideDropVolts: 0.2,
+    jointDropVolts: 0.1,
+    clampDropVolts: 0.05,
+    dropJudgedBy: 'side',
+    regulatedVolts: [13.5, 14.7],
+    regulatedByVehicle: false,
+    drawAmps: 0.05,
+  },
+};
+
+/** What each shape added, the second first. */
+const ADDED: readonly Groups[] = [ADDED_IN_2, ADDED_IN_3];
+
+/**
+ * Rules of an earlier shape with the figures that they did not have. What they said themselves always stands. The
+ * answer is checked against the schema by whoever reads it.
+ * @param shape counted from 1, the shape that the rules were kept in
+ */
+export function upgradeRules(
+  stored: Readonly<Record<string, unknown>>,
+  shape: number,
+): Record<string, unknown> {
+  return ADDED.slice(Math.max(0, shape - 1)).reduce<Record<string, unknown>>(withFigures, { ...stored });
+}
+
+function withFigures(rules: Record<string, unknown>, added: Groups): Record<string, unknown> {
+  const groups = Object.entries(added).map(([group, figures]) => {
+    const own = rules[group];
+    return [group, { ...figures, ...(typeof own === 'object' ? own : {}) }];
+  });
+  return { ...rules, ...Object.fromEntries(groups) };
+}

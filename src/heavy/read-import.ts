@@ -1,0 +1,125 @@
+import { createReadStream } from 'node:fs';
+import { uuidv7 } from 'uuidv7';
+import { tagKey } from '@/core/battery/battery';
+import { assessmentRecord } from '@/core/exchange/assessment-record';
+import { importBlocks, type ReadAs, type RowBlock } from '@/core/exchange/import/import-blocks';
+import type { GoodRow } from '@/core/exchange/import/import-reader';
+import type { KnownBattery } from '@/core/exchange/import/known-battery';
+import { labelFromRow } from '@/core/exchange/import/label-from-row';
+import type { BatteryRecord } from '@/core/exchange/views';
+import type { Symptom } from '@/core/procedure/complaint';
+import { readingsFromEvidence } from '@/core/procedure/readings-from-evidence';
+import { type Result, succeed } from '@/core/quantity/result';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { type IncomingRun, type PackedStretch, packStretch } from '@/store/packed-rows';
+
+/** What rows become: by whom, when, and what all of them have in common. */
+export interface RowsBecome {
+  readonly importId: string;
+  readonly technicianId: string;
+  readonly madeAtMs: number;
+  readonly complaint: Symptom | null;
+  readonly instrument: string;
+  /** Where batteries that are new here are said to belong. */
+  readonly place: string;
+  readonly rules: HouseRules;
+}
+
+/** What the reader of a file asks of whoever keeps the store. */
+export interface ImportHost {
+  /** The registered batteries among some tags, by the key of the tag. */
+  readonly known: (keys: readonly string[]) => Promise<readonly (readonly [string, KnownBattery])[]>;
+  /** Stores a stretch; answers false once nobody waits for the import any more. */
+  readonly store: (stretch: PackedStretch) => Promise<boolean>;
+}
+
+export interface Arrived {
+  readonly runs: number;
+  readonly newBatteries: number;
+  /** Nobody waited any more. */
+  readonly stopped: boolean;
+}
+
+/** Rows that are stored in one stretch: little enough for a capture to pass between two. */
+const ROWS_A_STRETCH = 150;
+
+/** Reads a file of readings from disk and hands its good rows over as runs, stretch by stretch. */
+export function readImport(
+  job: RowsBecome & { readonly path: string; readonly readAs: ReadAs },
+  host: ImportHost,
+): Promise<Result<Arrived>> {
+  return rowsIn(importBlocks(textOf(job.path), job.readAs, job.rules), job, host);
+}
+
+async function* textOf(path: string): AsyncGenerator<string> {
+  const decoder = new TextDecoder();
+  for await (const piece of createReadStream(path, { highWaterMark: 1 << 18 })) {
+    yield decoder.decode(piece as Uint8Array, { stream: true });
+  }
+  yield decoder.decode();
+}
+
+/** The same for rows that are at hand. Ends at the first thing that makes them as a whole unreadable. */
+export async function rowsIn(
+  blocks: AsyncIterable<Result<RowBlock>>,
+  become: RowsBecome,
+  host: ImportHost,
+): Promise<Result<Arrived>> {
+  const registered = new Map<string, string>();
+  const { importId: id, madeAtMs: atMs, technicianId: byId } = become;
+  let runs = 0;
+  let storing: Promise<boolean> = Promise.resolve(true);
+  const arrived = (stopped: boolean) => succeed({ runs, newBatteries: registered.size, stopped });
+  for await (const block of blocks) {
+    if (!block.ok) {
+      await storing;
+      return block;
+    }
+    const { rows, reader } = block.value;
+    const known = new Map(await host.known(reader.tagKeys(rows)));
+    for (const key of registered.keys()) known.delete(key);
+    const good = reader.read(rows, known).flatMap((row) => (row.ok ? [row] : []));
+    for (let from = 0; from < good.length; from += ROWS_A_STRETCH) {
+      const incoming = good.slice(from, from + ROWS_A_STRETCH).map((row) => runOf(row, become, registered));
+      const stretch = packStretch(incoming, { id, atMs, byId });
+      // While one stretch is stored, the next is made ready.
+      if (!(await storing)) return arrived(true);
+      runs += stretch.count;
+      storing = host.store(stretch);
+      storing.catch(() => undefined);
+    }
+  }
+  return arrived(!(await storing));
+}
+
+function runOf(
+  row: GoodRow,
+  { technicianId, madeAtMs, complaint, instrument, place, rules }: RowsBecome,
+  registered: Map<string, string>,
+): IncomingRun {
+  const takenAtMs = row.takenAtMs ?? madeAtMs;
+  const key = tagKey(row.tag);
+  const known = row.batteryId ?? registered.get(key);
+  const batteryId = known ?? uuidv7();
+  if (!known) registered.set(key, batteryId);
+  const newBattery: BatteryRecord | null = known
+    ? null
+    : { id: batteryId, ...labelFromRow(row.tag, row.evidence.battery, place) };
+  const runId = uuidv7();
+  const assessment = assessmentRecord({
+    ...{ id: uuidv7(), runId, madeAtMs, override: null },
+    ...{ evidence: row.evidence, assessment: row.assessment },
+  });
+  return {
+    newBattery,
+    assessment,
+    run: {
+      ...{ id: runId, batteryId, startedAtMs: takenAtMs, startedById: technicianId },
+      ...{ finishedAtMs: takenAtMs, finishedById: technicianId, assessmentId: assessment.id },
+      ...{ rulesId: rules.id, rulesVersion: rules.version },
+    },
+    readings: readingsFromEvidence(row.evidence, {
+      ...{ runId, technicianId, instrument, takenAtMs, complaint, newId: uuidv7 },
+    }),
+  };
+}

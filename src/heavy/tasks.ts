@@ -1,0 +1,56 @@
+import type { BatterySpec } from '@/core/battery/battery';
+import type { BenchCard } from '@/core/exchange/views';
+import type { Reading } from '@/core/procedure/reading';
+import { judgeRun } from '@/core/procedure/run-sheet';
+import { waitsUntilMs } from '@/core/procedure/waiting';
+import type { LabelSize } from '@/core/report/battery-tag';
+import type { Slip } from '@/core/report/slip';
+import type { HouseRules } from '@/core/rules/house-rules';
+import type { PrintedLabel } from '@/paper/labels-pdf';
+import type { SlipPrint } from '@/paper/slip-pdf';
+import { readImport } from './read-import';
+import { readSite } from './read-site';
+import { writeSite } from './write-site';
+
+/** Papers draw with a library of their own, which comes with the first of them. */
+async function slip(
+  job: { readonly slip: Slip; readonly print: SlipPrint },
+  _host: object,
+): Promise<Uint8Array> {
+  const { slipPdf } = await import('@/paper/slip-pdf');
+  return new Uint8Array(await slipPdf(job.slip, job.print));
+}
+
+async function labels(
+  job: {
+    readonly labels: readonly PrintedLabel[];
+    readonly size: LabelSize;
+    readonly code: 'bars' | 'square';
+    readonly skip: number;
+  },
+  _host: object,
+): Promise<Uint8Array> {
+  const { labelsPdf } = await import('@/paper/labels-pdf');
+  return new Uint8Array(await labelsPdf(job.labels, job.size, job.code, job.skip));
+}
+
+/** Where a run stands: what its card on the Floor says. Working out the next best step tries every test that is open. */
+async function standing(
+  job: { readonly spec: BatterySpec; readonly readings: readonly Reading[]; readonly rules: HouseRules },
+  _host: object,
+): Promise<Pick<BenchCard, 'nextStep' | 'charging' | 'waitsUntilMs'>> {
+  const { current, nextStep } = judgeRun(job.spec, job.readings, job.rules);
+  return {
+    nextStep,
+    charging: current.charging !== undefined,
+    waitsUntilMs: waitsUntilMs(current, nextStep),
+  };
+}
+
+/** Everything that takes longer than a request may hold up the others. Each is given a job and whom it can ask. */
+export const TASKS = { readImport, readSite, writeSite, slip, labels, standing } as const;
+
+export type TaskName = keyof typeof TASKS;
+export type JobOf<N extends TaskName> = Parameters<(typeof TASKS)[N]>[0];
+export type HostOf<N extends TaskName> = Parameters<(typeof TASKS)[N]>[1];
+export type ResultOf<N extends TaskName> = Awaited<ReturnType<(typeof TASKS)[N]>>;

@@ -1,0 +1,135 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { newNonce, safetyHeaders } from './headers';
+import { hostIn } from './hosts';
+import { LIMITS, limitsOf, type RouteLimits } from './limits';
+import { foreignWrite } from './origin';
+
+export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
+
+interface DoorOptions {
+  /** Names by which this machine may be called. */
+  readonly hosts: ReadonlySet<string>;
+  readonly reloading: boolean;
+  readonly log: (line: Readonly<Record<string, unknown>>) => void;
+  readonly newNumber: () => string;
+}
+
+/** Files of the build, which carry their version in their names and are limited together. */
+const BUILT = /^\/(_next\/|icon\.svg$)/;
+const BUILT_PER_MINUTE = 60_000;
+
+/**
+ * Stands before the application: whoever calls is looked at before anything is read or computed. The order matters: a
+ * wrong name first, then what no door is, then how often, then from where.
+ */
+export function frontDoor(application: Handler, { hosts, reloading, log, newNumber }: DoorOptions): Handler {
+  const limiters = limitersOf();
+  return async (request, response) => {
+    const number = newNumber();
+    const nonce = newNonce();
+    const headers = safetyHeaders(nonce, reloading);
+    for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+    response.setHeader('x-request-number', number);
+    const refuse = (status: number, message: string) => {
+      log({ number, status, method: request.method, path: request.url?.slice(0, 200), refused: message });
+      refuseWith(request, response, { status, message, number });
+    };
+    const host = hostIn(request.headers.host);
+    if (host === null || !hosts.has(host)) {
+      return refuse(421, 'Integra does not answer to this name. INTEGRA_HOSTS names those that it does.');
+    }
+    const path = pathOf(request.url);
+    if (path === null) return refuse(400, 'The address cannot be read.');
+    const method = request.method ?? 'GET';
+    const limits = limitsOf(method, path);
+    if (limits) {
+      const foreign = foreignWrite(askedOf(request), limits.body);
+      if (foreign) return refuse(403, foreign);
+      const length = Number(request.headers['content-length'] ?? '0');
+      if (!(length <= limits.bytes)) return refuse(413, `At most ${limits.bytes} bytes are read here.`);
+    } else if (method !== 'GET' && method !== 'HEAD') {
+      return refuse(405, 'Nothing is written here.');
+    }
+    if (await tooOften(limiters, limits, path, request.socket.remoteAddress ?? '')) {
+      response.setHeader('retry-after', '10');
+      return refuse(429, 'This address asks more often than a shop does. Try again in a moment.');
+    }
+    // The application finds the nonce here, and gives it to every script of the page.
+    request.headers['content-security-policy'] = headers['content-security-policy'];
+    request.headers['x-nonce'] = nonce;
+    request.headers['x-request-number'] = number;
+    delete request.headers['x-middleware-subrequest'];
+    try {
+      await application(request, response);
+    } catch (error) {
+      log({ number, error: error instanceof Error ? (error.stack ?? error.message) : String(error) });
+      if (!response.headersSent)
+        refuse(500, 'Something went wrong here. The log says what, under the number.');
+      else response.destroy();
+    }
+  };
+}
+
+type Limiters = ReadonlyMap<number, RateLimiterMemory>;
+
+function limitersOf(): Limiters {
+  const rates = new Set([BUILT_PER_MINUTE, ...LIMITS.map(({ perMinute }) => perMinute)]);
+  return new Map([...rates].map((points) => [points, new RateLimiterMemory({ points, duration: 60 })]));
+}
+
+/** What is no door of ours counts as the busiest one: not found is told too. */
+const UNKNOWN_PER_MINUTE = Math.max(...LIMITS.map(({ perMinute }) => perMinute));
+
+async function tooOften(
+  limiters: Limiters,
+  limits: RouteLimits | undefined,
+  path: string,
+  address: string,
+): Promise<boolean> {
+  const perMinute = limits?.perMinute ?? (BUILT.test(path) ? BUILT_PER_MINUTE : UNKNOWN_PER_MINUTE);
+  try {
+    await limiters.get(perMinute)?.consume(`${limits?.method} ${limits?.path} ${address}`);
+    return false;
+  } catch {
+    return true;
+  }
+}
+
+/** The path of an address, decoded once to see that it can be; null where it cannot. */
+function pathOf(url: string | undefined): string | null {
+  try {
+    const { pathname } = new URL(url ?? '/', 'http://here');
+    return decodeURIComponent(pathname).includes('\0') ? null : pathname;
+  } catch {
+    return null;
+  }
+}
+
+function askedOf(request: IncomingMessage) {
+  const { headers, method = 'GET' } = request;
+  const one = (name: string) => {
+    const value = headers[name];
+    return Array.isArray(value) ? value[0] : value;
+  };
+  return {
+    ...{ method, host: one('host'), origin: one('origin') },
+    ...{ fetchSite: one('sec-fetch-site'), contentType: one('content-type') },
+  };
+}
+
+/** Refuses without reading what is still to come; the link ends, so that nobody keeps it open by sending. */
+function refuseWith(
+  request: IncomingMessage,
+  response: ServerResponse,
+  { status, message, number }: { readonly status: number; readonly message: string; readonly number: string },
+): void {
+  const problems = [{ field: 'request', found: '', expected: '', message }];
+  const body = JSON.stringify({ ok: false, failure: status >= 500 ? 'fault' : 'input', problems, number });
+  response.writeHead(status, {
+    'content-type': 'application/json',
+    'cache-control': 'no-store',
+    connection: 'close',
+  });
+  response.end(body, () => request.destroy());
+}

@@ -1,0 +1,102 @@
+import 'server-only';
+import { type Static, Type } from '@sinclair/typebox';
+import { checkShape } from '@/core/exchange/check-shape';
+import { fail, problem, type Result } from '@/core/quantity/result';
+import { DEFAULT_DATABASE_URL } from '@/store/open';
+
+const text = (most: number) => Type.Optional(Type.String({ maxLength: most }));
+
+/** What the environment can say, all of it optional; everything else in it is none of ours. */
+const Environment = Type.Object({
+  DATABASE_URL: text(1000),
+  INTEGRA_DEMO: Type.Optional(Type.Union([Type.Literal('0'), Type.Literal('1')])),
+  INTEGRA_ZONE: text(60),
+  INTEGRA_ADDRESS: text(300),
+  INTEGRA_HOSTS: text(1000),
+  INTEGRA_INSTRUMENTS: text(300),
+  INTEGRA_COPIES: text(1000),
+  INTEGRA_THREADS: text(1000),
+  INTEGRA_KEEP: text(1000),
+  INTEGRA_STORE_FAULT: text(40),
+});
+
+/** What a site sets from outside, in the form in which the server uses it. */
+export interface Settings {
+  readonly databaseUrl: string;
+  readonly demo: boolean;
+  readonly zone: string;
+  /** Where Integra answers, for codes that lead back; null for the address that the browser used. */
+  readonly address: string | null;
+  /** Names that it may be called by beside this machine's own. */
+  readonly hosts: readonly string[];
+  /** Where the shop's instruments speak; empty where there are none. */
+  readonly instruments: string;
+  /** Where copies of the database are kept; null for the folder beside it. */
+  readonly copies: string | null;
+  /** The bundle that worker threads run; null where heavy work is done on the spot, as in unit tests. */
+  readonly threads: string | null;
+  /** The bundle of the commands that make, check and put back copies. */
+  readonly keep: string | null;
+  /** What was found wrong with the database before the server was started. */
+  readonly storeFault: string | null;
+}
+
+/** The settings that an environment comes to, or what is wrong with it by the name of its variable. */
+export function readSettings(environment: Readonly<Record<string, string | undefined>>): Result<Settings> {
+  const named = Object.keys(Environment.properties).flatMap((name) => {
+    const value = environment[name];
+    return value === undefined || value === '' ? [] : [[name, value] as const];
+  });
+  const checked = checkShape(Environment, Object.fromEntries(named));
+  if (!checked.ok) return checked;
+  const said: Static<typeof Environment> = checked.value;
+  const zone = said.INTEGRA_ZONE ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const problems = [zoneProblem(zone), addressProblem(said.INTEGRA_ADDRESS)].filter(
+    (found) => found !== null,
+  );
+  if (problems.length > 0) return fail(...problems);
+  return {
+    ok: true,
+    value: {
+      databaseUrl: said.DATABASE_URL ?? DEFAULT_DATABASE_URL,
+      demo: said.INTEGRA_DEMO === '1',
+      zone,
+      address: said.INTEGRA_ADDRESS?.replace(/\/+$/, '') ?? null,
+      hosts: (said.INTEGRA_HOSTS ?? '').split(/[\s,]+/).filter((name) => name !== ''),
+      instruments: said.INTEGRA_INSTRUMENTS ?? '',
+      copies: said.INTEGRA_COPIES ?? null,
+      threads: said.INTEGRA_THREADS ?? null,
+      keep: said.INTEGRA_KEEP ?? null,
+      storeFault: said.INTEGRA_STORE_FAULT ?? null,
+    },
+  };
+}
+
+function zoneProblem(zone: string) {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return null;
+  } catch {
+    return problem('INTEGRA_ZONE', zone, 'the name of a time zone, such as Etc/GMT-1');
+  }
+}
+
+function addressProblem(address: string | undefined) {
+  if (address === undefined) return null;
+  const known = URL.canParse(address) && /^https?:$/.test(new URL(address).protocol);
+  return known ? null : problem('INTEGRA_ADDRESS', address, 'an address such as http://bench.local:3000');
+}
+
+let known: { readonly said: string; readonly settings: Settings } | undefined;
+
+/** The settings of this process. Throws, naming each variable, where the start has not looked at them before. */
+export function settings(): Settings {
+  const said = Object.keys(Environment.properties)
+    .map((name) => process.env[name] ?? '')
+    .join('\n');
+  if (known?.said === said) return known.settings;
+  const read = readSettings(process.env);
+  if (!read.ok) throw new Error(read.problems.map(({ message }) => message).join('; '));
+  known = { said, settings: read.value };
+  return read.value;
+}

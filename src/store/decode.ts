@@ -1,0 +1,52 @@
+import {
+  readStoredJudgement,
+  readStoredReading,
+  readStoredRules,
+} from '@/core/exchange/stored/stored-records';
+import type { AssessmentRecord } from '@/core/exchange/views';
+import type { Reading } from '@/core/procedure/reading';
+import { fail, problem, type Result, succeed } from '@/core/quantity/result';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { Unreadable } from './packed-json';
+import type { assessments, houseRules, readings } from './schema';
+
+/** A reading as it stands in its row, or what of it cannot be read. */
+export function decodeReading({ shape: _shape, ...row }: typeof readings.$inferSelect): Result<Reading> {
+  const name = `reading ${row.id}`;
+  if (row.data instanceof Unreadable) return fail(problem(name, row.data.why, 'JSON'));
+  return named(name, readStoredReading(row));
+}
+
+/** An assessment as it stands in its row, as the core of its time made it, or what of it cannot be read. */
+export function decodeAssessment(row: typeof assessments.$inferSelect): Result<AssessmentRecord> {
+  const name = `judgement ${row.id}`;
+  const { evidence, assessment, override } = row;
+  for (const part of [evidence, assessment, override]) {
+    if (part instanceof Unreadable) return fail(problem(name, part.why, 'JSON'));
+  }
+  const read = named(name, readStoredJudgement({ core: row.core, evidence, assessment }));
+  return read.ok ? succeed({ ...row, ...read.value }) : read;
+}
+
+/** House rules as they stand in their row, or what of them cannot be read. */
+export function decodeRules({
+  id,
+  version,
+  rules,
+  shape,
+}: Pick<typeof houseRules.$inferSelect, 'id' | 'version' | 'rules' | 'shape'>): Result<HouseRules> {
+  const name = `house rules ${id}, version ${version}`;
+  if (rules instanceof Unreadable) return fail(problem(name, rules.why, 'JSON'));
+  return named(name, readStoredRules(rules, shape));
+}
+
+/** What is wrong, with whose it is: a list of runs names the one that cannot be read. */
+function named<T>(name: string, read: Result<T>): Result<T> {
+  if (read.ok) return read;
+  return fail(
+    ...read.problems.map(({ field, found, expected, message }) => ({
+      ...{ field: `${name}/${field}`, found, expected },
+      message: `${name}: ${message}`,
+    })),
+  );
+}
