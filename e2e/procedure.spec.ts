@@ -61,7 +61,7 @@ test('a charge is planned, logged and ended, and the battery comes back rested',
   await page.goto('/');
   const onCharge = page.getByRole('link').filter({ has: page.getByText('ready in') });
   await expect(onCharge.first()).toBeVisible();
-  await bench.page.goto(`/bench/${runId}`);
+  await bench.open(runId);
   await page.getByRole('button', { name: 'Full: charger off' }).click();
   await bench.expectStage('Settle');
   await page.getByText('Less than 1 h').click();

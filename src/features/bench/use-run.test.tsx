@@ -248,4 +248,17 @@ describe('finishing', () => {
       { runId: RUN, technicianId: 'tech', seenReadingIds: [result.current.readings[0]?.id] },
     ]);
   });
+
+  it('pressed while the last capture is on its way, finishes as soon as that is stored', async () => {
+    const { result } = await opened();
+    act(() => {
+      result.current.capture('open_circuit', open);
+    });
+    expect(result.current.store.waiting).toBe(1);
+    await act(() => result.current.finish());
+    expect(result.current.problems).toEqual([]);
+    expect(server.finished).toEqual([
+      { runId: RUN, technicianId: 'tech', seenReadingIds: [server.stored[0]?.id] },
+    ]);
+  });
 });

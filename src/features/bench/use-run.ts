@@ -135,8 +135,9 @@ export function useRun(initial: RunView): Run {
   const finish = async () => {
     const technicianId = whoIsHere();
     if (technicianId === null) return;
-    if (own.length > 0) return setProblems([UNSENT_FIRST]);
     const seenReadingIds = readings.map(({ id }) => id);
+    // The last capture may still be on its way: the verdict waits for it, and for nothing that came after.
+    if (!(await theOutbox().sent(runId))) return setProblems([UNSENT_FIRST]);
     const done = take(
       await send<RunView>(`/api/runs/${runId}/finish`, { runId, technicianId, seenReadingIds }),
     );

@@ -92,6 +92,21 @@ export class Outbox {
     this.soon(0);
   }
 
+  /** Waits until every reading of a run is acknowledged: true then, false as soon as one is held up or refused. */
+  sent(runId: string): Promise<boolean> {
+    return new Promise((resolve) => {
+      const settle = () => {
+        const own = this.state.unsent.filter(({ reading }) => reading.runId === runId);
+        const heldUp = this.state.trouble !== null || own.some(({ refused }) => refused);
+        if (own.length > 0 && !heldUp) return;
+        leave();
+        resolve(own.length === 0);
+      };
+      const leave = this.subscribe(settle);
+      settle();
+    });
+  }
+
   /** Looks at what the tabs of this browser have kept, after one of them has changed it. */
   async look(): Promise<void> {
     await this.opened;
