@@ -5,7 +5,9 @@ import { uuidv7 } from 'uuidv7';
 import { frontDoor } from '../src/server/doors/front-door';
 import { ownHosts } from '../src/server/doors/hosts';
 import { readSettings } from '../src/server/settings';
+import { siteState } from '../src/server/site-state';
 import { closeStore } from '../src/server/store';
+import { keepingPages } from './kept-pages';
 
 /** Told to whoever keeps this process running: starting it again would end the same way. */
 const EXIT_SETTINGS = 2;
@@ -29,8 +31,12 @@ const { hosts, address } = read.value;
 const application = next({ dev, dir: process.cwd(), hostname, port });
 await application.prepare();
 const handle = application.getRequestHandler();
+// In development a page changes with every file that is saved.
+const pages = keepingPages((request, response) => handle(request, response), {
+  state: () => (dev ? null : siteState()),
+});
 const server = createServer(
-  frontDoor((request, response) => handle(request, response), {
+  frontDoor(pages, {
     hosts: ownHosts([...hosts, hostname], address),
     reloading: dev,
     log: (line) => log.warn(line),

@@ -1,5 +1,10 @@
-// Many technicians at once: each captures, reads back and looks at the Floor, thinks, and begins again.
-import { call, capture, hire, memoryOf, pause, quantile, readingOf } from './shop.mjs';
+// Many technicians at once: each captures, reads back and looks at the Floor, thinks, and begins again. Nobody thinks
+// equally long each time: a crowd in step would come in waves, which no shop does.
+import { seeded } from './requests.mjs';
+import { call, capture, hire, lookAtFloor, memoryOf, pause, quantile, readingOf } from './shop.mjs';
+
+/** A shop's server has been at work for days: the first moments after its start are not counted. */
+const WARMING_MS = 15_000;
 
 /** Answers with what was measured; `fails` names what missed its aim. */
 export async function loadOf(base, pid, { people, thinkMs, seconds }) {
@@ -13,13 +18,15 @@ export async function loadOf(base, pid, { people, thinkMs, seconds }) {
     if (person) hired.push(person);
     else errors++;
   }
-  const until = Date.now() + seconds * 1000;
+  const from = Date.now() + WARMING_MS;
+  const until = from + seconds * 1000;
   const note = (list, answer) => {
-    list.push(answer.ms);
+    if (Date.now() > from) list.push(answer.ms);
     if (answer.status !== 200) errors++;
     return answer;
   };
   const work = async (person, number) => {
+    const random = seeded(number + 1);
     await pause((thinkMs * number) / people);
     let own = 0;
     while (Date.now() < until) {
@@ -27,8 +34,8 @@ export async function loadOf(base, pid, { people, thinkMs, seconds }) {
       if (note(times.capture, await capture(base, reading)).status === 200) own++;
       const seen = note(times.readBack, await call(base, `/api/runs/${person.runId}`));
       if (seen.json?.value?.readings.every(({ id }) => id !== reading.id)) errors++;
-      note(times.floor, await call(base, '/'));
-      await pause(thinkMs);
+      note(times.floor, await lookAtFloor(base));
+      await pause(thinkMs * (0.5 + random()));
     }
     acknowledged += own;
   };

@@ -67,6 +67,31 @@ export function readingOf({ technicianId, runId }, volts = 12.6) {
   };
 }
 
+/** Opens the Floor as a browser does: the page, and then what is on the bench, from the stream. */
+export async function lookAtFloor(base) {
+  const page = await call(base, '/');
+  if (page.status !== 200) return page;
+  const startedAt = performance.now();
+  const link = new AbortController();
+  const timer = setTimeout(() => link.abort(), 30_000);
+  let status = 0;
+  try {
+    const response = await fetch(`${base}/api/floor/stream?since=-1`, { signal: link.signal });
+    let heard = '';
+    for await (const piece of response.body.pipeThrough(new TextDecoderStream())) {
+      heard += piece;
+      if (!/event: floor\ndata: .*\n\n/.test(heard)) continue;
+      status = response.status;
+      break;
+    }
+  } catch {
+    // Whoever asked counts a look that came to nothing.
+  }
+  clearTimeout(timer);
+  link.abort();
+  return { status, ms: page.ms + performance.now() - startedAt };
+}
+
 export const capture = (base, reading) => call(base, `/api/runs/${reading.runId}/readings`, reading);
 
 /** The value below which so much of the values lies. */

@@ -1,6 +1,5 @@
 import type { Metadata } from 'next';
 import { FloorScreen } from '@/features/floor/floor-screen';
-import { floorView } from '@/server/floor';
 import type { Query } from './first';
 
 export const metadata: Metadata = { title: 'Floor' };
@@ -8,5 +7,5 @@ export const dynamic = 'force-dynamic';
 
 export default async function FloorPage({ searchParams }: { readonly searchParams: Query }) {
   const { scan } = await searchParams;
-  return <FloorScreen floor={await floorView(Date.now())} focusScan={scan !== undefined} />;
+  return <FloorScreen focusScan={scan !== undefined} />;
 }

@@ -1,7 +1,7 @@
 import 'server-only';
 
-/** What a write changed, for whoever shows it meanwhile: one reading of a run, a run in the lists, or anything. */
-export type Change = { readonly runId: string; readonly what: 'reading' | 'run' } | 'all';
+/** What a write changed, for whoever shows it meanwhile: one reading of a run, a run in the lists, who there is, or anything. */
+export type Change = { readonly runId: string; readonly what: 'reading' | 'run' } | 'people' | 'all';
 
 type Listener = (change: Change) => void;
 

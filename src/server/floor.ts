@@ -33,6 +33,7 @@ class FloorBoard {
   private warned: { readonly atMs: number; readonly words: readonly string[] } | null = null;
 
   note(change: Change): void {
+    if (change === 'people') return;
     this.version++;
     if (change !== 'all') this.stale.add(change.runId);
     // A reading changes its run's card; which runs there are is asked again only when that may have changed.

@@ -9,6 +9,8 @@ import { settings } from './settings';
 // One store a process, kept on globalThis: several bundles of the server share it, and a reload opens no second one.
 const shared = globalThis as typeof globalThis & {
   integraStore?: Promise<Store>;
+  /** The same once it is open. */
+  integraOpenStore?: Store;
   integraExchanging?: boolean;
 };
 
@@ -30,7 +32,14 @@ async function open(): Promise<Store> {
   const store = await openStore(databaseUrl);
   if (demo) await seedDemo(store, Date.now());
   void clearUnfinished(store);
+  shared.integraOpenStore = store;
   return store;
+}
+
+/** Whether the store is open and nothing is wrong with it. */
+export function storeIsWell(): boolean {
+  const store = shared.integraOpenStore;
+  return store !== undefined && !shared.integraExchanging && store.fault() === null;
 }
 
 /** Lets go of the store while something else happens to its file, and opens it again, well or badly. */
@@ -40,6 +49,7 @@ export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
   try {
     await store.close();
     delete shared.integraStore;
+    delete shared.integraOpenStore;
     return await work();
   } finally {
     delete shared.integraStore;

@@ -7,6 +7,7 @@ import { tidyLine } from '@/core/quantity/written-text';
 import { isAlreadyThere } from '@/store/fault';
 import { addTechnician, listTechnicians } from '@/store/technicians';
 import { type Answer, answering, refused, refusedSaying } from './answer';
+import { changed } from './changes';
 import { theStore } from './store';
 
 const NewTechnician = Type.Object(
@@ -32,6 +33,7 @@ export function registerTechnician(input: unknown): Promise<Answer<Technician>> 
     }
     try {
       await addTechnician(await theStore(), checked.value, Date.now());
+      changed('people');
       return succeed({ ...checked.value, name: tidyLine(checked.value.name) });
     } catch (error) {
       if (!isAlreadyThere(error)) throw error;

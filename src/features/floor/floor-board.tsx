@@ -10,26 +10,41 @@ import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { VerdictLabel } from '@/ui/verdict-label';
+import { LayingOut } from './laying-out';
 import { useLiveFloor } from './use-live-floor';
 
 /**
  * What is on the bench and what was done today, as it changes. It is drawn by the browser alone: it goes on changing
  * there, and a server that drew it for two hundred screens would have time for nothing else.
  */
-export default function FloorBoard({ floor }: { readonly floor: FloorView }) {
-  const live = useLiveFloor(floor);
-  const nowMs = useNow(floor.nowMs);
-  const groups = groupsOf(live.onBench, nowMs);
+export default function FloorBoard() {
+  const { floor, silent } = useLiveFloor();
   return (
     <>
-      <FloorNotices floor={live} />
-      {live.batteries === 0 ? (
+      {silent && (
+        <p role="status" className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          The server does not tell what is on the bench just now. It is asked again by itself
+          {floor ? '; this is how it stood last.' : '.'}
+        </p>
+      )}
+      {floor ? <Board floor={floor} /> : !silent && <LayingOut />}
+    </>
+  );
+}
+
+function Board({ floor }: { readonly floor: FloorView }) {
+  const nowMs = useNow(floor.nowMs);
+  const groups = groupsOf(floor.onBench, nowMs);
+  return (
+    <>
+      <FloorNotices floor={floor} />
+      {floor.batteries === 0 ? (
         <FirstBattery />
       ) : (
         <div className="grid items-start gap-6 lg:grid-cols-[3fr_2fr]">
           <section aria-label="On the bench" className="grid gap-5">
             <h2 className="text-xl font-semibold">On the bench</h2>
-            {live.onBench.length === 0 && (
+            {floor.onBench.length === 0 && (
               <p className="text-soft">Nothing lies on the bench. Scan a tag to begin.</p>
             )}
             {groups.map(
@@ -37,7 +52,7 @@ export default function FloorBoard({ floor }: { readonly floor: FloorView }) {
                 cards.length > 0 && <Group key={title} title={title} cards={cards} nowMs={nowMs} />,
             )}
           </section>
-          <DoneToday runs={live.doneToday} />
+          <DoneToday runs={floor.doneToday} />
         </div>
       )}
     </>

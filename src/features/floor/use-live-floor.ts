@@ -4,35 +4,44 @@ import { useEffect, useState } from 'react';
 import { type FloorChange, withFloorChange } from '@/core/exchange/floor-change';
 import type { FloorView } from '@/core/exchange/views';
 
+/** What a screen knows of the Floor. */
+export interface LiveFloor {
+  /** Null until it has been told for the first time. */
+  readonly floor: FloorView | null;
+  /** Nothing comes just now; it is asked for again by itself. */
+  readonly silent: boolean;
+}
+
+// What was told last is shown at once to whoever comes back to the Floor, and put right a moment later.
+let lastTold: FloorView | null = null;
+
 /**
- * The Floor as it changes, beginning with the one that the page was sent with. It listens only while somebody looks: a
- * browser keeps few links to one server, and a hidden tab must not hold one.
+ * The Floor as it changes. It listens only while somebody looks: a browser keeps few links to one server, and a hidden
+ * tab must not hold one.
  */
-export function useLiveFloor(first: FloorView): FloorView {
-  const [shown, setShown] = useState({ sent: first, floor: first });
-  // A page that was sent anew knows more than what was heard before.
-  if (shown.sent !== first) setShown({ sent: first, floor: first });
+export function useLiveFloor(): LiveFloor {
+  const [live, setLive] = useState<LiveFloor>({ floor: lastTold, silent: false });
   useEffect(() => {
     let source: EventSource | null = null;
-    let latest = first;
     const show = (floor: FloorView) => {
-      latest = floor;
-      setShown({ sent: first, floor });
+      lastTold = floor;
+      setLive({ floor, silent: false });
     };
-    const listen = () => {
-      source = new EventSource(`/api/floor/stream?since=${latest.version}`);
+    const listen = (sinceVersion: number) => {
+      source = new EventSource(`/api/floor/stream?since=${sinceVersion}`);
       source.addEventListener('floor', ({ data }) => show(JSON.parse(data) as FloorView));
       source.addEventListener('change', ({ data }) => {
-        const next = withFloorChange(latest, JSON.parse(data) as FloorChange);
+        const next = lastTold && withFloorChange(lastTold, JSON.parse(data) as FloorChange);
         if (next) return show(next);
         // Something was missed: the whole comes with a new link.
         source?.close();
-        latest = { ...latest, version: -1 };
-        listen();
+        listen(-1);
       });
+      source.addEventListener('open', () => setLive((before) => ({ ...before, silent: false })));
+      source.addEventListener('error', () => setLive((before) => ({ ...before, silent: true })));
     };
     const onVisible = () => {
-      if (document.visibilityState === 'visible' && !source) listen();
+      if (document.visibilityState === 'visible' && !source) listen(lastTold?.version ?? -1);
       if (document.visibilityState === 'hidden') {
         source?.close();
         source = null;
@@ -44,6 +53,6 @@ export function useLiveFloor(first: FloorView): FloorView {
       source?.close();
       document.removeEventListener('visibilitychange', onVisible);
     };
-  }, [first]);
-  return shown.sent === first ? shown.floor : first;
+  }, []);
+  return live;
 }
