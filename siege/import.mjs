@@ -9,13 +9,20 @@ import { call, capture, hire, memoryOf, pause, quantile, readingOf } from './sho
 
 const ROWS = Number(process.env.SIEGE_ROWS || 100_000);
 
+/** So many readings a run has in a shop; then the next battery comes. */
+const READINGS_A_RUN = 12;
+
 /** Captures one after the other until told to stop, and notes how long each took and which were acknowledged. */
 export function capturing(base, person, everyMs = 50) {
-  const noted = { times: [], acknowledged: [], refused: 0 };
+  const noted = { times: [], acknowledged: [], refused: 0, runIds: [person.runId] };
   let on = true;
   const done = (async () => {
     while (on) {
-      const reading = readingOf(person);
+      if (noted.acknowledged.length === noted.runIds.length * READINGS_A_RUN) {
+        const next = await hire(base, `Next ${randomUUID()}`);
+        if (next) noted.runIds.push(next.runId);
+      }
+      const reading = readingOf({ ...person, runId: noted.runIds.at(-1) });
       const answer = await capture(base, reading);
       noted.times.push(answer.ms);
       if (answer.status === 200) noted.acknowledged.push(reading.id);
@@ -71,9 +78,10 @@ export async function importUnderCaptures(base, pid, folder) {
   const lines = (await (await ask(good)).text()).trim().split('\n');
   const importMs = performance.now() - startedAt;
   clearInterval(watch);
-  const { times, acknowledged, refused } = await watching.stop();
+  const { times, acknowledged, refused, runIds } = await watching.stop();
   const last = JSON.parse(lines.at(-1));
-  const kept = (await call(base, `/api/runs/${person.runId}`)).json.value.readings.length;
+  let kept = 0;
+  for (const id of runIds) kept += (await call(base, `/api/runs/${id}`)).json.value.readings.length;
   const found = {
     ...{ rows: ROWS, good, gradeMs, importMs, ratio: importMs / gradeMs, mostMegabytes },
     ...{ captures: times.length, captureP50: quantile(times, 0.5), captureP99: quantile(times, 0.99) },

@@ -1,6 +1,9 @@
 // Copies are made and put back while people capture: each copy must be whole, and what it holds must be there afterwards.
 import { capturing } from './import.mjs';
-import { call, hire } from './shop.mjs';
+import { call, hire, pause } from './shop.mjs';
+
+/** What must be in the copy: captured before it is asked for. */
+const CAPTURED_BEFORE = 6;
 
 export async function restored(base, { times }) {
   const fails = [];
@@ -13,6 +16,7 @@ export async function restored(base, { times }) {
       continue;
     }
     const work = capturing(base, person, 5);
+    while (work.noted.acknowledged.length < CAPTURED_BEFORE) await pause(5);
     const before = work.noted.acknowledged.length;
     const made = await call(base, '/api/copies', {}, { timeoutMs: 120_000 });
     if (made.status !== 200) fails.push(`copy: ${made.json?.problems?.[0]?.message ?? made.status}`);

@@ -8,6 +8,8 @@ import type { Slip } from '@/core/report/slip';
 import type { HouseRules } from '@/core/rules/house-rules';
 import type { PrintedLabel } from '@/paper/labels-pdf';
 import type { SlipPrint } from '@/paper/slip-pdf';
+import type { PackedStretch } from '@/store/packed-rows';
+import { addRows, type OpenFile, type StretchOutcome } from '@/store/stretch-writer';
 import { readImport } from './read-import';
 import { readSite } from './read-site';
 import { writeSite } from './write-site';
@@ -47,8 +49,16 @@ async function standing(
   };
 }
 
+/** Adds a stretch of rows to the file of the store, while its own connections look after the screens. */
+async function addStretch(
+  job: { readonly file: OpenFile; readonly stretch: PackedStretch },
+  _host: object,
+): Promise<StretchOutcome> {
+  return addRows(job.file, job.stretch);
+}
+
 /** Everything that takes longer than a request may hold up the others. Each is given a job and whom it can ask. */
-export const TASKS = { readImport, readSite, writeSite, slip, labels, standing } as const;
+export const TASKS = { readImport, readSite, writeSite, slip, labels, standing, addStretch } as const;
 
 export type TaskName = keyof typeof TASKS;
 export type JobOf<N extends TaskName> = Parameters<(typeof TASKS)[N]>[0];

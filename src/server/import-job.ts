@@ -6,11 +6,13 @@ import type { ImportHost, RowsBecome } from '@/heavy/read-import';
 import { isAlreadyThere, isRollback, Rollback } from '@/store/fault';
 import { addStretch, beginImport, importById, knownBatteries, setArrival } from '@/store/imports';
 import type { Store, Transaction } from '@/store/open';
+import type { PackedStretch } from '@/store/packed-rows';
 import { type Answer, refusedSaying } from './answer';
 import { changed } from './changes';
 import { clearArrival } from './clear-arrivals';
 import type { Watched } from './http';
 import { theStore } from './store';
+import { offLoop } from './threads';
 
 /** What is arriving just now; one at a time, so that nobody waits for two. */
 interface UnderWay extends ArrivalUnderWay {
@@ -153,7 +155,7 @@ export function arriveAsRows(
         {
           known: async (keys) => [...(await store.read((database) => knownBatteries(database, keys)))],
           store: async (stretch) => {
-            await addStretch(store, stretch);
+            await storeStretch(store, stretch);
             runs += stretch.count;
             return stored(runs);
           },
@@ -167,6 +169,15 @@ export function arriveAsRows(
     },
     finish,
   );
+}
+
+/** Stores a stretch in a thread, where this machine keeps the file. */
+async function storeStretch(store: Store, stretch: PackedStretch): Promise<void> {
+  if (store.file === null) return addStretch(store, stretch);
+  await store.exclusively(async (file) => {
+    const outcome = await offLoop('addStretch', { file, stretch }, {});
+    if (!outcome.stored) throw outcome;
+  });
 }
 
 function otherThanSeen(runs: number, seen: number): Answer<never> {

@@ -11,22 +11,35 @@ const MOST_THREADS = 2;
 const IDLE_MS = 60_000;
 /** A thread that needs more has met a file that is not what it seems, MB. */
 const MOST_MEGABYTES = 320;
+/** A row of a file becomes much that is needed for a moment; in less room a quarter of the time went into sweeping, MB. */
+const YOUNG_MEGABYTES = 64;
 /** Work that waits for a thread; beyond it whoever asks is told to come back. */
 const MOST_WAITING = 64;
 
-// One pool a process, as there is one store.
-const shared = globalThis as typeof globalThis & { integraThreads?: Piscina };
+/** `work` computes; `store` writes to the file while all other writers wait, and so it must wait for no paper. */
+type PoolName = 'work' | 'store';
+const POOL_OF = (name: TaskName): PoolName => (name === 'addStretch' ? 'store' : 'work');
+const THREADS: Readonly<Record<PoolName, number>> = { work: MOST_THREADS, store: 1 };
 
-function pool(bundle: string): Piscina {
-  shared.integraThreads ??= new Piscina({
-    filename: bundle,
-    minThreads: 0,
-    maxThreads: MOST_THREADS,
-    idleTimeout: IDLE_MS,
-    maxQueue: MOST_WAITING,
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES },
-  });
-  return shared.integraThreads;
+// One of each a process, as there is one store.
+const shared = globalThis as typeof globalThis & { integraThreads?: Map<PoolName, Piscina> };
+
+function poolFor(name: TaskName, bundle: string): Piscina {
+  shared.integraThreads ??= new Map();
+  const pools = shared.integraThreads;
+  const wanted = POOL_OF(name);
+  const found =
+    pools.get(wanted) ??
+    new Piscina({
+      filename: bundle,
+      minThreads: 0,
+      maxThreads: THREADS[wanted],
+      idleTimeout: IDLE_MS,
+      maxQueue: MOST_WAITING,
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES, maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
+    });
+  pools.set(wanted, found);
+  return found;
 }
 
 /**
@@ -47,7 +60,7 @@ export async function offLoop<N extends TaskName>(
   const { port1, port2 } = new MessageChannel();
   expose(host, nodeEndpoint(port1));
   try {
-    return await pool(threads).run({ name, job, port: port2 }, { transferList: [port2] });
+    return await poolFor(name, threads).run({ name, job, port: port2 }, { transferList: [port2] });
   } finally {
     port1.close();
   }

@@ -1,6 +1,7 @@
 import type { LibSQLDatabase } from 'drizzle-orm/libsql';
 import type { StoreFault } from './fault';
 import type * as schema from './schema';
+import type { OpenFile } from './stretch-writer';
 
 export type Database = LibSQLDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
@@ -13,6 +14,8 @@ export interface Store {
   readonly write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
   /** Runs statements in one transaction of their own, after all earlier writes: for what comes in by the thousand. */
   readonly append: (statements: readonly Statement[]) => Promise<void>;
+  /** Runs what writes to the file by a connection of its own, after all earlier writes and before all later ones. */
+  readonly exclusively: <T>(work: (file: OpenFile) => Promise<T>) => Promise<T>;
   /** What is wrong with the store just now; null while all is well. */
   readonly fault: () => StoreFault | null;
   /** The path of its file; null where another machine keeps it. */

@@ -5,8 +5,9 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
-import { type PackedStretch, stretchStatements } from './packed-rows';
+import { insertInto, type PackedStretch, ROW_TABLES, type RowTable, unpackStretch } from './packed-rows';
 import { assessments, batteries, imports, lots, readings, runs, technicians } from './schema';
+import { RELEASE_TAGS } from './tags';
 
 /** The registered batteries among some tags, by the key of the tag, with when their runs began. */
 export async function knownBatteries(
@@ -42,9 +43,19 @@ export async function deferReferences(transaction: Transaction): Promise<void> {
   await transaction.run(sql`pragma defer_foreign_keys = on`);
 }
 
-/** Adds a stretch of runs to an arrival. Their readings are of one moment and supersede nothing. */
+/**
+ * Adds a stretch of runs to an arrival, in a database that another machine keeps. Their readings are of one moment and
+ * supersede nothing.
+ */
 export function addStretch(store: Store, stretch: PackedStretch): Promise<void> {
-  return store.append(stretchStatements(stretch));
+  const rows = unpackStretch(stretch);
+  return store.append([
+    { sql: 'pragma defer_foreign_keys = on', args: [] },
+    { sql: RELEASE_TAGS, args: [JSON.stringify(stretch.tagKeys)] },
+    ...(Object.keys(ROW_TABLES) as RowTable[]).flatMap((table) =>
+      rows[table].map((row) => ({ sql: insertInto(table), args: [...row] })),
+    ),
+  ]);
 }
 
 /** Says how far an arrival is, and what it came to: with `in` all of its rows come into sight at once. */

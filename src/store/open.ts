@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
+import { uuidv7 } from 'uuidv7';
 import type { Database, Store, Transaction } from './database';
 import { isStoreFault, StoreFault, storeErrorOf } from './fault';
 import { FileGuard, fileOf, mark, markedId, placeFault } from './file-guard';
@@ -55,6 +56,7 @@ interface Connections {
 function storeOn({ reader, writer, file }: Connections): Store {
   const queue = new WriteQueue();
   const guard = new FileGuard(file);
+  const opened = uuidv7();
   const reading = drizzle(reader, { schema });
   const writing = drizzle(writer, { schema });
   // What was found damaged once stays so: every further write could make it worse.
@@ -82,6 +84,13 @@ function storeOn({ reader, writer, file }: Connections): Store {
       queue.run(() =>
         held(async () => {
           await writer.batch([...statements], 'write');
+        }),
+      ),
+    exclusively: (work) =>
+      queue.run(() =>
+        held(() => {
+          if (file === null) throw new Error('another machine keeps this database');
+          return work({ file, opened });
         }),
       ),
     fault: () => {

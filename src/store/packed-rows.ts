@@ -3,9 +3,7 @@ import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { tagKey } from '@/core/battery/battery';
 import type { AssessmentRecord, BatteryRecord, RunRecord } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
-import type { Statement } from './database';
 import { assessments, batteries, readings, runs } from './schema';
-import { RELEASE_TAGS } from './tags';
 
 /** A run as it comes in: with its battery where that is new, its readings and what it came to. */
 export interface IncomingRun {
@@ -15,22 +13,34 @@ export interface IncomingRun {
   readonly assessment: AssessmentRecord;
 }
 
-/** Rows of one table as JSON, a list of values a row, in the order of the table's columns. */
-type PackedRows = string;
+/** What one row of a table holds, in the order of its columns. */
+export type RowValues = readonly (string | number | null)[];
 
-/** A stretch of runs made ready for the store: packed by a worker thread, so that storing it is all that is left. */
+/** The tables that runs come into, in the order in which their rows are added. */
+export const ROW_TABLES = { batteries, assessments, runs, readings } as const;
+
+export type RowTable = keyof typeof ROW_TABLES;
+
+/** A stretch of runs made ready for the store by a worker thread, so that storing it is all that is left. */
 export interface PackedStretch {
   readonly count: number;
   /** Tags of the batteries among them that are new. */
   readonly tagKeys: readonly string[];
-  readonly batteries: PackedRows;
-  readonly runs: PackedRows;
-  /** Their texts are long: as values they are bound as they are, where a list would have to be taken apart again. */
-  readonly assessments: readonly RowValues[];
-  readonly readings: PackedRows;
+  /** A `StretchRows` as JSON: one text passes between threads at once, a hundred thousand values do not. */
+  readonly rows: string;
+  /** The long texts of the judgements, a line each; in the rows stands the number of the line. */
+  readonly texts: string;
 }
 
-type RowValues = readonly (string | number | null)[];
+/** Columns that hold long JSON, which has no line breaks: written as JSON once more, every quote would double. */
+const LONG_TEXTS = ['evidence', 'assessment'] as const;
+
+/** Where the long texts stand among an assessment's columns. */
+const LONG_COLUMNS: ReadonlySet<number> = new Set(
+  LONG_TEXTS.map((name) => Object.keys(getTableColumns(assessments)).indexOf(name)),
+);
+
+export type StretchRows = Readonly<Record<RowTable, readonly RowValues[]>>;
 
 /** Packs runs that arrive together, recorded and brought in by one person at one moment. */
 export function packStretch(
@@ -39,29 +49,50 @@ export function packStretch(
 ): PackedStretch {
   const ids = { importId: arrival.id, arrivalId: arrival.id };
   const registered = incoming.flatMap(({ newBattery }) => newBattery ?? []);
-  return {
-    count: incoming.length,
-    tagKeys: registered.map(({ tag }) => tagKey(tag)),
-    batteries: packRows(
+  const rows: StretchRows = {
+    batteries: rowValues(
       batteries,
       registered.map((battery) => ({
         ...{ ...battery, ...ids, tagKey: tagKey(battery.tag) },
         ...{ changedAtMs: arrival.atMs, changedById: arrival.byId },
       })),
     ),
-    runs: packRows(
-      runs,
-      incoming.map(({ run }) => ({ ...run, ...ids })),
-    ),
     assessments: rowValues(
       assessments,
       incoming.map(({ assessment }) => assessment),
     ),
-    readings: packRows(
+    runs: rowValues(
+      runs,
+      incoming.map(({ run }) => ({ ...run, ...ids })),
+    ),
+    readings: rowValues(
       readings,
       incoming.flatMap((run) => run.readings.map((reading) => ({ ...reading, recordedAtMs: arrival.atMs }))),
     ),
   };
+  return {
+    count: incoming.length,
+    tagKeys: registered.map(({ tag }) => tagKey(tag)),
+    ...writtenRows(rows),
+  };
+}
+
+function writtenRows(rows: StretchRows): Pick<PackedStretch, 'rows' | 'texts'> {
+  const texts: string[] = [];
+  const assessments = rows.assessments.map((row) =>
+    row.map((value, at) => (LONG_COLUMNS.has(at) ? texts.push(String(value)) - 1 : value)),
+  );
+  return { rows: JSON.stringify({ ...rows, assessments }), texts: texts.join('\n') };
+}
+
+/** The rows of a stretch as they were packed. */
+export function unpackStretch({ rows, texts }: PackedStretch): StretchRows {
+  const read = JSON.parse(rows) as StretchRows;
+  const lines = texts.split('\n');
+  const assessments = read.assessments.map((row) =>
+    row.map((value, at) => (LONG_COLUMNS.has(at) ? (lines[Number(value)] ?? null) : value)),
+  );
+  return { ...read, assessments };
 }
 
 interface PackedColumn {
@@ -99,42 +130,9 @@ function rowValues(table: SQLiteTable, rows: readonly object[]): RowValues[] {
   );
 }
 
-const packRows = (table: SQLiteTable, rows: readonly object[]): PackedRows =>
-  JSON.stringify(rowValues(table, rows));
-
-/** Adds rows by their values, all of them in one statement. */
-function insertValues(table: SQLiteTable, rows: readonly RowValues[]): Statement {
-  const places = `(${Object.keys(getTableColumns(table)).fill('?').join()})`;
-  const values = Array.from({ length: rows.length }, () => places).join();
-  return { sql: `insert into ${namesOf(table)} values ${values}`, args: rows.flat() };
-}
-
-/**
- * Adds packed rows by one statement: the database takes the list apart itself, which costs a third less than binding
- * each value, and leaves the event loop free for the rest of it.
- */
-function insertPacked(table: SQLiteTable, packed: PackedRows): Statement {
-  const values = Object.keys(getTableColumns(table)).map((_, at) => `row.value ->> ${at}`);
-  return {
-    sql: `insert into ${namesOf(table)} select ${values.join()} from json_each(?) as row`,
-    args: [packed],
-  };
-}
-
-/** A table with all of its columns; their names are of the schema, never of a request. */
-function namesOf(table: SQLiteTable): string {
-  const columns = Object.values(getTableColumns(table)).map(({ name }) => `"${name}"`);
-  return `"${getTableName(table)}" (${columns.join()})`;
-}
-
-/** What adds a stretch to the store, in one transaction. Rows that name each other are looked at once all are there. */
-export function stretchStatements(stretch: PackedStretch): Statement[] {
-  return [
-    { sql: 'pragma defer_foreign_keys = on', args: [] },
-    { sql: RELEASE_TAGS, args: [JSON.stringify(stretch.tagKeys)] },
-    insertPacked(batteries, stretch.batteries),
-    ...(stretch.count > 0 ? [insertValues(assessments, stretch.assessments)] : []),
-    insertPacked(runs, stretch.runs),
-    insertPacked(readings, stretch.readings),
-  ];
+/** Adds one row of a table; names are of the schema, never of a request. */
+export function insertInto(name: RowTable): string {
+  const table = ROW_TABLES[name];
+  const columns = Object.values(getTableColumns(table)).map((column) => `"${column.name}"`);
+  return `insert into "${getTableName(table)}" (${columns.join()}) values (${columns.map(() => '?').join()})`;
 }
