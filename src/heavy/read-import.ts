@@ -43,6 +43,9 @@ export interface Arrived {
 /** Rows that are stored in one stretch: little enough for a capture to pass between two. */
 const ROWS_A_STRETCH = 150;
 
+/** So many stretches are on their way to the store at once: enough that neither side waits for the other's bad moments. */
+const STRETCHES_AHEAD = 3;
+
 /** Reads a file of readings from disk and hands its good rows over as runs, stretch by stretch. */
 export function readImport(
   job: RowsBecome & { readonly path: string; readonly readAs: ReadAs },
@@ -68,11 +71,11 @@ export async function rowsIn(
   const registered = new Map<string, string>();
   const { importId: id, madeAtMs: atMs, technicianId: byId } = become;
   let runs = 0;
-  let storing: Promise<boolean> = Promise.resolve(true);
+  const storing: Promise<boolean>[] = [];
   const arrived = (stopped: boolean) => succeed({ runs, newBatteries: registered.size, stopped });
   for await (const block of blocks) {
     if (!block.ok) {
-      await storing;
+      await Promise.allSettled(storing);
       return block;
     }
     const { rows, reader } = block.value;
@@ -82,14 +85,19 @@ export async function rowsIn(
     for (let from = 0; from < good.length; from += ROWS_A_STRETCH) {
       const incoming = good.slice(from, from + ROWS_A_STRETCH).map((row) => runOf(row, become, registered));
       const stretch = packStretch(incoming, { id, atMs, byId });
-      // While one stretch is stored, the next is made ready.
-      if (!(await storing)) return arrived(true);
+      // While some stretches are stored, the next are made ready.
+      if (storing.length >= STRETCHES_AHEAD && !(await storing.shift())) {
+        await Promise.allSettled(storing);
+        return arrived(true);
+      }
       runs += stretch.count;
-      storing = host.store(stretch);
-      storing.catch(() => undefined);
+      const stored = host.store(stretch);
+      stored.catch(() => undefined);
+      storing.push(stored);
     }
   }
-  return arrived(!(await storing));
+  const ended = await Promise.all(storing);
+  return arrived(ended.includes(false));
 }
 
 function runOf(

@@ -144,6 +144,12 @@ export function arriveAsRows(
     async ({ store, record, stored }) => {
       await store.write((transaction) => beginImport(transaction, record));
       let runs = 0;
+      let before: Promise<boolean> = Promise.resolve(true);
+      const storeNext = async (stretch: PackedStretch) => {
+        await storeStretch(store, stretch);
+        runs += stretch.count;
+        return stored(runs);
+      };
       const ended = await read(
         {
           ...{ importId: record.id, technicianId: madeById, madeAtMs: record.madeAtMs },
@@ -154,10 +160,10 @@ export function arriveAsRows(
         },
         {
           known: async (keys) => [...(await store.read((database) => knownBatteries(database, keys)))],
-          store: async (stretch) => {
-            await storeStretch(store, stretch);
-            runs += stretch.count;
-            return stored(runs);
+          // Only one of them waits among the writes at a time, so that a capture waits for one at most.
+          store: (stretch) => {
+            before = before.then((wanted) => wanted && storeNext(stretch));
+            return before;
           },
         },
       );
