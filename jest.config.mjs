@@ -43,7 +43,7 @@ export default {
       ...shared,
       displayName: 'node',
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/{src,cli}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{src,cli,serve}/**/*.test.ts'],
     },
     {
       ...shared,

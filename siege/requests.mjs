@@ -150,6 +150,8 @@ export async function slowBodies(host, port) {
   const ended = (head, drop, everyMs) =>
     new Promise((done) => {
       const socket = connect(port, host, () => socket.write(head));
+      // A link that nobody reads from never ends.
+      socket.resume();
       const startedAt = Date.now();
       const timer = setInterval(() => socket.write(drop), everyMs);
       const over = () => {

@@ -24,12 +24,12 @@ import { answerHistory, rulesView } from './rules';
 import { answerRun, reopenRun } from './runs';
 import { bringIn, runFile, siteFile } from './site-files';
 import { technicians } from './technicians';
+import { endThreads } from './threads';
 
 const CORPUS = 'corpus';
 const VERSIONS = readdirSync(CORPUS).filter((name) => name.startsWith('core-'));
 const shared = globalThis as typeof globalThis & {
   integraStore?: Promise<Store>;
-  integraThreads?: { readonly destroy: () => Promise<void> };
 };
 
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-corpus-')), 'x.db');
@@ -84,7 +84,7 @@ beforeAll(() => {
 
 afterAll(async () => {
   delete process.env.INTEGRA_THREADS;
-  await shared.integraThreads?.destroy();
+  await endThreads();
   await (await shared.integraStore)?.close();
 });
 

@@ -65,3 +65,10 @@ export async function offLoop<N extends TaskName>(
     port1.close();
   }
 }
+
+/** Ends with the threads; those that are asked for later begin anew. */
+export async function endThreads(): Promise<void> {
+  const pools = [...(shared.integraThreads?.values() ?? [])];
+  shared.integraThreads?.clear();
+  await Promise.all(pools.map((pool) => pool.destroy()));
+}

@@ -60,6 +60,7 @@ export function frontDoor(application: Handler, { hosts, reloading, log, newNumb
     request.headers['x-nonce'] = nonce;
     request.headers['x-request-number'] = number;
     delete request.headers['x-middleware-subrequest'];
+    endWhatStillComes(request, response);
     try {
       await application(request, response);
     } catch (error) {
@@ -69,6 +70,16 @@ export function frontDoor(application: Handler, { hosts, reloading, log, newNumb
       else response.destroy();
     }
   };
+}
+
+/** Whoever goes on sending after the answer has had it: a little time to read it, and the link ends, ms. */
+const LINGER_MS = 1000;
+
+/** Ends the link of a body that was answered before all of it had come: nobody keeps one open by sending drops. */
+function endWhatStillComes(request: IncomingMessage, response: ServerResponse): void {
+  response.on('finish', () => {
+    if (!request.complete) setTimeout(() => request.destroy(), LINGER_MS).unref();
+  });
 }
 
 type Limiters = ReadonlyMap<number, RateLimiterMemory>;
