@@ -29,5 +29,5 @@ export interface Store {
 /** A statement as the driver takes it: what is done thousands of times a second goes without a builder between. */
 export interface Statement {
   readonly sql: string;
-  readonly args: (string | number | null)[];
+  readonly args: (string | number | null | Uint8Array)[];
 }

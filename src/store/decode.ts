@@ -18,14 +18,24 @@ export function decodeReading({ shape: _shape, ...row }: typeof readings.$inferS
 }
 
 /** An assessment as it stands in its row, as the core of its time made it, or what of it cannot be read. */
-export function decodeAssessment(row: typeof assessments.$inferSelect): Result<AssessmentRecord> {
+export function decodeAssessment({
+  judgement,
+  ...row
+}: typeof assessments.$inferSelect): Result<AssessmentRecord> {
   const name = `judgement ${row.id}`;
-  const { evidence, assessment, override } = row;
-  for (const part of [evidence, assessment, override]) {
-    if (part instanceof Unreadable) return fail(problem(name, part.why, 'JSON'));
-  }
-  const read = named(name, readStoredJudgement({ core: row.core, evidence, assessment }));
+  if (judgement instanceof Unreadable) return fail(problem(name, judgement.why, 'a judgement'));
+  if (row.override instanceof Unreadable) return fail(problem(name, row.override.why, 'JSON'));
+  const read = named(name, readStoredJudgement({ core: row.core, ...judgement }));
   return read.ok ? succeed({ ...row, ...read.value }) : read;
+}
+
+/** An assessment as its row holds it. */
+export function assessmentRow({
+  evidence,
+  assessment,
+  ...columns
+}: AssessmentRecord): typeof assessments.$inferInsert {
+  return { ...columns, judgement: { evidence, assessment } };
 }
 
 /** House rules as they stand in their row, or what of them cannot be read. */

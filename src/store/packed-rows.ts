@@ -3,6 +3,7 @@ import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { tagKey } from '@/core/battery/battery';
 import type { AssessmentRecord, BatteryRecord, RunRecord } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
+import { packJudgement } from './packed-judgement';
 import { assessments, batteries, readings, runs } from './schema';
 
 /** A run as it comes in: with its battery where that is new, its readings and what it came to. */
@@ -14,7 +15,7 @@ export interface IncomingRun {
 }
 
 /** What one row of a table holds, in the order of its columns. */
-export type RowValues = readonly (string | number | null)[];
+export type RowValues = readonly (string | number | null | Uint8Array)[];
 
 /** The tables that runs come into, in the order in which their rows are added. */
 export const ROW_TABLES = { batteries, assessments, runs, readings } as const;
@@ -26,19 +27,12 @@ export interface PackedStretch {
   readonly count: number;
   /** Tags of the batteries among them that are new. */
   readonly tagKeys: readonly string[];
-  /** A `StretchRows` as JSON: one text passes between threads at once, a hundred thousand values do not. */
+  /** Rows as JSON: one text passes between threads at once, a hundred thousand values do not. */
   readonly rows: string;
-  /** The long texts of the judgements, a line each; in the rows stands the number of the line. */
-  readonly texts: string;
+  /** The packed judgements of the assessments, one after the other, and where each ends. */
+  readonly judgements: Uint8Array;
+  readonly judgementEnds: readonly number[];
 }
-
-/** Columns that hold long JSON, which has no line breaks: written as JSON once more, every quote would double. */
-const LONG_TEXTS = ['evidence', 'assessment'] as const;
-
-/** Where the long texts stand among an assessment's columns. */
-const LONG_COLUMNS: ReadonlySet<number> = new Set(
-  LONG_TEXTS.map((name) => Object.keys(getTableColumns(assessments)).indexOf(name)),
-);
 
 export type StretchRows = Readonly<Record<RowTable, readonly RowValues[]>>;
 
@@ -49,6 +43,8 @@ export function packStretch(
 ): PackedStretch {
   const ids = { importId: arrival.id, arrivalId: arrival.id };
   const registered = incoming.flatMap(({ newBattery }) => newBattery ?? []);
+  const judgements = incoming.map(({ assessment }) => packJudgement(assessment));
+  let end = 0;
   const rows: StretchRows = {
     batteries: rowValues(
       batteries,
@@ -59,7 +55,7 @@ export function packStretch(
     ),
     assessments: rowValues(
       assessments,
-      incoming.map(({ assessment }) => assessment),
+      incoming.map(({ assessment: { evidence: _evidence, assessment: _assessment, ...columns } }) => columns),
     ),
     runs: rowValues(
       runs,
@@ -73,26 +69,26 @@ export function packStretch(
   return {
     count: incoming.length,
     tagKeys: registered.map(({ tag }) => tagKey(tag)),
-    ...writtenRows(rows),
+    rows: JSON.stringify(rows),
+    judgements: Buffer.concat(judgements),
+    judgementEnds: judgements.map(({ length }) => {
+      end += length;
+      return end;
+    }),
   };
 }
 
-function writtenRows(rows: StretchRows): Pick<PackedStretch, 'rows' | 'texts'> {
-  const texts: string[] = [];
-  const assessments = rows.assessments.map((row) =>
-    row.map((value, at) => (LONG_COLUMNS.has(at) ? texts.push(String(value)) - 1 : value)),
-  );
-  return { rows: JSON.stringify({ ...rows, assessments }), texts: texts.join('\n') };
-}
+const JUDGEMENT_AT = Object.keys(getTableColumns(assessments)).indexOf('judgement');
 
-/** The rows of a stretch as they were packed. */
-export function unpackStretch({ rows, texts }: PackedStretch): StretchRows {
+/** The rows of a stretch as their columns take them. */
+export function unpackStretch({ rows, judgements, judgementEnds }: PackedStretch): StretchRows {
   const read = JSON.parse(rows) as StretchRows;
-  const lines = texts.split('\n');
-  const assessments = read.assessments.map((row) =>
-    row.map((value, at) => (LONG_COLUMNS.has(at) ? (lines[Number(value)] ?? null) : value)),
-  );
-  return { ...read, assessments };
+  return {
+    ...read,
+    assessments: read.assessments.map((row, at) =>
+      row.with(JUDGEMENT_AT, judgements.subarray(judgementEnds[at - 1] ?? 0, judgementEnds[at])),
+    ),
+  };
 }
 
 interface PackedColumn {

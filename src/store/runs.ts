@@ -14,7 +14,7 @@ import type { Reading } from '@/core/procedure/reading';
 import { problem } from '@/core/quantity/result';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
-import { decodeAssessment, decodeReading } from './decode';
+import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
 import { assessments, batteries, readings, runs, setAside } from './schema';
 
@@ -113,7 +113,10 @@ export async function finishWith(
   assessment: AssessmentRecord,
   finished: { atMs: number; byId: string },
 ): Promise<void> {
-  await transaction.insert(assessments).values(assessment).onConflictDoNothing({ target: assessments.id });
+  await transaction
+    .insert(assessments)
+    .values(assessmentRow(assessment))
+    .onConflictDoNothing({ target: assessments.id });
   await transaction
     .update(runs)
     .set({ finishedAtMs: finished.atMs, finishedById: finished.byId, assessmentId: assessment.id })

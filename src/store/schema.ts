@@ -21,6 +21,7 @@ import type { ReadingKind } from '@/core/procedure/reading';
 import { MOMENT_BOUNDS } from '@/core/quantity/moment';
 
 import { keptJson, packedJson } from './packed-json';
+import { packedJudgement } from './packed-judgement';
 
 const moment = (name: string) => integer(name, { mode: 'number' });
 
@@ -263,9 +264,8 @@ export const assessments = sqliteTable(
     healthPct: real('health_pct'),
     healthSdPct: real('health_sd_pct'),
     chargePct: real('charge_pct'),
-    /** The evidence it was computed from and all that came out, as they were. */
-    evidence: keptJson('evidence').notNull(),
-    assessment: keptJson('assessment').notNull(),
+    /** The evidence it was computed from and all that came out, as they were: what no list needs. */
+    judgement: packedJudgement('judgement').notNull(),
     /** The verdict that the technician set over the computed one, with the reason. */
     override: keptJson('override').$type<VerdictOverride>(),
   },

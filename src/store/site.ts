@@ -7,7 +7,7 @@ import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Reading } from '@/core/procedure/reading';
 import type { Problem } from '@/core/quantity/result';
 import type { Database, Transaction } from './database';
-import { decodeAssessment, decodeReading, decodeRules } from './decode';
+import { assessmentRow, decodeAssessment, decodeReading, decodeRules } from './decode';
 import { deferReferences } from './imports';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
@@ -216,7 +216,7 @@ export async function addSiteRuns(
     await transaction.insert(runs).values(stretch.map(({ run }) => ({ ...run, arrivalId: arrival.id })));
   }
   for (const made of inChunks(some.flatMap((run) => run.assessments))) {
-    await transaction.insert(assessments).values(made);
+    await transaction.insert(assessments).values(made.map(assessmentRow));
   }
   const taken = some.flatMap((run) => supersededFirst(run.readings));
   for (const rows of inChunks(taken)) {

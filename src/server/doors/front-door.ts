@@ -77,8 +77,10 @@ const LINGER_MS = 1000;
 
 /** Ends the link of a body that was answered before all of it had come: nobody keeps one open by sending drops. */
 function endWhatStillComes(request: IncomingMessage, response: ServerResponse): void {
+  const { socket } = request;
   response.on('finish', () => {
-    if (!request.complete) setTimeout(() => request.destroy(), LINGER_MS).unref();
+    // The request itself may have been let go of by whoever read it, which leaves its link open.
+    if (!request.complete) setTimeout(() => socket.destroy(), LINGER_MS).unref();
   });
 }
 

@@ -1,0 +1,54 @@
+import { assess } from '@/core/assessment/assess';
+import type { BatterySpec } from '@/core/battery/battery';
+import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { Unreadable } from './packed-json';
+import { packJudgement, unpackJudgement } from './packed-judgement';
+
+const spec: BatterySpec = {
+  ...{ construction: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null },
+  ratings: [{ standard: 'SAE', amps: 570 }],
+};
+
+function judged() {
+  const evidence = evidenceFromReadings(spec, []);
+  return { evidence, assessment: assess(evidence, STANDARD_RULES) };
+}
+
+describe('a judgement', () => {
+  it('comes out as it was packed, in a quarter of the room or less', () => {
+    const kept = judged();
+    const packed = packJudgement(kept);
+    expect(unpackJudgement(packed)).toEqual(JSON.parse(JSON.stringify(kept)));
+    expect(packed.length).toBeLessThan(JSON.stringify(kept).length / 4);
+  });
+
+  it('that was kept before any was packed is read all the same', () => {
+    const kept = judged();
+    const text = JSON.stringify(kept);
+    const bytes = new TextEncoder().encode(text);
+    for (const stored of [text, bytes, bytes.buffer as ArrayBuffer]) {
+      expect(unpackJudgement(stored)).toEqual(JSON.parse(text));
+    }
+  });
+
+  it('packed with the first dictionary stays readable', () => {
+    const packed = Buffer.from(PACKED_ONCE, 'base64');
+    expect(unpackJudgement(packed)).toEqual({
+      evidence: { battery: { construction: 'agm', nominalVolts: 6 } },
+      assessment: { verdict: 'watch', grade: 'C', core: '1.4.1' },
+    });
+  });
+
+  it.each([
+    ['nothing', Buffer.alloc(0)],
+    ['a dictionary that is not known', Buffer.of(9, 1, 2, 3)],
+    ['a value cut short', packJudgement(judged()).subarray(0, 30)],
+    ['no object', '12'],
+  ])('%s is told, not thrown', (_what, stored) => {
+    expect(unpackJudgement(stored)).toBeInstanceOf(Unreadable);
+  });
+});
+
+/** Written by the first version that packed; it must never be made anew. */
+const PACKED_ONCE = 'ASO2nZSYnovRTjKrxVO5lSeWJGcg6jYlZyUMuwE=';
