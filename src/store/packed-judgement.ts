@@ -20,7 +20,12 @@ const LARGEST = 4_000_000;
 /** Packs a judgement: 2.2 kB of JSON become some 220 bytes, since most of it stands in every other one too. */
 export function packJudgement(kept: KeptJudgement): Buffer {
   const { evidence, assessment } = kept;
-  const packed = deflateRawSync(JSON.stringify({ evidence, assessment }), { dictionary, level: 6 });
+  const packed = deflateRawSync(JSON.stringify({ evidence, assessment }), {
+    dictionary,
+    level: 4,
+    memLevel: 6,
+    windowBits: 14,
+  });
   return Buffer.concat([Buffer.of(FIRST), packed]);
 }
 

@@ -1,0 +1,81 @@
+import { sql } from 'drizzle-orm';
+import { uuidv7 } from 'uuidv7';
+import { importBlocks } from '../src/core/exchange/import/import-blocks';
+import { STANDARD_RULES } from '../src/core/rules/standard-rules';
+import { rowsIn } from '../src/heavy/read-import';
+import { beginImport, knownBatteries, setArrival } from '../src/store/imports';
+import { openStore, type Store } from '../src/store/open';
+import { addRows } from '../src/store/stretch-writer';
+import { addTechnician } from '../src/store/technicians';
+import { type FleetSlice, fleetRows, HEADER } from './fleet-rows';
+
+/** A file of readings holds at most so many rows. */
+const ROWS_AN_IMPORT = 100_000;
+
+/**
+ * Fills a new file with a fleet: each battery is tested once a visit, and each visit is judged as a file of readings
+ * would be. Prints how far it is.
+ */
+async function makeLarge(file: string, batteries: number, runs: number): Promise<void> {
+  const store = await openStore(`file:${file}`);
+  const technicianId = uuidv7();
+  const endMs = Date.now();
+  await addTechnician(store, { id: technicianId, name: 'Maro Tindell' }, endMs);
+  for (let from = 0; from < runs; from += ROWS_AN_IMPORT) {
+    const rows = { from, to: Math.min(runs, from + ROWS_AN_IMPORT), of: runs };
+    await importOf(store, { rows, batteries, technicianId, endMs });
+    const seconds = Math.round((Date.now() - endMs) / 1000);
+    console.log(`  ${rows.to} runs, ${seconds} s`);
+  }
+  // A fleet lies in many places and is of many makes, which a file of readings does not say.
+  await store.write((transaction) =>
+    transaction.run(
+      sql`update batteries set place = 'Bay ' || (rowid % 977), model = 'Model ' || (rowid % 41)`,
+    ),
+  );
+  await store.close();
+}
+
+async function importOf(
+  store: Store,
+  {
+    rows,
+    batteries,
+    technicianId,
+    endMs,
+  }: {
+    readonly rows: FleetSlice;
+    readonly batteries: number;
+    readonly technicianId: string;
+    readonly endMs: number;
+  },
+): Promise<void> {
+  const importId = uuidv7();
+  await store.write((transaction) =>
+    beginImport(transaction, {
+      ...{ id: importId, source: 'file', name: `fleet from ${rows.from}`, runs: 0, newBatteries: 0 },
+      ...{ madeAtMs: endMs, madeById: technicianId, state: 'arriving', undoneAtMs: null, undoneById: null },
+    }),
+  );
+  const readAs = { mapping: HEADER, fixed: {} };
+  const become = {
+    ...{ importId, technicianId, madeAtMs: endMs, complaint: null, instrument: 'file', place: '' },
+    rules: STANDARD_RULES,
+  };
+  const ended = await store.exclusively((open) =>
+    rowsIn(importBlocks(fleetRows(batteries, rows, endMs), readAs, STANDARD_RULES), become, {
+      known: async (keys) => [...(await store.read((database) => knownBatteries(database, keys)))],
+      store: async (stretch) => {
+        const outcome = addRows(open, stretch);
+        if (!outcome.stored) throw new Error(`${outcome.code} ${outcome.message}`);
+        return true;
+      },
+    }),
+  );
+  if (!ended.ok) throw new Error(ended.problems[0]?.message);
+  const { runs, newBatteries } = ended.value;
+  await store.write((transaction) => setArrival(transaction, importId, { runs, newBatteries, state: 'in' }));
+}
+
+const [file = '', batteries = '100000', runs = '1000000'] = process.argv.slice(2);
+await makeLarge(file, Number(batteries), Number(runs));
