@@ -219,6 +219,36 @@ test('the technician has the last word, and the computed verdict stays beside it
   await expect(done).toContainText('computed retire');
 });
 
+test('a verdict that was set lapses when a danger is found, and out of quarantine the danger is confirmed', async ({
+  page,
+  bench,
+  openedRun: _run,
+}) => {
+  await bench.upToCharge('12.65', '25');
+  await bench.load('9.30');
+  await page.getByRole('button', { name: 'Set another verdict' }).click();
+  await page.getByLabel('Why').fill('Spare for the shore pump only');
+  await page.getByLabel('Verdict', { exact: true }).selectOption('watch');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('button', { name: 'Finish the run: Serve and watch' })).toBeVisible();
+
+  await bench.step('Inspect').click();
+  await bench.mark('Cracked', 'Clean and tight', 'Over the plates', 'None');
+  await page.getByRole('button', { name: 'Capture what is marked' }).click();
+  await bench.step('Verdict').click();
+  const finish = page.getByRole('button', { name: /^Finish the run/ });
+  await expect(finish).toHaveText(/Quarantine/);
+  await expect(page.getByRole('status').filter({ hasText: 'has lapsed' })).toContainText('Serve and watch');
+
+  await page.getByRole('button', { name: 'Set another verdict' }).click();
+  await page.getByLabel('Why').fill('The crack is a seam of the mould');
+  await expect(page.getByRole('button', { name: 'Set it' })).toBeDisabled();
+  await expectAccessible(page);
+  await page.getByLabel(/I have looked at just this danger/).check();
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(finish).toHaveText(/Retire/);
+});
+
 test('the same readings are judged by other rules beside the run’s own', async ({
   page,
   bench,

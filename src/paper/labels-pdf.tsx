@@ -14,6 +14,7 @@ export interface PrintedLabel {
     readonly verdict: Parameters<typeof PaperMark>[0]['verdict'];
     readonly words: string;
     readonly day: string;
+    readonly setBy: string | null;
   } | null;
   readonly nextCheck: string | null;
 }
@@ -139,6 +140,7 @@ function Words({
           </Text>
         </View>
       )}
+      {verdict?.setBy && <Text style={{ ...small, fontWeight: 700 }}>{printable(verdict.setBy)}</Text>}
       {nextCheck && <Text style={small}>Check by {printable(nextCheck)}</Text>}
     </View>
   );

@@ -244,6 +244,6 @@ function assessmentOf(
   const current = currentReadings(readings);
   const evidence = evidenceFromCurrent(spec, current);
   const assessment = assess(evidence, rules);
-  const override = overrideOf(current);
+  const override = overrideOf(current, assessment);
   return assessmentRecord({ id: uuidv7(), runId: run.id, madeAtMs, evidence, assessment, override });
 }

@@ -1,6 +1,5 @@
-import { and, asc, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
-import type { Verdict } from '@/core/assessment/verdict';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type {
   AssessmentRecord,
@@ -12,11 +11,12 @@ import type {
 } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
 import { problem } from '@/core/quantity/result';
+import type { NewestVerdict } from '@/core/report/battery-tag';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
-import { assessments, batteries, readings, runs, setAside } from './schema';
+import { assessments, batteries, readings, runs, setAside, technicians } from './schema';
 
 type NewRun = Omit<RunRecord, 'finishedAtMs' | 'finishedById' | 'assessmentId'>;
 
@@ -273,22 +273,27 @@ export function finishedRuns(
 export async function newestVerdicts(
   database: Database | Transaction,
   batteryIds: readonly string[],
-): Promise<Map<string, { readonly verdict: Verdict; readonly atMs: number }>> {
+): Promise<Map<string, NewestVerdict>> {
   const rows = await database
     .select({
       batteryId: runs.batteryId,
       atMs: runs.finishedAtMs,
       verdict: assessments.verdict,
       override: assessments.override,
+      by: technicians.name,
     })
     .from(runs)
     .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+    .leftJoin(technicians, eq(technicians.id, sql`${assessments.override} ->> 'byId'`))
     .where(and(inArray(runs.batteryId, [...batteryIds]), inSight(runs.arrivalId)))
     .orderBy(asc(runs.finishedAtMs));
   return new Map(
-    rows.map(({ batteryId, atMs, verdict, override }) => [
+    rows.map(({ batteryId, atMs, verdict, override, by }) => [
       batteryId,
-      { verdict: override?.verdict ?? verdict, atMs: atMs ?? 0 },
+      {
+        ...{ verdict: override?.verdict ?? verdict, atMs: atMs ?? 0 },
+        over: override && { by: by ?? '–', computed: verdict },
+      },
     ]),
   );
 }

@@ -91,6 +91,8 @@ export const FINDING_SEVERITY = {
   three_minute_not_usable: 'note',
 } as const satisfies Record<string, Severity>;
 
+export const FINDING_CODES = Object.keys(FINDING_SEVERITY) as FindingCode[];
+
 /** A number held against its limit. */
 export interface Measured {
   readonly value: number;

@@ -13,6 +13,7 @@ import {
   TERMINAL_STATES,
   VEHICLE_CHECKS,
 } from '../assessment/evidence';
+import { FINDING_CODES } from '../assessment/finding';
 import { STEP_IDS } from '../assessment/step-id';
 import { VERDICTS } from '../assessment/verdict';
 import { RATING_STANDARDS } from '../battery/rating-standard';
@@ -217,6 +218,10 @@ export const READING_DATA = {
     {
       verdict: oneOf(VERDICTS, 'verdict'),
       why: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'why' }),
+      /** The computed verdict that it was set over; not known of those that were kept before it was asked. */
+      over: Type.Optional(oneOf(VERDICTS, 'over')),
+      /** Over a quarantine: the finding that was looked at before it was set. */
+      despite: Type.Optional(oneOf(FINDING_CODES, 'despite')),
     },
     { additionalProperties: false },
   ),

@@ -6,7 +6,7 @@ import { removesSurfaceCharge, settleMinutes, surfaceLoadMinutes } from './clock
 import { currentReadings } from './current-readings';
 import { levelOf } from './evidence-from-readings';
 import { couldBecome, reasonFor } from './next-step';
-import { overrideOf } from './override';
+import { lapsedOverrideOf, overrideData, overrideOf } from './override';
 import { thinTrace } from './thin-trace';
 import { WrittenRun } from './written-run.test-support';
 
@@ -238,9 +238,50 @@ describe('the last word', () => {
       .add('load', { amps: 285, seconds: 15, volts: 9.2, temperatureC: 25 })
       .add('override', { verdict: 'watch', why: 'spare for the pump' });
     expect(run.at().assessment.verdict).toBe('retire');
-    expect(overrideOf(run.at().current)).toMatchObject({ verdict: 'watch', why: 'spare for the pump' });
+    const computed = run.at().assessment;
+    expect(overrideOf(run.at().current, computed)).toMatchObject({
+      verdict: 'watch',
+      why: 'spare for the pump',
+    });
     const undone = run.add('withdrawal', {}, { supersedesId: run.lastId, reason: 'the computed one stands' });
-    expect(overrideOf(undone.at().current)).toBeNull();
+    expect(overrideOf(undone.at().current, computed)).toBeNull();
+  });
+});
+
+describe('a verdict set over the computed one', () => {
+  const failed = () => upToOpen(12.65).add('load', { amps: 285, seconds: 15, volts: 9.2, temperatureC: 25 });
+  const cracked = { case: 'cracked', smell: 'none', terminals: 'ok', level: 'ok' } as const;
+
+  it('lapses when a danger is found after it, and comes back when that was a wrong entry', () => {
+    const computed = failed().at().assessment;
+    const set = failed().add('override', overrideData('watch', 'spare for the pump', computed));
+    expect(overrideOf(set.at().current, computed)?.verdict).toBe('watch');
+    const found = set.add('inspection', cracked);
+    const now = found.at().assessment;
+    expect(now.verdict).toBe('quarantine');
+    expect(overrideOf(found.at().current, now)).toBeNull();
+    expect(lapsedOverrideOf(found.at().current, now)?.verdict).toBe('watch');
+    const mended = found.add('withdrawal', {}, { supersedesId: found.lastId, reason: 'another battery' });
+    expect(overrideOf(mended.at().current, mended.at().assessment)?.verdict).toBe('watch');
+  });
+
+  it('out of quarantine stands only over the danger that was looked at', () => {
+    const unsafe = failed().add('inspection', cracked);
+    const { assessment } = unsafe.at();
+    const blind = unsafe.add('override', { verdict: 'watch', why: 'only a scratch', over: 'quarantine' });
+    expect(overrideOf(blind.at().current, assessment)).toBeNull();
+    const looked = unsafe.add('override', overrideData('watch', 'only a scratch', assessment));
+    expect(overrideOf(looked.at().current, assessment)?.why).toBe('only a scratch');
+    const worse = looked.add('inspection', { ...cracked, case: 'bulged' });
+    expect(worse.at().assessment.verdict).toBe('quarantine');
+    expect(overrideOf(worse.at().current, worse.at().assessment)).toBeNull();
+  });
+
+  it('before it was asked over which, stands as it did, but over no quarantine', () => {
+    const old = failed().add('override', { verdict: 'watch', why: 'spare for the pump' });
+    expect(overrideOf(old.at().current, old.at().assessment)?.verdict).toBe('watch');
+    const found = old.add('inspection', cracked);
+    expect(overrideOf(found.at().current, found.at().assessment)).toBeNull();
   });
 });
 

@@ -9,15 +9,26 @@ export interface BatteryTag {
   readonly line: string;
   readonly rating: string;
   readonly fittedOn: string | null;
-  readonly verdict: { readonly verdict: Verdict; readonly words: string; readonly atMs: number } | null;
+  readonly verdict: {
+    readonly verdict: Verdict;
+    readonly words: string;
+    readonly atMs: number;
+    /** Who set it over which computed verdict; null where it is the computed one. */
+    readonly setBy: string | null;
+  } | null;
   readonly nextCheckMs: number | null;
 }
 
+/** The verdict that a battery's newest finished run counts with. */
+export interface NewestVerdict {
+  readonly verdict: Verdict;
+  readonly atMs: number;
+  /** Whose word it is, where it was set over the computed one. */
+  readonly over: { readonly by: string; readonly computed: Verdict } | null;
+}
+
 /** The label of a battery with the verdict of its newest finished run; null where it has none. */
-export function batteryTag(
-  battery: BatteryRecord,
-  newest: { readonly verdict: Verdict; readonly atMs: number } | null,
-): BatteryTag {
+export function batteryTag(battery: BatteryRecord, newest: NewestVerdict | null): BatteryTag {
   const { tag, type, nominalVolts, ratings, c20Ah, rcMinutes, fittedOn } = battery;
   const [rating] = ratings;
   const figures = [
@@ -30,7 +41,10 @@ export function batteryTag(
     line: `${batteryTypeLabel(type)} ${nominalVolts} V`,
     rating: figures.filter((word) => word !== '').join(' · '),
     fittedOn,
-    verdict: newest && { ...newest, words: VERDICT_LABELS[newest.verdict] },
+    verdict: newest && {
+      ...{ verdict: newest.verdict, words: VERDICT_LABELS[newest.verdict], atMs: newest.atMs },
+      setBy: newest.over && `Set by ${newest.over.by}; computed: ${VERDICT_LABELS[newest.over.computed]}`,
+    },
     nextCheckMs: newest && nextCheckMs(newest.verdict, newest.atMs),
   };
 }

@@ -171,13 +171,20 @@ describe('a slip', () => {
 describe('a battery’s label', () => {
   it('rates it, dates it and says when to look at it again', () => {
     const atMs = Date.UTC(2026, 0, 1);
-    const made = batteryTag(BATTERY, { verdict: 'watch', atMs });
+    const made = batteryTag(BATTERY, { verdict: 'watch', atMs, over: null });
     expect(made).toMatchObject({ line: 'Flooded 12 V', rating: '570 A SAE · 60 Ah', fittedOn: '2024-03-12' });
     expect(made.nextCheckMs).toBe(Date.UTC(2026, 2, 2));
     expect(batteryTag({ ...BATTERY, ratings: [], c20Ah: null }, null)).toMatchObject({
       ...{ rating: 'RC 98 min', verdict: null, nextCheckMs: null },
     });
     expect(nextCheckMs('retire', atMs)).toBeNull();
+  });
+
+  it('says whose word a verdict is that was set over the computed one', () => {
+    const over = { by: 'Maro Tindell', computed: 'retire' } as const;
+    const set = batteryTag(BATTERY, { verdict: 'watch', atMs: 0, over });
+    expect(set.verdict?.setBy).toBe('Set by Maro Tindell; computed: Retire');
+    expect(batteryTag(BATTERY, { verdict: 'watch', atMs: 0, over: null }).verdict?.setBy).toBeNull();
   });
 
   it('comes in sizes that fit their sheet', () => {

@@ -87,7 +87,7 @@ export function slipOf(
   const judged = kept ?? judgeRun(spec, readings, rules);
   const evidence = evidenceAsOfToday(judged.evidence);
   const { assessment } = judged;
-  const override = kept ? kept.override : overrideOf(currentReadings(readings));
+  const override = kept ? kept.override : overrideOf(currentReadings(readings), assessment);
   const verdict = override?.verdict ?? assessment.verdict;
   const nameOf = (id: string | null) => technicians.find((known) => known.id === id)?.name ?? '–';
   const testedAtMs = run.finishedAtMs ?? readings.at(-1)?.takenAtMs ?? run.startedAtMs;

@@ -94,7 +94,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   // The clock ticks every second; what the readings come to changes only with a reading.
   const judged = useMemo(() => judgeRun(spec, readings, view.rules), [spec, readings, view.rules]);
   const state = { ...judged, sheet: sheetAt(judged, view.rules, nowMs) };
-  const override = useMemo(() => overrideOf(judged.current), [judged]);
+  const override = useMemo(() => overrideOf(judged.current, judged.assessment), [judged]);
   const finished = view.run.finishedAtMs !== null;
   const home: StepId = finished ? 'verdict' : state.nextStep;
   const step = stepAt(state.sheet, chosen ?? home);

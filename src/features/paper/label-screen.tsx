@@ -150,6 +150,7 @@ function LabelPreview({
             </span>
           </p>
         )}
+        {tag.verdict?.setBy && <p className="font-semibold">{tag.verdict.setBy}</p>}
         {tag.nextCheckMs !== null && (
           <p>
             Check by <Moment atMs={tag.nextCheckMs} as="day" />

@@ -127,7 +127,7 @@ function wholeRunOf({ bench, finished }: DemoRun, batteryId: string, chance: Cha
     assessment: finished
       ? assessmentRecord({
           ...{ id: chance.id(bench.atMs), runId: run.id, madeAtMs: bench.atMs, evidence, assessment },
-          override: overrideOf(currentReadings(bench.readings)),
+          override: overrideOf(currentReadings(bench.readings), assessment),
         })
       : null,
   };

@@ -1,20 +1,31 @@
 import { useState } from 'react';
 import { VERDICT_LABELS, VERDICTS, type Verdict } from '@/core/assessment/verdict';
+import { because } from '@/core/assessment/wording';
+import {
+  type Computed,
+  lapsedOverrideOf,
+  overrideData,
+  overrideOf,
+  type VerdictOverride,
+} from '@/core/procedure/override';
 import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
+import { useTechnicianName } from '@/ui/site';
 import type { StageProps } from './stage-props';
 
 interface Props extends Pick<StageProps, 'run' | 'state'> {
-  readonly computed: Verdict;
+  readonly computed: Computed;
 }
 
 /** The last word: another verdict with its reason. The computed one stays beside it. */
 export function OverrideForm({ run, state, computed }: Props) {
-  const { override } = state.current;
+  const override = overrideOf(state.current, computed) && state.current.override;
+  const lapsed = lapsedOverrideOf(state.current, computed);
   const [open, setOpen] = useState(false);
-  const [verdict, setVerdict] = useState<Verdict>(computed === 'retire' ? 'watch' : 'retire');
+  const [verdict, setVerdict] = useState<Verdict>(computed.verdict === 'retire' ? 'watch' : 'retire');
+  const [looked, setLooked] = useState(false);
   const [why, setWhy] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   if (override) {
@@ -35,13 +46,18 @@ export function OverrideForm({ run, state, computed }: Props) {
   }
   if (!open) {
     return (
-      <Button tone="quiet" className="justify-self-start" onClick={() => setOpen(true)}>
-        Set another verdict, with a reason
-      </Button>
+      <>
+        {lapsed && <Lapsed lapsed={lapsed} computed={computed} />}
+        <Button tone="quiet" className="justify-self-start" onClick={() => setOpen(true)}>
+          Set another verdict, with a reason
+        </Button>
+      </>
     );
   }
+  const unsafe = computed.verdict === 'quarantine';
+  const ready = why.trim() !== '' && (looked || !unsafe);
   const set = () => {
-    const found = run.capture('override', { verdict, why: why.trim() });
+    const found = run.capture('override', overrideData(verdict, why.trim(), computed));
     setProblems(found);
     if (found.length === 0) setOpen(false);
   };
@@ -51,18 +67,28 @@ export function OverrideForm({ run, state, computed }: Props) {
       className="sheet grid gap-3 p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (why.trim() !== '') set();
+        if (ready) set();
       }}
     >
-      {computed === 'quarantine' && (
-        <p className="text-warn">
-          It was found unsafe. Keep people away until whoever is licensed to decide has looked at it.
-        </p>
+      {unsafe && (
+        <div className="grid gap-2 rounded-md border-2 border-quarantine p-3">
+          <p className="font-semibold">{because(computed.decidedBy)}</p>
+          <p>Keep people away until whoever is licensed to decide has looked at it.</p>
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              checked={looked}
+              onChange={(event) => setLooked(event.target.checked)}
+              className="size-6"
+            />
+            <span>I have looked at just this danger, and take it out of quarantine all the same.</span>
+          </label>
+        </div>
       )}
       <Select
         label="Verdict"
         value={verdict}
-        options={VERDICTS.filter((other) => other !== computed).map((value) => ({
+        options={VERDICTS.filter((other) => other !== computed.verdict).map((value) => ({
           value,
           label: VERDICT_LABELS[value],
         }))}
@@ -81,7 +107,7 @@ export function OverrideForm({ run, state, computed }: Props) {
       </label>
       <Problems problems={problems} />
       <div className="flex flex-wrap gap-3">
-        <Button type="submit" tone="main" disabled={why.trim() === ''}>
+        <Button type="submit" tone="main" disabled={!ready}>
           Set it
         </Button>
         <Button tone="quiet" onClick={() => setOpen(false)}>
@@ -89,5 +115,16 @@ export function OverrideForm({ run, state, computed }: Props) {
         </Button>
       </div>
     </form>
+  );
+}
+
+/** A verdict that was set over another one than is computed now: it counts no more, and is not forgotten either. */
+function Lapsed({ lapsed, computed }: { readonly lapsed: VerdictOverride; readonly computed: Computed }) {
+  const nameOf = useTechnicianName();
+  return (
+    <p role="status" className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+      “{VERDICT_LABELS[lapsed.verdict]}”, set by {nameOf(lapsed.byId)}, has lapsed: the readings now come to “
+      {VERDICT_LABELS[computed.verdict]}”. If it is still meant, set it again.
+    </p>
   );
 }

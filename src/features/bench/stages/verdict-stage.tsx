@@ -24,7 +24,7 @@ export function VerdictStage({ run, state }: StageProps) {
     record.finishedAtMs === null ? null : (assessments.find(({ id }) => id === record.assessmentId) ?? null);
   const assessment = stored?.assessment ?? state.assessment;
   const { verdict, grade, decidedBy, next, estimates } = assessment;
-  const override = overrideOf(state.current);
+  const override = stored ? stored.override : overrideOf(state.current, assessment);
   const changed = stored !== null && state.assessment.verdict !== stored.verdict;
   return (
     <div className="grid gap-5">
@@ -96,7 +96,7 @@ export function VerdictStage({ run, state }: StageProps) {
           {verdict === 'undecided' && next && !override && (
             <p className="text-soft">It can be finished undecided. {STEPS[next].label} would go on.</p>
           )}
-          <OverrideForm run={run} state={state} computed={verdict} />
+          <OverrideForm run={run} state={state} computed={assessment} />
         </div>
       ) : (
         <div className="grid gap-3">
