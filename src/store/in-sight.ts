@@ -7,5 +7,6 @@ import { imports } from './schema';
  * So a hundred thousand rows come into sight, and go out of it, with the change of one word.
  */
 export function inSight(arrivalId: AnySQLiteColumn): SQL {
-  return sql`(${arrivalId} is null or exists (select 1 from ${imports} as arrival where arrival.id = ${arrivalId} and arrival.state = 'in'))`;
+  // Few arrivals are out of sight: the list of them is made once a query, and most often it is empty.
+  return sql`(${arrivalId} is null or ${arrivalId} not in (select ${imports.id} from ${imports} where ${imports.state} <> 'in'))`;
 }

@@ -156,23 +156,40 @@ export function possibleRange(
 /**
  * Checks a typed number against what can be and what is likely.
  * NaN and infinities are refused by name; a slipped decimal point is asked about with the likely value.
+ * @param asked what the step asks for on this very battery, where it does: doubt is then held against that and not
+ * against what one sees on most benches; 12 A are right where 12 A were to be set.
  * @example checkEntry('openCircuitVolts', 1.24, 12) // doubtful, suggestion 12.4
+ * @example checkEntry('loadAmps', 120, 6, 12) // doubtful, suggestion 12
  */
-export function checkEntry(quantity: Quantity, value: number, nominalVolts: number): EntryCheck {
+export function checkEntry(
+  quantity: Quantity,
+  value: number,
+  nominalVolts: number,
+  asked: number | null = null,
+): EntryCheck {
   const { label, unit, possible, plausible, scales } = ENTRY_LIMITS[quantity];
   const [least, most] = scaled(possible, scales, nominalVolts);
   if (!(value >= least && value <= most)) {
     return { kind: 'refused', problem: problem(label, value, `${least} to ${most} ${unit}`) };
   }
-  const usual = scaled(plausible, scales, nominalVolts);
+  const usual = asked === null ? scaled(plausible, scales, nominalVolts) : around(asked);
   if (within(usual, value)) return { kind: 'taken' };
   const suggestion = SLIPS.map((slip) => Number((value * slip).toPrecision(6))).find((guess) =>
     within(usual, guess),
   );
   const battery = scales ? ` on a ${nominalVolts} V battery` : '';
+  const why =
+    asked === null
+      ? `${value} ${unit}${battery} is unusual.`
+      : `${value} ${unit} is far from the ${Number(asked.toPrecision(3))} ${unit} that this battery’s test asks for.`;
   const guess = suggestion === undefined ? 'Is that right?' : `Was ${suggestion} ${unit} meant?`;
-  return { kind: 'doubtful', question: `${value} ${unit}${battery} is unusual. ${guess}`, suggestion };
+  return { kind: 'doubtful', question: `${why} ${guess}`, suggestion };
 }
+
+/** How far a set value lies from what was asked for before it is asked about, as shares of that. Rule of the trade. */
+const ASKED_SPAN = [0.7, 1.4] as const;
+
+const around = (asked: number) => [asked * ASKED_SPAN[0], asked * ASKED_SPAN[1]] as const;
 
 /** Decimal point one place off either way, then two, in the order in which fingers slip. */
 const SLIPS = [10, 0.1, 100, 0.01];

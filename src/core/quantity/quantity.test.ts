@@ -90,6 +90,15 @@ describe('typed entries', () => {
       suggestion: 12.4,
     });
     expect(checkEntry('openCircuitVolts', 6.3, 6)).toEqual({ kind: 'taken' });
+    // What the task of a small block asks for is right, however small; ten times that is the slip.
+    expect(checkEntry('loadAmps', 12, 6, 12)).toEqual({ kind: 'taken' });
+    expect(checkEntry('loadAmps', 120, 6, 12)).toEqual({
+      kind: 'doubtful',
+      question: '120 A is far from the 12 A that this battery’s test asks for. Was 12 A meant?',
+      suggestion: 12,
+    });
+    expect(checkEntry('loadAmps', 40, 12, 40)).toEqual({ kind: 'taken' });
+    expect(checkEntry('loadAmps', 100, 12, 285)).toMatchObject({ kind: 'doubtful', suggestion: undefined });
     expect(checkEntry('openCircuitVolts', 6.3, 12)).toMatchObject({
       kind: 'doubtful',
       suggestion: undefined,

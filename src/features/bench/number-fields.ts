@@ -12,6 +12,8 @@ export interface NumberField<Name extends string = string> {
   readonly unit: string;
   /** What it starts with, in SI; empty where there is nothing to start with. */
   readonly initial: number | null;
+  /** What the step asks for on this very battery, in SI: what was typed is held against it. */
+  readonly asked?: number | null;
   /** What an empty field means, where it may stay empty. */
   readonly emptyMeans?: string;
   /** The instrument that it is read from, where one is there. */
@@ -83,7 +85,7 @@ export function readFields<Name extends string>(
         complaints[field.name] = `Found nothing, expected the ${field.label.toLowerCase()}`;
       continue;
     }
-    const check = checkEntry(field.quantity, value, nominalVolts);
+    const check = checkEntry(field.quantity, value, nominalVolts, field.asked ?? null);
     if (check.kind === 'refused')
       complaints[field.name] = `Found ${text}, expected ${expectedIn(field, check.problem.expected, unit)}`;
     if (check.kind === 'doubtful' && !confirmed.has(`${field.name} ${text}`)) {

@@ -121,6 +121,7 @@ function TypedLoad({ run, spec, state, correcting, onTyping, capture }: StagePro
             quantity: 'loadAmps',
             unit: 'A',
             initial: end?.[2] ?? before?.amps ?? Math.round(set.setAmps),
+            asked: set.setAmps,
           },
           {
             name: 'seconds',
