@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
 import type { ImportRecord, LotRow } from '@/core/exchange/views';
+import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { batteryStory, findBattery, registerBattery } from './batteries';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
@@ -10,6 +11,12 @@ import { answerKnown, importList, importReadings, undoImport } from './imports';
 import { beginLot, discardLot, lotList, lotView, saveLot, storeLot } from './lots';
 import { answerRun, captureReading, reopenRun } from './runs';
 import { registerTechnician } from './technicians';
+
+const queries = hearQueries();
+
+afterAll(async () => {
+  expect(await queries.slowPlans()).toEqual([]);
+});
 
 process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-imports-')), 'x.db')}`;
 

@@ -9,12 +9,19 @@ import { readRow } from '@/core/exchange/readings-csv/row';
 import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { registerBattery } from './batteries';
 import { finishSeen } from './files.test-support';
 import { answerHistory, answerRules, rulesToday, saveRules } from './rules';
 import { answerRun, captureReading, startRun } from './runs';
 import { registerTechnician } from './technicians';
+
+const queries = hearQueries();
+
+afterAll(async () => {
+  expect(await queries.slowPlans()).toEqual([]);
+});
 
 process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-house-')), 'x.db')}`;
 

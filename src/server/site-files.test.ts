@@ -7,12 +7,19 @@ import type { SiteFile } from '@/core/exchange/site/site-file';
 import { spoilt } from '@/core/exchange/spoilt.test-support';
 import { seedDemo } from '@/store/demo/seed';
 import { openStore, type Store } from '@/store/open';
+import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { batteryPage } from './batteries';
 import { bodyFile, UNWATCHED } from './files.test-support';
 import { batteriesCsv, runsCsv } from './lists';
 import { bringIn, runFile, siteFile } from './site-files';
 import { registerTechnician } from './technicians';
+
+const queries = hearQueries();
+
+afterAll(async () => {
+  expect(await queries.slowPlans()).toEqual([]);
+});
 
 const shared = globalThis as typeof globalThis & { integraStore?: Promise<Store> };
 

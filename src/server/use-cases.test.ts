@@ -5,6 +5,7 @@ import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import type { RunView } from '@/core/exchange/views';
 import { currentReadings } from '@/core/procedure/current-readings';
+import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { batteryPage, batteryStory, correctBattery, findBattery, registerBattery } from './batteries';
 import { changed } from './changes';
@@ -14,6 +15,12 @@ import { answerTo, respond } from './http';
 import { answerRun, captureReading, finishRun, reopenRun, startRun } from './runs';
 import { theStore } from './store';
 import { registerTechnician, technicians } from './technicians';
+
+const queries = hearQueries();
+
+afterAll(async () => {
+  expect(await queries.slowPlans()).toEqual([]);
+});
 
 // One database for this file: every test brings batteries of its own.
 process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-server-')), 'x.db')}`;

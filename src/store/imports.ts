@@ -20,6 +20,7 @@ export async function knownBatteries(
       .select()
       .from(batteries)
       .where(and(inArray(batteries.tagKey, some), inSight(batteries.arrivalId)));
+    if (rows.length === 0) continue;
     const moments = new Map<string, number[]>(rows.map(({ id }) => [id, []]));
     const begun = await database
       .select({ batteryId: runs.batteryId, startedAtMs: runs.startedAtMs })

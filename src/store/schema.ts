@@ -205,7 +205,8 @@ export const runs = sqliteTable(
     index('runs_by_battery').on(table.batteryId, table.startedAtMs),
     index('runs_by_finish').on(table.finishedAtMs),
     // Whoever adds or deletes a judgement asks whether a run was finished with it: without this by reading all runs.
-    index('runs_by_assessment').on(table.assessmentId),
+    // With what decides over sight beside it, the finished runs are counted without looking at any of them.
+    index('runs_by_assessment').on(table.assessmentId, table.arrivalId),
     momentCheck('runs_started', table.startedAtMs),
     momentCheck('runs_finished', table.finishedAtMs),
   ],

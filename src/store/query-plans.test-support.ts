@@ -1,0 +1,69 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Connection from 'libsql';
+import { openStore } from './open';
+
+/** Tables that grow with a fleet; the others hold a few rows or a few hundred. */
+const LARGE = /\b(batteries|runs|readings|assessments|set_aside)\b/;
+/** Statements that may read all of a large table, and why. */
+const KNOWN: readonly (readonly [begins: RegExp, why: string])[] = [
+  [
+    /^select count\(\*\) from "batteries" where .* like /,
+    'words anywhere in a name are found by reading the names',
+  ],
+  [
+    /^(delete from|insert into) "technicians"/,
+    'people come and go with an arrival that was stopped, once in years',
+  ],
+];
+
+/** Words that a statement begins with when it has a plan. */
+const HAS_PLAN = /^\s*(select|insert|update|delete|with)\b/i;
+
+/**
+ * Hears every statement that is prepared from here on, by whatever use case. `slowPlans` answers with those that read a
+ * large table from its first row to its last, or make an index for themselves, each time they are asked.
+ */
+export function hearQueries(): { readonly slowPlans: () => Promise<string[]> } {
+  const prepared = jest.spyOn(Connection.prototype, 'prepare');
+  return {
+    slowPlans: async () => {
+      const heard = new Set(prepared.mock.calls.map(([text]) => text));
+      prepared.mockClear();
+      const file = join(mkdtempSync(join(tmpdir(), 'integra-plans-')), 'x.db');
+      await (await openStore(`file:${file}`)).close();
+      // What brings a file up to date may read all of it: that happens once a version.
+      for (const [text] of prepared.mock.calls) heard.delete(text);
+      prepared.mockRestore();
+      const database = new Connection(file);
+      const planOf = (text: string) => stepsOf(database, text);
+      const slow = [...heard]
+        .filter((text) => HAS_PLAN.test(text))
+        .flatMap((text) => slowStep(planOf(text), text));
+      database.close();
+      return slow;
+    },
+  };
+}
+
+function stepsOf(database: InstanceType<typeof Connection>, text: string): string[] {
+  const values = Array.from({ length: text.split('?').length - 1 }, () => null);
+  const steps = database.prepare(`explain query plan ${text}`).all(values) as { readonly detail: string }[];
+  return steps.map(({ detail }) => detail);
+}
+
+function slowStep(plan: readonly string[], text: string): string[] {
+  const slow = plan.find(
+    (step) =>
+      step.includes('AUTOMATIC') || (/^SCAN /.test(step) && !step.includes('INDEX') && isLarge(step, text)),
+  );
+  return slow && !KNOWN.some(([begins]) => begins.test(text)) ? [`${slow}: ${text}`] : [];
+}
+
+/** Whether a scan is of a large table, by its own name or by the one that the statement gives it. */
+function isLarge(detail: string, text: string): boolean {
+  const name = /^SCAN (\w+)/.exec(detail)?.[1] ?? '';
+  const behind = new RegExp(`"?(\\w+)"? (?:as )?"?${name}"?\\b`, 'i').exec(text)?.[1] ?? '';
+  return LARGE.test(name) || LARGE.test(behind);
+}
