@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { bin, ensureInstalled, root, run, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { measureImport } from './import.mjs';
+import { measureLarge } from './large.mjs';
 import { measurePhysics } from './physics.mjs';
 import { writeReadings } from './readings.mjs';
 import { measureRules } from './rules.mjs';
@@ -16,6 +17,12 @@ const ROWS = 100_000;
 const ROUNDS = 5;
 
 ensureInstalled();
+const [what, largeFile] = process.argv.slice(2);
+if (what === 'large') {
+  await measureLarge(largeFile);
+  process.exit(0);
+}
+if (what) stop(`There is no ${what}; npm run bench -- large measures a large store.`);
 const folder = mkdtempSync(join(tmpdir(), 'integra-bench-'));
 const file = join(folder, 'readings.csv');
 writeFileSync(file, writeReadings(ROWS));

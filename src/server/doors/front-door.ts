@@ -79,8 +79,13 @@ const LINGER_MS = 1000;
 function endWhatStillComes(request: IncomingMessage, response: ServerResponse): void {
   const { socket } = request;
   response.on('finish', () => {
-    // The request itself may have been let go of by whoever read it, which leaves its link open.
-    if (!request.complete) setTimeout(() => socket.destroy(), LINGER_MS).unref();
+    if (request.complete) return;
+    const end = () => {
+      // What was under way when the answer went is there by now, and the link may carry the next request already.
+      // The request itself may have been let go of by whoever read it, which would leave its link open.
+      if (!request.complete) socket.destroy();
+    };
+    setTimeout(end, LINGER_MS).unref();
   });
 }
 

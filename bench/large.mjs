@@ -1,0 +1,83 @@
+// `npm run bench -- large [file]`: how long the screens take on the store of a large fleet, and the same questions asked
+// of the database itself. Without a file one is made first, which takes some minutes.
+import { existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { build, isBuilt } from '../scripts/build.mjs';
+import { run, stop } from '../scripts/setup.mjs';
+import { median } from './figures.mjs';
+import { withServer } from './serve.mjs';
+
+const PORT = 4390;
+const BASE = `http://127.0.0.1:${PORT}`;
+const TAG = 'FH-050000';
+const ROUNDS = 15;
+
+/** Median time of some work, ms, once it is warm. */
+async function medianMs(work) {
+  const times = [];
+  for (let round = -3; round < ROUNDS; round++) {
+    const startedMs = performance.now();
+    await work();
+    if (round >= 0) times.push(performance.now() - startedMs);
+  }
+  return median(times);
+}
+
+const page = (path) =>
+  medianMs(async () => {
+    const response = await fetch(BASE + path);
+    if (!response.ok) stop(`${path} answered ${response.status}.`);
+    await response.text();
+  });
+
+export async function measureLarge(given) {
+  const file = given ? resolve(given) : join(mkdtempSync(join(tmpdir(), 'integra-large-')), 'large.db');
+  if (!existsSync(file) && !run(process.execPath, ['scripts/large.mjs', file]))
+    stop('The store was not made.');
+  if (!isBuilt() && !(await build())) stop('The build failed.');
+  await withServer({ port: PORT, databaseFile: file, demo: false }, async () => {
+    const { default: Connection } = await import('libsql');
+    const found = await (await fetch(`${BASE}/api/batteries/find?tag=${TAG}`)).json();
+    const { battery, newest } = found.value.exact;
+    const bare = new Connection(file, { readonly: true });
+    const asked = (text, ...values) => {
+      const statement = bare.prepare(text);
+      return () => statement.all(values);
+    };
+    const whole = ['runs where id = ?', 'readings where run_id = ?', 'assessments where run_id = ?'].map(
+      (rows) => asked(`select * from ${rows}`, newest.run.id),
+    );
+    const story = [
+      asked('select * from batteries where id = ?', battery.id),
+      asked(
+        'select * from runs left join assessments on assessments.id = runs.assessment_id where battery_id = ?',
+        battery.id,
+      ),
+    ];
+    const looks = [
+      ['Floor', '/', [asked('select id from runs where finished_at_ms is null limit 60')]],
+      ['Batteries, first page', '/batteries', [asked('select * from batteries order by tag_key limit 50')]],
+      [
+        'Batteries, a late page',
+        '/batteries?page=1900',
+        [asked('select * from batteries order by tag_key limit 50 offset 94950')],
+      ],
+      [
+        'Batteries, words',
+        '/batteries?q=bay+500',
+        [asked("select * from batteries where place like '%bay 500%' order by tag_key limit 50")],
+      ],
+      ['Battery', `/batteries/${battery.id}`, story],
+      ['Bench', `/bench/${newest.run.id}`, whole],
+      ['Slip', `/bench/${newest.run.id}/slip`, whole],
+      ['a run as data', `/api/runs/${newest.run.id}`, whole],
+    ];
+    for (const [name, path, questions] of looks) {
+      const pageMs = await page(path);
+      const bareMs = await medianMs(() => questions.map((ask) => ask()));
+      console.log(`  ${name}: ${pageMs.toFixed(1)} ms; bare SQL ${bareMs.toFixed(2)} ms`);
+    }
+    bare.close();
+  });
+}
