@@ -155,6 +155,7 @@ test('keyboard only, from the scan to the verdict', async ({
   await keyboard.type(newTag);
   await keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Start a run' })).toBeFocused();
+  await expect(page.locator('[data-opening]')).toHaveCount(0);
   await keyboard.press('Enter');
   await bench.expectStage('Identify');
   await bench.ready();

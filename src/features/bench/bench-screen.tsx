@@ -15,6 +15,7 @@ import { TYPED } from '@/core/procedure/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { isTyping } from '@/ui/keyboard';
 import { Moment } from '@/ui/moment';
+import { useSecondEnterHeld } from '@/ui/second-enter';
 import { serverNow } from '@/ui/server-clock';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
@@ -86,6 +87,7 @@ interface BenchProps {
 
 export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   useLoadAhead();
+  const opening = useSecondEnterHeld();
   const hasInstruments = useLink() !== null;
   const nowMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
   const [chosen, setChosen] = useState<StepId | null>(null);
@@ -119,7 +121,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
     setTurn(turn + 1);
   };
   return (
-    <main className="mx-auto max-w-[1500px] px-4 pb-6">
+    <main className="mx-auto max-w-[1500px] px-4 pb-6" data-opening={opening || undefined}>
       {head ?? <BenchHead run={run} />}
       <StoreNotice run={run} />
       {hasInstruments && <InstrumentStrip />}

@@ -52,6 +52,20 @@ function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
 
 const scan = (tag: string) => userEvent.type(screen.getByLabelText('Battery tag'), `${tag}{Enter}`);
 
+describe('the scan field', () => {
+  it('has the focus from the start, and takes what is typed while a key of the screen has it', async () => {
+    scanning({ exact: null, similar: [] });
+    const field = screen.getByLabelText('Battery tag');
+    expect(document.activeElement).toBe(field);
+    screen.getByRole('button', { name: 'Scan with the camera' }).focus();
+    await userEvent.keyboard('FH-7');
+    expect((field as HTMLInputElement).value).toBe('FH-7');
+  });
+});
+
+/** Waits until what was found takes keys. */
+const opened = () => waitFor(() => expect(document.querySelector('[data-opening]')).toBeNull());
+
 describe('a scanned tag', () => {
   it('opens the Bench where the battery is being worked on', async () => {
     const asked = scanning({ exact: { battery, newest: { run: openRun, assessment: null } }, similar: [] });
@@ -64,6 +78,7 @@ describe('a scanned tag', () => {
     const asked = scanning({ exact: { battery, newest: null }, similar: [] });
     await scan('FH-0101');
     await waitFor(() => expect(document.activeElement?.textContent).toContain('Start a run'));
+    await opened();
     await userEvent.keyboard('{Enter}');
     await waitFor(() => expect(mockPush).toHaveBeenCalledWith('/bench/run-9'));
     expect(asked.at(-1)).toBe('POST /api/runs');
@@ -82,6 +97,7 @@ describe('a scanned tag', () => {
     await scan('0101');
     await waitFor(() => expect(document.activeElement?.textContent).toContain('Register it'));
     screen.getByText('Crew van 1');
+    await opened();
     await userEvent.keyboard('{Enter}');
     expect(mockPush).toHaveBeenCalledWith('/batteries/new?tag=0101');
   });

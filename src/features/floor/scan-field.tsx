@@ -109,17 +109,28 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
   );
 }
 
-/** `/` focuses the field, and a page opened for scanning has it focused from the start. */
+/**
+ * The field has the focus whenever nothing else has it, and takes what a scanner types while a key of the screen has it:
+ * no scan goes into nothing. `/` leads back to it from anywhere.
+ */
 function useFocusKey(field: React.RefObject<HTMLInputElement | null>, startFocused: boolean): void {
   useEffect(() => {
-    if (startFocused) field.current?.focus();
+    const nothingElse = document.activeElement === null || document.activeElement === document.body;
+    if (startFocused || nothingElse) field.current?.focus({ preventScroll: true });
     const onKey = (event: KeyboardEvent) => {
-      if (event.key !== '/' || isTyping(event)) return;
-      event.preventDefault();
-      field.current?.focus();
-      field.current?.select();
+      if (isTyping(event) || document.querySelector('dialog[open], [role="dialog"]')) return;
+      if (event.key === '/') {
+        event.preventDefault();
+        field.current?.focus();
+        field.current?.select();
+      } else if (isWritten(event)) field.current?.focus();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [field, startFocused]);
+}
+
+/** Whether a key writes a letter or a figure: a blank presses the key that has the focus. */
+function isWritten({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
+  return key.length === 1 && key !== ' ' && !ctrlKey && !metaKey && !altKey;
 }

@@ -8,6 +8,7 @@ import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
 import { BatteryLine } from '@/ui/battery-line';
 import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
+import { useSecondEnterHeld } from '@/ui/second-enter';
 import { StartRun } from '@/ui/start-run';
 import { VerdictLabel } from '@/ui/verdict-label';
 
@@ -18,8 +19,14 @@ interface Props {
 
 /** What a scan led to, with the next action focused, so that Enter goes on. */
 export function ScanResult({ tag, found }: Props) {
+  const held = useSecondEnterHeld();
   return (
-    <section aria-label="Scan result" className="sheet p-4" aria-live="polite">
+    <section
+      aria-label="Scan result"
+      className="sheet p-4"
+      aria-live="polite"
+      data-opening={held || undefined}
+    >
       {found.exact ? <Known {...found.exact} /> : <Unknown tag={tag} similar={found.similar} />}
     </section>
   );
