@@ -1,7 +1,9 @@
-import { render, screen } from '@testing-library/react';
+import { act, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Problem } from '@/core/quantity/result';
 import { SiteProvider } from '@/ui/site';
+import { InstrumentLink } from './live/instrument-link';
+import { LinkProvider } from './live/use-live';
 import { NumberEntry } from './number-entry';
 
 const settings = {
@@ -12,31 +14,68 @@ const settings = {
   theme: 'light',
 } as const;
 
-function shown(problems: readonly Problem[] = [], unit: '°C' | '°F' = '°C') {
+function shown(
+  problems: readonly Problem[] = [],
+  unit: '°C' | '°F' = '°C',
+  link: InstrumentLink | null = null,
+) {
   const captured = jest.fn((_values: Readonly<Record<'volts' | 'temperatureC', number | null>>) => problems);
   render(
     <SiteProvider settings={{ ...settings, temperatureUnit: unit }}>
-      <NumberEntry
-        nominalVolts={12}
-        captureLabel="Capture"
-        onCapture={captured}
-        onTyping={() => {}}
-        fields={[
-          { name: 'volts', label: 'Voltage', quantity: 'openCircuitVolts', unit: 'V', initial: null },
-          {
-            name: 'temperatureC',
-            label: 'Temperature',
-            quantity: 'temperatureC',
-            unit: '°C',
-            initial: null,
-            emptyMeans: '25 °C assumed',
-          },
-        ]}
-      />
+      <LinkProvider link={link}>
+        <NumberEntry
+          nominalVolts={12}
+          captureLabel="Capture"
+          onCapture={captured}
+          onTyping={() => {}}
+          fields={[
+            {
+              ...{ name: 'volts', label: 'Voltage', quantity: 'openCircuitVolts', unit: 'V', initial: null },
+              live: { kind: 'voltmeter', field: 'volts' },
+            },
+            {
+              name: 'temperatureC',
+              label: 'Temperature',
+              quantity: 'temperatureC',
+              unit: '°C',
+              initial: null,
+              emptyMeans: '25 °C assumed',
+            },
+          ]}
+        />
+      </LinkProvider>
     </SiteProvider>,
   );
   return captured;
 }
+
+describe('a live value', () => {
+  function followed() {
+    const link = new InstrumentLink(() => undefined);
+    link.take('hello meter kind=voltmeter label=Bench%20meter simulated=yes');
+    link.take('reading meter volts=12.39');
+    shown([], '°C', link);
+    const field = screen.getByLabelText<HTMLInputElement>('Voltage');
+    expect(field.value).toBe('12.39');
+    return { field, link };
+  }
+
+  it('is replaced by the first key, typed or on the pad, and does not come back', async () => {
+    const { field, link } = followed();
+    for (const name of ['1', '2', 'Point', '3']) await userEvent.click(screen.getByRole('button', { name }));
+    act(() => link.take('reading meter volts=12.41'));
+    await userEvent.click(screen.getByRole('button', { name: '1' }));
+    expect(field.value).toBe('12.31');
+  });
+
+  it('is replaced however the caret stands when it changes', async () => {
+    const { field, link } = followed();
+    act(() => link.take('reading meter volts=12.40'));
+    field.setSelectionRange(5, 5);
+    await userEvent.keyboard('12.31');
+    expect(field.value).toBe('12.31');
+  });
+});
 
 describe('typed readings', () => {
   it('are captured with Enter, a decimal comma and an empty temperature included', async () => {

@@ -55,6 +55,7 @@ export function NumberEntry<Name extends string>({
   const texts = { ...typed, ...live.texts };
   const [active, setActive] = useState(fields[0]?.name);
   const [confirmed, setConfirmed] = useState<ReadonlySet<string>>(new Set());
+  const [touched, setTouched] = useState<ReadonlySet<Name>>(new Set());
   const [asked, setAsked] = useState<Doubt | null>(null);
   const [tried, setTried] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
@@ -73,6 +74,7 @@ export function NumberEntry<Name extends string>({
   const type = (name: Name, text: string) => {
     const changed = { ...texts, [name]: text };
     live.leave(name);
+    setTouched(new Set([...touched, name]));
     setTexts(changed);
     const read = readFields(fields, changed, nominalVolts, temperatureUnit, confirmed);
     const whole = Object.keys(read.complaints).length === 0;
@@ -81,7 +83,10 @@ export function NumberEntry<Name extends string>({
     setProblems([]);
   };
   const onPad = (key: PadKey) => {
-    if (active !== undefined) type(active, typedOn(texts[active], key));
+    if (active === undefined) return;
+    // As on a keyboard, the first key replaces what stands there by itself: a live value, or one to begin with.
+    const replaces = key !== 'sign' && (live.texts[active] !== undefined || !touched.has(active));
+    type(active, typedOn(replaces ? '' : texts[active], key));
   };
   const focusField = (name: string) =>
     form.current?.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.focus();
@@ -264,6 +269,9 @@ function Numerals({
           }}
           onChange={(event) => onType(event.target.value)}
           onKeyDown={(event) => {
+            // Under a live value the place of the caret means nothing: the first key replaces it.
+            if (live?.following && event.key.length === 1 && !event.ctrlKey && !event.metaKey)
+              event.currentTarget.select();
             if (event.key !== ' ') return;
             event.preventDefault();
             onSpace();
