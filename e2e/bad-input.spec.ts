@@ -56,7 +56,7 @@ test('a wrong entry is superseded with a reason and stays in the record', async 
   openedRun: runId,
 }) => {
   await bench.upToCharge('12.06', '20');
-  await expect(bench.verdict).toHaveText('Charge, rest, retest');
+  await expect(bench.verdict).toHaveText('Charge first');
   await bench.step('Open-circuit voltage').click();
   await page.getByRole('button', { name: 'The entry is wrong' }).click();
   await page.getByLabel('Why was it wrong?').fill('Digits swapped');

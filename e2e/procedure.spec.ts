@@ -109,7 +109,7 @@ test('cells are probed from one end, and the weak one shows', async ({ page, ben
   await expect(page.getByText(/^Spread/)).toContainText('0.10');
   await expectAccessible(page);
   await bench.capture();
-  await expect(bench.verdict).toHaveText('Charge, rest, retest');
+  await expect(bench.verdict).toHaveText('Charge first');
 });
 
 test('a recorded load is pasted in, read at its end, and shown to fall at once', async ({

@@ -151,7 +151,7 @@ test('a thousand batteries are paged', async ({ page, context, request, server, 
   await page.goto('/batteries?q=bulk');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('1000');
   await expect(page.getByRole('row')).toHaveCount(51);
-  await page.getByRole('link', { name: 'On', exact: true }).click();
+  await page.getByRole('link', { name: 'Next', exact: true }).click();
   await expect(page.getByText('BULK-0050')).toBeVisible();
   await page.getByLabel('Tag, place or model contains').fill('bulk-0777');
   await page.keyboard.press('Enter');

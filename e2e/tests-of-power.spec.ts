@@ -12,7 +12,7 @@ test('a bad cell is found with the hydrometer, and condemned only after a charge
   }
   await expectAccessible(page);
   await bench.capture();
-  await expect(bench.verdict).toHaveText('Charge, rest, retest');
+  await expect(bench.verdict).toHaveText('Charge first');
   await expect(bench.step('Hydrometer or cell probe')).toContainText('1.190 to 1.260');
 
   await bench.charged();

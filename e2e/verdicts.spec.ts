@@ -77,13 +77,13 @@ test('a half-charged battery that fails a forced load is charged, not retired', 
   openedRun: _run,
 }) => {
   await bench.upToCharge('12.22', '20');
-  await expect(bench.verdict).toHaveText('Charge, rest, retest');
+  await expect(bench.verdict).toHaveText('Charge first');
   await expect(bench.step('Load test')).toContainText(/charge first: 4\d\s%, needs 65\s%/);
 
   await bench.step('Load test').click();
   await page.getByRole('button', { name: 'Force it' }).click();
   await bench.load('8.90');
-  await expect(bench.verdict).toHaveText('Charge, rest, retest');
+  await expect(bench.verdict).toHaveText('Charge first');
   await expect(bench.step('Load test')).toContainText('forced');
 
   // After a full charge the same battery proves sound.
@@ -97,7 +97,7 @@ test('a half-charged battery that fails a forced load is charged, not retired', 
 test('a battery that is low again after two full charges is retired', async ({ bench, openedRun: _run }) => {
   await bench.upToCharge('12.10', '20');
   for (const volts of ['12.20', '12.25']) {
-    await expect(bench.verdict).toHaveText('Charge, rest, retest');
+    await expect(bench.verdict).toHaveText('Charge first');
     await bench.charged();
     await bench.restedOvernight();
     await bench.openCircuit(volts, '20');

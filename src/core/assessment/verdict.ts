@@ -12,7 +12,7 @@ export type Grade = (typeof GRADES)[number];
 export const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
   serve: 'Return to service',
   watch: 'Serve and watch',
-  charge: 'Charge, rest, retest',
+  charge: 'Charge first',
   retire: 'Retire',
   quarantine: 'Quarantine',
   undecided: 'Not decided yet',

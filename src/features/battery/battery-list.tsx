@@ -121,7 +121,7 @@ function Pages({
     <nav aria-label="Pages" className="flex items-center justify-center gap-4">
       {page > 1 && (
         <Link href={to(page - 1)} className={buttonClass()} rel="prev">
-          <ChevronLeft size={18} aria-hidden="true" /> Back
+          <ChevronLeft size={18} aria-hidden="true" /> Previous
         </Link>
       )}
       <span className="figures">
@@ -129,7 +129,7 @@ function Pages({
       </span>
       {page < pages && (
         <Link href={to(page + 1)} className={buttonClass()} rel="next">
-          On <ChevronRight size={18} aria-hidden="true" />
+          Next <ChevronRight size={18} aria-hidden="true" />
         </Link>
       )}
     </nav>

@@ -193,7 +193,7 @@ export function LabelForm({
         <Problems problems={problems} />
         <div className="flex justify-end gap-3">
           <Button tone="quiet" large onClick={() => router.back()}>
-            Leave it
+            Cancel
           </Button>
           <Button type="submit" tone="main" large shortcut="Enter" disabled={isSubmitting}>
             {battery ? 'Save the label' : 'Register'}

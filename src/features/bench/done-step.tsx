@@ -129,7 +129,7 @@ function WhyWrong({ onCorrect, onWithdraw, onLeave }: WhyWrongProps) {
           Take it back
         </Button>
         <Button tone="quiet" large onClick={onLeave}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </section>

@@ -89,7 +89,7 @@ export function Copies({ copies }: { readonly copies: readonly CopyRecord[] }) {
                     <Button tone="warn" onClick={() => restore(name)}>
                       Put this copy back
                     </Button>
-                    <Button onClick={() => setAsked(null)}>Leave it</Button>
+                    <Button onClick={() => setAsked(null)}>Cancel</Button>
                   </div>
                 </div>
               )}

@@ -84,7 +84,7 @@ const HEADINGS = [
   ['Comes to', 'w-64'],
   ['Charge', 'w-20'],
   ['Health', 'w-20'],
-  ['Beside it', ''],
+  ['Also', ''],
 ] as const;
 
 const Gap = ({ height }: { readonly height: number }) => (

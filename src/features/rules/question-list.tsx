@@ -94,7 +94,7 @@ function SchoolCard({ name, school, chosen, inForce, onChoose }: CardProps) {
         <span className="text-serve">For:</span> {goodFor}
       </span>
       <span className="text-sm text-soft">
-        <span className="text-warn">Errs:</span> {errs}
+        <span className="text-warn">When it is wrong:</span> {errs}
       </span>
     </label>
   );

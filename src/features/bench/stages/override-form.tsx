@@ -111,7 +111,7 @@ export function OverrideForm({ run, state, computed }: Props) {
           Set it
         </Button>
         <Button tone="quiet" onClick={() => setOpen(false)}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>
