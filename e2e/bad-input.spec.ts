@@ -74,6 +74,7 @@ test('a wrong entry is superseded with a reason and stays in the record', async 
   // Taken back altogether, the step is open again.
   await bench.step('Open-circuit voltage').click();
   await page.getByRole('button', { name: 'The entry is wrong' }).click();
+  await page.getByRole('button', { name: 'Read from the wrong battery' }).click();
   await page.getByRole('button', { name: 'Take it back' }).click();
   await bench.expectStage('Open-circuit voltage');
   await expect(page.getByLabel('Open-circuit voltage')).toHaveValue('');

@@ -31,6 +31,7 @@ test('a single click sends the technician to the clamp before the battery', asyn
   await expect(also).toContainText('clamp drop 0.4');
   await expectAccessible(page);
   await also.getByRole('button', { name: 'This one is wrong' }).click();
+  await page.getByRole('button', { name: 'Typed wrongly' }).click();
   await page.getByRole('button', { name: 'Enter the right one' }).click();
   await expect(page.getByLabel('Measured')).toHaveValue('clamp_drop');
   await page.getByLabel('Voltage drop', { exact: true }).fill('0.04');

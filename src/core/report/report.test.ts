@@ -112,6 +112,8 @@ describe('a slip', () => {
       'Passed over: conductance, tester lent out.',
       'Put right: recovery, wrong key.',
     ]);
+    // Why somebody went wrong is nothing for a customer.
+    expect(slip(viewOf(run, false), 'customer').irregular).toContain('Put right: recovery.');
     const forced = measured(12.1, 9).add(
       'load',
       { amps: 285, seconds: 15, volts: 9, temperatureC: 10 },

@@ -12,7 +12,7 @@ import { isWrittenSimulated } from '../instruments/written-name';
 import { CLOSING_LINE } from '../procedure/cautions';
 import { currentReadings, standingReadings } from '../procedure/current-readings';
 import { overrideOf, type VerdictOverride } from '../procedure/override';
-import type { Reading } from '../procedure/reading';
+import type { Reading, ReadingKind } from '../procedure/reading';
 import { judgeRun } from '../procedure/run-sheet';
 import { STEPS } from '../procedure/steps';
 import { TYPED } from '../procedure/typed';
@@ -114,7 +114,7 @@ export function slipOf(
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
     irregular: [
-      ...irregularities(view, evidence),
+      ...irregularities(view, evidence, audience),
       ...(kept && audience === 'shop' ? todaysWord(kept, rules) : []),
     ],
     instruments: audience === 'shop' ? instrumentWords(instrumentsOf(readings)) : null,
@@ -218,7 +218,7 @@ function readingOf({ step, reading, working, standing }: LedgerEntry, audience: 
   };
 }
 
-function irregularities({ readings }: RunView, evidence: Evidence): string[] {
+function irregularities({ readings }: RunView, evidence: Evidence, audience: Audience): string[] {
   const superseded = new Set(readings.map(({ supersedesId }) => supersedesId));
   const forced = readings.filter((reading) => reading.forced && !superseded.has(reading.id));
   const corrected = readings.filter(({ supersedesId, reason }) => supersedesId !== null && reason !== null);
@@ -234,13 +234,15 @@ function irregularities({ readings }: RunView, evidence: Evidence): string[] {
     ...(skipped.length === 0
       ? evidence.skipped.map((step) => `Passed over: ${STEPS[step].label.toLowerCase()}.`)
       : []),
-    ...corrected.map(({ kind, reason }) =>
-      kind === 'withdrawal'
-        ? `A reading was taken back: ${reason}.`
-        : `Put right: ${kind.replaceAll('_', ' ')}, ${reason}.`,
-    ),
+    ...corrected.map(({ kind, reason }) => correctedWords(kind, audience === 'shop' ? `, ${reason}` : '')),
   ];
 }
+
+/** Why an entry was wrong is for the shop: a customer reads that it was put right. */
+const correctedWords = (kind: ReadingKind, why: string) =>
+  kind === 'withdrawal'
+    ? `A reading was taken back${why}.`
+    : `Put right: ${kind.replaceAll('_', ' ')}${why}.`;
 
 /** The instruments of the readings that stand, each once, in the order in which they were used. */
 function instrumentsOf(readings: readonly Reading[]): string[] {

@@ -10,7 +10,7 @@ import { useSite, useTechnicianName } from '@/ui/site';
 import { readingWords } from './reading-words';
 
 const REASONS = [
-  'Slip of the finger',
+  'Typed wrongly',
   'Read from the wrong battery',
   'Wrong unit or range',
   'Bad contact',
@@ -100,7 +100,7 @@ interface WhyWrongProps {
 }
 
 function WhyWrong({ onCorrect, onWithdraw, onLeave }: WhyWrongProps) {
-  const [reason, setReason] = useState<string>(REASONS[0]);
+  const [reason, setReason] = useState('');
   const given = reason.trim();
   return (
     <section aria-label="Put it right" className="grid gap-3">
@@ -108,19 +108,20 @@ function WhyWrong({ onCorrect, onWithdraw, onLeave }: WhyWrongProps) {
       <label className="grid gap-1">
         <span className="heading">Why was it wrong?</span>
         <input
-          list="why-wrong"
           data-first
           value={reason}
           maxLength={200}
           onChange={(event) => setReason(event.target.value)}
           className="min-h-12 rounded-md border border-line-strong bg-sheet px-3"
         />
-        <datalist id="why-wrong">
-          {REASONS.map((known) => (
-            <option key={known} value={known} />
-          ))}
-        </datalist>
       </label>
+      <div className="flex flex-wrap gap-2">
+        {REASONS.map((known) => (
+          <Button key={known} aria-pressed={given === known} onClick={() => setReason(known)}>
+            {known}
+          </Button>
+        ))}
+      </div>
       <div className="flex flex-wrap gap-3">
         <Button tone="main" large disabled={given === ''} onClick={() => onCorrect(given)}>
           Enter the right one
