@@ -52,6 +52,11 @@ export interface LoadResult {
 const SAME_LOAD = 0.02;
 /** The hold that the limit table was written for, s. Standard practice. */
 export const LIMIT_SECONDS = 15;
+/** Below this a load is broken off at once, V of a 12 V battery: it has failed, and a cell may be reversed. Rule of the trade. */
+const COLLAPSE_VOLTS = 6;
+
+/** Where a load on a battery of this nominal voltage is broken off, V. */
+export const collapseVolts = (nominalVolts: number) => ownVolt(COLLAPSE_VOLTS, nominalVolts);
 /** A hold within this many seconds of the asked one counts as held. */
 const SAME_SECONDS = 0.5;
 

@@ -1,3 +1,4 @@
+import { collapseVolts } from '../assessment/load-result';
 import { ownVolt } from '../assessment/reference';
 import type { StepId } from '../assessment/step-id';
 import type { BatterySpec } from '../battery/battery';
@@ -17,7 +18,7 @@ import { TYPED } from '../procedure/typed';
 import type { Chance } from '../quantity/chance';
 import type { HouseRules } from '../rules/house-rules';
 import type { Arrival, HandHabits } from './hand-habits';
-import { COLLAPSE_VOLTS, holdLoad } from './load-bank';
+import { holdLoad } from './load-bank';
 import { NOISE, readCelsius, readConductance, readGravity, readVolts } from './meters';
 
 const MS_PER_MINUTE = 60_000;
@@ -254,7 +255,7 @@ export class BenchHand {
     const { task } = this.judged().assessment.estimates;
     if (!task) return this.passOver('load', 'the load to set is unknown');
     const setting = { kind: habits.bank, amps: task.setAmps } as const;
-    const stopVolts = ownVolt(COLLAPSE_VOLTS, spec.nominalVolts);
+    const stopVolts = collapseVolts(spec.nominalVolts);
     const held = holdLoad(model, this.state, setting, task.holdSeconds, stopVolts);
     const last = held.course.at(-1);
     if (!last) return this;

@@ -28,8 +28,6 @@ const SAG = 0.08;
 const SAG_SECONDS = 6;
 /** A 12 V resistance stays one on a 6 V battery. */
 const FIXED_AT_VOLTS = 12;
-/** Below this under load, 12 V battery, the test is stopped. Rule of the trade. */
-export const COLLAPSE_VOLTS = 6;
 /** No bank pulls a battery below its own drop, V. */
 const LEAST_VOLTS = 0.5;
 const BISECTIONS = 40;

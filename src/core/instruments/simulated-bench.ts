@@ -1,6 +1,6 @@
+import { collapseVolts } from '../assessment/load-result';
 import { celsiusOf } from '../physics/battery-state';
 import { discharge } from '../physics/discharge';
-import { REFERENCE_CELLS } from '../physics/model-facts';
 import { cellGravities, cellVolts, openVolts } from '../physics/readouts';
 import type { Chance } from '../quantity/chance';
 import type { Problem } from '../quantity/result';
@@ -8,7 +8,7 @@ import { type AttachedBattery, attachedBattery } from './bench-battery';
 import { AS_IT_SHOULD_BE, type Handling, handledBy, testerSetTo } from './handling';
 import { inSteps } from './in-steps';
 import { type Line, numberField, readLine, writeLine } from './line';
-import { bankDraw, COLLAPSE_VOLTS, type Draw, type LoadMoment, loadStep } from './load-bank';
+import { bankDraw, type Draw, type LoadMoment, loadStep } from './load-bank';
 import {
   ONE_JAW_SHARE,
   readCelsius,
@@ -22,6 +22,9 @@ import { SimulatedCharger } from './simulated-charger';
 import { helloOf, SIMULATED_INSTRUMENTS } from './simulated-instruments';
 import { SimulatedVoltmeter } from './simulated-voltmeter';
 import { MOST_CRANKING_SECONDS, starterDraw } from './starter';
+
+/** Lead-acid batteries are named by this for each cell, V. */
+const VOLTS_A_CELL = 2;
 
 /** How often the meters speak, ms of the bench’s own time; a slow one speaks at each so many-th beat. */
 export const BEAT_MS = 100;
@@ -277,7 +280,7 @@ export class SimulatedBench {
     // A charger that was left on carries its part of the load.
     const given = this.charger.amps;
     const fromBattery: Draw = (seconds, volts) => Math.max(0, hold.draw(seconds, volts) - given);
-    const least = (COLLAPSE_VOLTS * model.cells) / REFERENCE_CELLS;
+    const least = collapseVolts(model.cells * VOLTS_A_CELL);
     let { state } = attached;
     let moment: LoadMoment = { seconds: hold.elapsed, volts: 0, amps: 0 };
     for (let sample = 0; sample < SAMPLES_A_BEAT; sample++) {

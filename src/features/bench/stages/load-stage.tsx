@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Trace } from '@/core/assessment/evidence';
-import { type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
+import { collapseVolts, type LoadTask, loadTaskAt } from '@/core/assessment/load-result';
 import { LOAD_CORRECTED_ONCE } from '@/core/correction/double-correction';
 import { LONGEST_TRACE, thinTrace } from '@/core/procedure/thin-trace';
 import { formatQuantity } from '@/core/quantity/format';
@@ -156,7 +156,7 @@ function TypedLoad({ run, spec, state, correcting, onTyping, capture }: StagePro
       <Choices
         legend="Held to the end?"
         name="stopped"
-        choices={STOPPED}
+        choices={stoppedChoices(spec.nominalVolts)}
         chosen={stopped}
         onChoose={(value) => {
           setStopped(value);
@@ -176,9 +176,12 @@ function TypedLoad({ run, spec, state, correcting, onTyping, capture }: StagePro
 
 type Stopped = 'no' | 'collapse' | 'gassing';
 
-const STOPPED: readonly Choice<Stopped>[] = [
+const stoppedChoices = (nominalVolts: number): readonly Choice<Stopped>[] => [
   { value: 'no', label: 'Yes' },
-  { value: 'collapse', label: 'Collapsed below 6 V: stopped', bad: true },
+  {
+    ...{ value: 'collapse', bad: true },
+    label: `Collapsed below ${formatQuantity(collapseVolts(nominalVolts), 'V')}: stopped`,
+  },
   { value: 'gassing', label: 'A cell gassed violently: stopped', bad: true },
 ];
 
