@@ -76,7 +76,7 @@ export async function requestsAt(base, pid, doors, { count, seed }) {
     const query =
       chance() < 0.5
         ? ''
-        : `?${pick(['q', 'page', 'tag', 'meta', 'lot', 'battery', 'limit', 'code'])}=${pick(WORDS)}&q=${pick(WORDS)}`;
+        : `?${pick(['q', 'page', 'tag', 'meta', 'lot', 'battery', 'limit', 'code', 'size', 'for', 'tool', 'by', 'after', 'since'])}=${pick(WORDS)}&q=${pick(WORDS)}`;
     const headers = {
       ...(chance() < 0.85
         ? { 'content-type': pick(['application/json', 'text/csv', 'text/plain', 'application/octet-stream']) }

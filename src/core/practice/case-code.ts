@@ -21,7 +21,8 @@ export function composedCode(practiceCase: PracticeCase): string {
 
 /** The case behind a code: a graded one by its name, a random one by level and seed, a composed one whole. */
 export function caseOfCode(code: string): Result<PracticeCase> {
-  const known = GRADED_CASES[code];
+  // Own names only: an address may say anything, `constructor` too.
+  const known = Object.hasOwn(GRADED_CASES, code) ? GRADED_CASES[code] : undefined;
   if (known) return succeed(known);
   const random = RANDOM.exec(code);
   if (random) return succeed(randomCase(Number(random[1]) as PracticeLevel, Number(random[2])));

@@ -59,6 +59,9 @@ describe('codes', () => {
       composedCode({ ...graded('old-tractor'), label: { ...graded('old-tractor').label, type: 'lithium' } }),
       'label',
     ],
+    ['toString', 'the name of a case'],
+    ['constructor', 'the name of a case'],
+    ['__proto__', 'the name of a case'],
   ])('%s is refused with what is wrong', (code, expected) => {
     const found = caseOfCode(code);
     expect(found.ok ? '' : found.problems.map(({ message }) => message).join(' ')).toContain(expected);
