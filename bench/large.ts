@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import { importBlocks } from '../src/core/exchange/import/import-blocks';
 import { STANDARD_RULES } from '../src/core/rules/standard-rules';
@@ -28,11 +27,8 @@ async function makeLarge(file: string, batteries: number, runs: number): Promise
     console.log(`  ${rows.to} runs, ${seconds} s`);
   }
   // A fleet lies in many places and is of many makes, which a file of readings does not say.
-  await store.write((transaction) =>
-    transaction.run(
-      sql`update batteries set place = 'Bay ' || (rowid % 977), model = 'Model ' || (rowid % 41)`,
-    ),
-  );
+  const named = "update batteries set place = 'Bay ' || (rowid % 977), model = 'Model ' || (rowid % 41)";
+  await store.append([{ sql: named, args: [] }]);
   await store.close();
 }
 

@@ -1,10 +1,15 @@
 import type { LibSQLDatabase } from 'drizzle-orm/libsql';
 import type { StoreFault } from './fault';
 import type * as schema from './schema';
-import type { OpenFile } from './stretch-writer';
 
 export type Database = LibSQLDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/** The file of an open store, and a name for this time of its being open: a copy put back is opened anew. */
+export interface OpenFile {
+  readonly file: string;
+  readonly opened: string;
+}
 
 /** The open store: reads go to `read`, every write through `write`, which is one transaction. */
 export interface Store {

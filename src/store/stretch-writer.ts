@@ -1,4 +1,5 @@
 import Connection from 'libsql';
+import type { OpenFile } from './database';
 import {
   insertInto,
   type PackedStretch,
@@ -9,12 +10,6 @@ import {
 } from './packed-rows';
 import { PINNED } from './pragmas';
 import { RELEASE_TAGS } from './tags';
-
-/** The file of an open store, and a name for this time of its being open: a copy put back is opened anew. */
-export interface OpenFile {
-  readonly file: string;
-  readonly opened: string;
-}
 
 /** What became of a stretch. An error loses its kind on the way between threads, and so it travels as its signs. */
 export type StretchOutcome =
