@@ -5,7 +5,7 @@ import { batteries, technicians } from './schema';
 import { nameKey } from './technicians';
 
 /** Raised when tags or names are compared otherwise than before: the keys in the store are then written anew. */
-export const KEYS_VERSION = '2';
+export const KEYS_VERSION = '3';
 
 /**
  * Writes the keys of tags and names anew. Two that only now look alike both stay: the older keeps the key, the younger

@@ -99,6 +99,9 @@ describe('names and tags', () => {
         expect(hasBrokenSigns(tidyLine(text))).toBe(false);
       }),
     );
+    // A Greek letter whose accents stay behind when it is taken for a Latin one.
+    const accented = lookAlikeKey('\u1fd2');
+    expect(lookAlikeKey(accented)).toBe(accented);
     expect(lookAlikeKey('ＦＨ‑0107')).toBe(lookAlikeKey(' fh-0107 '));
     expect(lookAlikeKey('FH-0107')).not.toBe(lookAlikeKey('FH-0108'));
   });

@@ -59,6 +59,16 @@ const PLAIN = /^[ -~]*$/;
  */
 export function lookAlikeKey(text: string): string {
   if (PLAIN.test(text)) return text.replace(/ {2,}/g, ' ').trim().toUpperCase();
+  // A letter that was replaced may join with the accents behind it into another: until nothing changes any more.
+  let key = folded(text);
+  for (let turn = 0; turn < MOST_TURNS && folded(key) !== key; turn++) key = folded(key);
+  return key;
+}
+
+/** Twice is enough for every letter there is. */
+const MOST_TURNS = 4;
+
+function folded(text: string): string {
   const wide = tidyLine(text.normalize('NFKC')).toUpperCase();
   return Array.from(wide, (sign) => LOOK_ALIKES[sign] ?? sign).join('');
 }
