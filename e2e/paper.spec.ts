@@ -159,7 +159,13 @@ test('a slip with long names and every finding at once is still one page', async
     ...['identify', 'complaint', 'clean', 'top_up', 'crank', 'stand', 'three_minute'].map(
       (step) => ['skip', { step, reason: 'w'.repeat(200) }] as const,
     ),
-    ['override', { verdict: 'watch', why: 'W '.repeat(150).trim() }],
+    [
+      'override',
+      {
+        ...{ verdict: 'watch', why: 'W '.repeat(150).trim() },
+        ...{ over: 'quarantine', despite: 'case_cracked' },
+      },
+    ],
   ];
   for (const [number, reading] of everything.entries()) {
     const instrument = `${'W'.repeat(42)} ${number} (simulated)`;
