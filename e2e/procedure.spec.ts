@@ -234,6 +234,7 @@ test('a verdict that was set lapses when a danger is found, and out of quarantin
   await expect(page.getByRole('button', { name: 'Finish the run: Serve and watch' })).toBeVisible();
 
   await bench.step('Inspect').click();
+  await page.getByRole('button', { name: 'Do it again' }).click();
   await bench.mark('Cracked', 'Clean and tight', 'Over the plates', 'None');
   await page.getByRole('button', { name: 'Capture what is marked' }).click();
   await bench.step('Verdict').click();
