@@ -5,7 +5,7 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
-import { type PackedStretch, unpackStretch } from './packed-rows';
+import { insertInto, type PackedStretch, ROW_TABLES, type RowTable, unpackStretch } from './packed-rows';
 import { assessments, batteries, imports, lots, readings, runs, technicians } from './schema';
 import { RELEASE_TAGS } from './tags';
 
@@ -49,10 +49,13 @@ export async function deferReferences(transaction: Transaction): Promise<void> {
  * supersede nothing.
  */
 export function addStretch(store: Store, stretch: PackedStretch): Promise<void> {
+  const rows = unpackStretch(stretch);
   return store.append([
     { sql: 'pragma defer_foreign_keys = on', args: [] },
     { sql: RELEASE_TAGS, args: [JSON.stringify(stretch.tagKeys)] },
-    ...unpackStretch(stretch).flatMap(({ sql, rows }) => rows.map((row) => ({ sql, args: [...row] }))),
+    ...(Object.keys(ROW_TABLES) as RowTable[]).flatMap((table) =>
+      rows[table].map((row) => ({ sql: insertInto(table), args: [...row] })),
+    ),
   ]);
 }
 

@@ -1,7 +1,6 @@
 import { getTableColumns, getTableName } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { tagKey } from '@/core/battery/battery';
-import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { AssessmentRecord, BatteryRecord, RunRecord } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
 import { packJudgement } from './packed-judgement';
@@ -18,6 +17,11 @@ export interface IncomingRun {
 /** What one row of a table holds, in the order of its columns. */
 export type RowValues = readonly (string | number | null | Uint8Array)[];
 
+/** The tables that runs come into, in the order in which their rows are added. */
+export const ROW_TABLES = { batteries, assessments, runs, readings } as const;
+
+export type RowTable = keyof typeof ROW_TABLES;
+
 /** A stretch of runs made ready for the store by a worker thread, so that storing it is all that is left. */
 export interface PackedStretch {
   readonly count: number;
@@ -28,17 +32,9 @@ export interface PackedStretch {
   /** The packed judgements of the assessments, one after the other, and where each ends. */
   readonly judgements: Uint8Array;
   readonly judgementEnds: readonly number[];
-  /** The readings of each run, a line of JSON for each: what differs between them. */
-  readonly readings: string;
 }
 
-interface StretchRows {
-  readonly batteries: readonly RowValues[];
-  readonly assessments: readonly RowValues[];
-  readonly runs: readonly RowValues[];
-  /** What the readings of each run have in common. */
-  readonly readings: readonly RowValues[];
-}
+export type StretchRows = Readonly<Record<RowTable, readonly RowValues[]>>;
 
 /** Packs runs that arrive together, recorded and brought in by one person at one moment. */
 export function packStretch(
@@ -65,7 +61,10 @@ export function packStretch(
       runs,
       incoming.map(({ run }) => ({ ...run, ...ids })),
     ),
-    readings: incoming.map((run) => sharedValues(run, arrival.atMs)),
+    readings: rowValues(
+      readings,
+      incoming.flatMap((run) => run.readings.map((reading) => ({ ...reading, recordedAtMs: arrival.atMs }))),
+    ),
   };
   return {
     count: incoming.length,
@@ -76,53 +75,20 @@ export function packStretch(
       end += length;
       return end;
     }),
-    readings: incoming.map((run) => JSON.stringify(run.readings.map(ownValues))).join('\n'),
   };
-}
-
-/** The values that all readings of an incoming run have: they are of one moment, and none replaces another. */
-function sharedValues({ run, readings: taken }: IncomingRun, recordedAtMs: number): RowValues {
-  const [first] = taken;
-  const { takenAtMs, technicianId, instrument } = first ?? {
-    ...{ takenAtMs: run.startedAtMs, technicianId: run.startedById, instrument: '' },
-  };
-  return [run.id, takenAtMs, recordedAtMs, technicianId, instrument, SHAPES.reading];
-}
-
-const ownValues = ({ id, kind, data, forced }: Reading) => [
-  ...[id, kind, readings.data.mapToDriverValue(data), forced ? 1 : 0],
-];
-
-/**
- * Adds the readings of one run. The database takes their list apart itself: what they have in common is bound once, and
- * binding a value costs more than storing it.
- */
-const INSERT_READINGS = `insert into readings (id, run_id, kind, data, taken_at_ms, recorded_at_ms, technician_id,
-    instrument, forced, supersedes_id, reason, shape)
-  select value ->> 0, ?1, value ->> 1, value ->> 2, ?2, ?3, ?4, ?5, value ->> 3, null, null, ?6 from json_each(?7)`;
-
-/** Rows that one statement adds, in the order in which they must come. */
-export interface StretchPart {
-  readonly sql: string;
-  readonly rows: readonly RowValues[];
 }
 
 const JUDGEMENT_AT = Object.keys(getTableColumns(assessments)).indexOf('judgement');
 
-/** A stretch as the statements that add it, each with the values of its rows. */
-export function unpackStretch(stretch: PackedStretch): StretchPart[] {
-  const { judgements, judgementEnds } = stretch;
-  const read = JSON.parse(stretch.rows) as StretchRows;
-  const lists = stretch.readings.split('\n');
-  const judged = read.assessments.map((row, at) =>
-    row.with(JUDGEMENT_AT, judgements.subarray(judgementEnds[at - 1] ?? 0, judgementEnds[at])),
-  );
-  return [
-    { sql: insertInto(batteries), rows: read.batteries },
-    { sql: insertInto(assessments), rows: judged },
-    { sql: insertInto(runs), rows: read.runs },
-    { sql: INSERT_READINGS, rows: read.readings.map((shared, at) => [...shared, lists[at] ?? '[]']) },
-  ];
+/** The rows of a stretch as their columns take them. */
+export function unpackStretch({ rows, judgements, judgementEnds }: PackedStretch): StretchRows {
+  const read = JSON.parse(rows) as StretchRows;
+  return {
+    ...read,
+    assessments: read.assessments.map((row, at) =>
+      row.with(JUDGEMENT_AT, judgements.subarray(judgementEnds[at - 1] ?? 0, judgementEnds[at])),
+    ),
+  };
 }
 
 interface PackedColumn {
@@ -161,7 +127,8 @@ function rowValues(table: SQLiteTable, rows: readonly object[]): RowValues[] {
 }
 
 /** Adds one row of a table; names are of the schema, never of a request. */
-function insertInto(table: SQLiteTable): string {
+export function insertInto(name: RowTable): string {
+  const table = ROW_TABLES[name];
   const columns = Object.values(getTableColumns(table)).map((column) => `"${column.name}"`);
   return `insert into "${getTableName(table)}" (${columns.join()}) values (${columns.map(() => '?').join()})`;
 }

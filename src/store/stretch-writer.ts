@@ -1,6 +1,13 @@
 import Connection from 'libsql';
 import type { OpenFile } from './database';
-import { type PackedStretch, type StretchPart, unpackStretch } from './packed-rows';
+import {
+  insertInto,
+  type PackedStretch,
+  ROW_TABLES,
+  type RowTable,
+  type StretchRows,
+  unpackStretch,
+} from './packed-rows';
 import { PINNED } from './pragmas';
 import { RELEASE_TAGS } from './tags';
 
@@ -12,7 +19,7 @@ export type StretchOutcome =
 interface RowWriter {
   readonly opened: string;
   /** Adds a stretch whole or not at all. */
-  readonly add: (tagKeys: readonly string[], parts: readonly StretchPart[]) => void;
+  readonly add: (tagKeys: readonly string[], rows: StretchRows) => void;
 }
 
 /** Another connection may hold the file for a moment, ms. */
@@ -40,20 +47,14 @@ function rowsAdder(file: string): RowWriter['add'] {
   const connection = new Connection(file, { timeout: BUSY_MILLISECONDS });
   for (const [name, value] of Object.entries(PINNED)) connection.pragma(`${name} = ${value}`);
   const release = connection.prepare(RELEASE_TAGS);
-  const prepared = new Map<string, ReturnType<typeof connection.prepare>>();
-  const statementOf = (sql: string) => {
-    const statement = prepared.get(sql) ?? connection.prepare(sql);
-    prepared.set(sql, statement);
-    return statement;
-  };
-  const add = connection.transaction((tagKeys: readonly string[], parts: readonly StretchPart[]) => {
+  const inserts = (Object.keys(ROW_TABLES) as RowTable[]).map(
+    (table) => [table, connection.prepare(insertInto(table))] as const,
+  );
+  const add = connection.transaction((tagKeys: readonly string[], rows: StretchRows) => {
     // Rows that name each other are looked at once all are there.
     connection.exec('PRAGMA defer_foreign_keys = on');
     release.run([JSON.stringify(tagKeys)]);
-    for (const { sql, rows } of parts) {
-      const insert = statementOf(sql);
-      for (const row of rows) insert.run(row);
-    }
+    for (const [table, insert] of inserts) for (const row of rows[table]) insert.run(row);
   });
-  return (tagKeys, parts) => add.immediate(tagKeys, parts);
+  return (tagKeys, rows) => add.immediate(tagKeys, rows);
 }
