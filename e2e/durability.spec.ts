@@ -1,7 +1,15 @@
+import type { APIRequestContext } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
 import { BenchPage } from './support/bench-page';
 import { freePort, newDatabaseFile, startServer } from './support/server';
 import { expect, expectAccessible, finishRunSeen, signIn, startedRun, test } from './support/test';
+
+/** Waits until so many readings of a run are stored. */
+async function expectStored(request: APIRequestContext, runId: string, count: number): Promise<void> {
+  await expect
+    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
+    .toBe(count);
+}
 
 test('a run reopens where it stood, its clock still right', async ({
   page,
@@ -75,9 +83,7 @@ test('what was captured while the link was down survives a reload', async ({
   await page.close();
   await other.goto(`/bench/${runId}`);
   await expect(new BenchPage(other).step('Inspect')).toContainText('all in order');
-  await expect
-    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(3);
+  await expectStored(request, runId, 3);
 });
 
 test('two tabs on the same run see each other, and a finished run asks before it takes more', async ({
@@ -112,9 +118,7 @@ test('two tabs on the same run see each other, and a finished run asks before it
   await expect(page.getByText(/finished meanwhile/)).toBeVisible();
   await page.getByRole('button', { name: 'Reopen the run and store it' }).click();
   await bench.expectStage('Verdict');
-  await expect
-    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(6);
+  await expectStored(request, runId, 6);
 });
 
 test('the same capture sent twice is stored once', async ({ request, newTag, technicianId }) => {
@@ -157,9 +161,7 @@ test('what waits is sent from any screen, and is told in the head of every one',
   await page.unroute('**/api/runs/*/readings');
   await dialog.getByRole('button', { name: 'Send it now' }).click();
   await expect(dialog.getByText('All of it is stored.')).toBeVisible();
-  await expect
-    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(3);
+  await expectStored(request, runId, 3);
 });
 
 test('two tabs that capture while nothing answers lose nothing of each other', async ({
@@ -179,9 +181,7 @@ test('two tabs that capture while nothing answers lose nothing of each other', a
   await otherBench.complain();
   await expect(page.getByRole('button', { name: '2 not stored' })).toBeVisible();
   await context.unroute('**/api/runs/*/readings');
-  await expect
-    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(2);
+  await expectStored(request, runId, 2);
   await expect(page.getByRole('button', { name: /not stored/ })).toHaveCount(0);
 });
 
@@ -226,9 +226,7 @@ test('a tablet whose clock runs an hour ahead is told, and stamps by the serverâ
   await page.goto(`/bench/${runId}`);
   await expect(page.getByText(/This deviceâ€™s clock is (59|60) min fast/)).toBeVisible();
   await page.getByRole('button', { name: 'The label agrees' }).click();
-  await expect
-    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(1);
+  await expectStored(request, runId, 1);
   const [reading] = (await (await request.get(`/api/runs/${runId}`)).json()).value.readings;
   expect(Math.abs(reading.takenAtMs - Date.now())).toBeLessThan(120_000);
   await context.close();
