@@ -75,6 +75,8 @@ function sheets(labels: readonly PrintedLabel[], size: LabelSize, code: LabelCod
 
 /** White around what is printed, mm: printers miss the edge, scanners need the quiet. */
 const MARGIN_MM = 3;
+/** Two lines more for whose word a verdict is, mm at full size. */
+const SET_BY_MM = 5.8;
 /** Widths of letters against their size, for a tag that must stand on one line. */
 const LETTER_WIDTH = 0.62;
 
@@ -90,7 +92,8 @@ function Label({ label, size, code }: LabelProps) {
   const height = size.heightMm - 2 * MARGIN_MM;
   const codeMm = bars ? 0 : Math.min(height, size.widthMm * 0.34);
   const textMm = size.widthMm - 2 * MARGIN_MM - (bars ? 0 : codeMm + 2);
-  const scale = Math.min(height / (bars ? 30 : 23), textMm / 36);
+  const lines = (bars ? 30 : 23) + (label.verdict?.setBy ? SET_BY_MM : 0);
+  const scale = Math.min(height / lines, textMm / 36);
   return (
     <View
       style={{

@@ -43,11 +43,19 @@ export function batteryTag(battery: BatteryRecord, newest: NewestVerdict | null)
     fittedOn,
     verdict: newest && {
       ...{ verdict: newest.verdict, words: VERDICT_LABELS[newest.verdict], atMs: newest.atMs },
-      setBy: newest.over && `Set by ${newest.over.by}; computed: ${VERDICT_LABELS[newest.over.computed]}`,
+      setBy:
+        newest.over &&
+        `Set by ${shortName(newest.over.by)}; computed: ${VERDICT_LABELS[newest.over.computed]}`,
     },
     nextCheckMs: newest && nextCheckMs(newest.verdict, newest.atMs),
   };
 }
+
+/** A label has two lines for who set a verdict and over which: of a longer name its beginning must do. */
+const NAME_LENGTH = 24;
+
+const shortName = (name: string) =>
+  name.length <= NAME_LENGTH ? name : `${name.slice(0, NAME_LENGTH - 1).trimEnd()}…`;
 
 /** A label sheet or a single label, mm. `columns` by `rows` labels a sheet; a roll has one. */
 export interface LabelSize {

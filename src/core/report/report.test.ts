@@ -187,6 +187,9 @@ describe('a battery’s label', () => {
     const set = batteryTag(BATTERY, { verdict: 'watch', atMs: 0, over });
     expect(set.verdict?.setBy).toBe('Set by Maro Tindell; computed: Retire');
     expect(batteryTag(BATTERY, { verdict: 'watch', atMs: 0, over: null }).verdict?.setBy).toBeNull();
+    const long = batteryTag(BATTERY, { verdict: 'watch', atMs: 0, over: { ...over, by: 'W'.repeat(60) } });
+    expect(long.verdict?.setBy?.length).toBeLessThan(60);
+    expect(long.verdict?.setBy).toContain('…; computed: Retire');
   });
 
   it('comes in sizes that fit their sheet', () => {
