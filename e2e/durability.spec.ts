@@ -1,4 +1,4 @@
-import type { APIRequestContext } from '@playwright/test';
+import type { APIRequestContext, Route } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
 import { BenchPage } from './support/bench-page';
 import { freePort, newDatabaseFile, startServer } from './support/server';
@@ -112,7 +112,10 @@ test('two tabs on the same run see each other, and a finished run asks before it
   await expect(otherBench.step('Open-circuit voltage')).toContainText('12.61');
   await expect(second.getByLabel('Open-circuit voltage')).toHaveValue('12.5');
 
-  // A third device without the tabs' channel finishes the run; this tab only learns of it when it captures.
+  // A third device without the tabs' channel finishes the run; this tab, which cannot look again just now, only learns
+  // of it when it captures.
+  const noLook = (route: Route) => (route.request().method() === 'GET' ? route.abort() : route.fallback());
+  await page.route(`**/api/runs/${runId}`, noLook);
   await finishRunSeen(request, runId, technicianId);
   await bench.load('10.4');
   await expect(page.getByText(/finished meanwhile/)).toBeVisible();

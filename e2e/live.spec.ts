@@ -134,6 +134,25 @@ test('a load that is stopped captures nothing', async ({ page, bench, hungRun })
   expect((await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(false);
 });
 
+test('a scanner on the Bench starts no load and types into no figure: it opens what it scanned', async ({
+  page,
+  bench,
+  hungRun,
+  newTag,
+}) => {
+  await toTheLoad(bench, page);
+  // Every letter that is a key of this screen, in one tag; and a tag that is registered.
+  await page.keyboard.type('FSHD-0142\n');
+  await expect(page.getByText('FSHD-0142', { exact: false }).first()).toBeVisible();
+  await expect(page).toHaveURL(/scan=FSHD-0142/);
+  await page.keyboard.type(`${newTag}\n`);
+  await expect(page).toHaveURL(new RegExp(`/bench/${hungRun}`));
+  await bench.step('Load test').click();
+  await expect(page.getByRole('button', { name: /Load on/ })).toBeVisible();
+  await expect(page.getByText(/^Stopped after/)).toHaveCount(0);
+  expect((await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(false);
+});
+
 test('a load that nobody watches any more is stopped, and one that the meter cannot see is not begun', async ({
   page,
   bench,

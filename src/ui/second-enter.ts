@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { isWritten } from './key-burst';
 
 /** A scanner may send its Enter twice, one right after the other; nobody decides sooner than this, ms. */
 const SECOND_ENTER_MS = 500;
@@ -14,6 +15,8 @@ export function useSecondEnterHeld(): boolean {
   useEffect(() => {
     if (!held) return;
     const onKey = (event: KeyboardEvent) => {
+      // What is written next is another scan, and its Enter is meant.
+      if (isWritten(event) && event.key !== ' ') setHeld(false);
       if (!PRESSES.has(event.key)) return;
       event.preventDefault();
       event.stopPropagation();

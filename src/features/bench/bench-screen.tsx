@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
@@ -13,7 +13,7 @@ import type { Reading } from '@/core/procedure/reading';
 import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
 import { TYPED } from '@/core/procedure/typed';
 import { BatteryLine } from '@/ui/battery-line';
-import { isTyping } from '@/ui/keyboard';
+import { useLetterKey } from '@/ui/letter-key';
 import { Moment } from '@/ui/moment';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { serverNow } from '@/ui/server-clock';
@@ -202,18 +202,10 @@ function BenchHead({ run }: { readonly run: Run }) {
 
 /** `[` and `]` walk along the run sheet. */
 function useStepKeys(sheet: readonly SheetStep[], shown: StepId, choose: (step: StepId) => void): void {
-  const latest = useRef({ sheet, shown, choose });
-  latest.current = { sheet, shown, choose };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const move = event.key === '[' ? -1 : event.key === ']' ? 1 : 0;
-      if (move === 0 || isTyping(event, 'text')) return;
-      event.preventDefault();
-      const { sheet: steps, shown: here, choose: go } = latest.current;
-      const target = steps[steps.findIndex(({ id }) => id === here) + move];
-      if (target) go(target.id);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  const walk = (by: number) => {
+    const target = sheet[sheet.findIndex(({ id }) => id === shown) + by];
+    if (target) choose(target.id);
+  };
+  useLetterKey('[', () => walk(-1));
+  useLetterKey(']', () => walk(1));
 }

@@ -10,7 +10,7 @@ import { STEPS } from '@/core/procedure/steps';
 import { Button } from '@/ui/button';
 import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
-import { isTyping } from '@/ui/keyboard';
+import { useLetterKey } from '@/ui/letter-key';
 import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
@@ -91,7 +91,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
     ((!next && !again && !correction) || finished);
   const barred = !showsDone && !gate.open && !forced && !correction && id !== 'verdict';
   const mayForce = barred && gate.forceable && !finished;
-  useForceKey(mayForce, () => setForced(true));
+  useLetterKey('f', () => setForced(true), { off: !mayForce });
   useStageFocus(frame, `${showsDone} ${barred} ${again} ${correction?.reading.id}`);
 
   const tryingOut = useRef(false);
@@ -205,19 +205,6 @@ function Barred({ reason, opensInMs, mayForce, onForce, goTo, onGoTo }: BarredPr
       {mayForce && <p className="text-soft">A forced result is indicative: it never retires a battery.</p>}
     </div>
   );
-}
-
-function useForceKey(active: boolean, force: () => void): void {
-  const latest = useRef(force);
-  latest.current = force;
-  useEffect(() => {
-    if (!active) return;
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() === 'f' && !isTyping(event, 'text')) latest.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [active]);
 }
 
 /** Puts the focus where the stage begins, whenever what it shows changes. */

@@ -44,7 +44,7 @@ function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
     <SiteProvider
       settings={{ zone: 'UTC', technicians: [], technicianId, temperatureUnit: '°C', theme: 'light' }}
     >
-      <ScanField startFocused />
+      <ScanField focusScan />
     </SiteProvider>,
   );
   return asked;
@@ -60,6 +60,11 @@ describe('the scan field', () => {
     screen.getByRole('button', { name: 'Scan with the camera' }).focus();
     await userEvent.keyboard('FH-7');
     expect((field as HTMLInputElement).value).toBe('FH-7');
+    // One scan after the other: the second takes the place of the first.
+    await userEvent.keyboard('{Enter}');
+    await screen.findByText(/FH-7/, { selector: 'strong' });
+    await userEvent.keyboard('FH-8');
+    expect((field as HTMLInputElement).value).toBe('FH-8');
   });
 });
 

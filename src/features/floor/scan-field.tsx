@@ -10,6 +10,7 @@ import { scanned } from '@/core/report/scanned';
 import { fetchAnswer, problemsOf } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
+import { isWritten } from '@/ui/key-burst';
 import { isTyping } from '@/ui/keyboard';
 import { Problems } from '@/ui/problems';
 import { ScanResult } from './scan-result';
@@ -23,14 +24,21 @@ interface Answered {
 }
 
 /** Scan or type a tag: a battery that is on the bench opens there, another is shown, an unknown one can be registered. */
-export function ScanField({ startFocused }: { readonly startFocused: boolean }) {
+export function ScanField({
+  focusScan,
+  scanned: scannedElsewhere = '',
+}: {
+  readonly focusScan: boolean;
+  /** What was scanned on another screen, to be found here. */
+  readonly scanned?: string | undefined;
+}) {
   const router = useRouter();
   const id = useId();
   const field = useRef<HTMLInputElement>(null);
-  const [tag, setTag] = useState('');
+  const [tag, setTag] = useState(scannedElsewhere);
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  useFocusKey(field, startFocused);
+  useFocusKey(field, focusScan);
 
   const [camera, setCamera] = useState(false);
 
@@ -41,11 +49,19 @@ export function ScanField({ startFocused }: { readonly startFocused: boolean }) 
     if (asked === '') return;
     const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
     setProblems(problemsOf(reply));
+    // The next scan takes the place of this one.
+    if (document.activeElement === field.current) field.current?.select();
     if ('unreachable' in reply || !reply.ok) return;
     const open = reply.value.exact?.newest?.run;
     if (open && open.finishedAtMs === null) router.push(`/bench/${open.id}`);
     else setAnswered({ tag: asked, found: reply.value });
   };
+
+  const findScanned = useRef(find);
+  findScanned.current = find;
+  useEffect(() => {
+    if (scannedElsewhere) void findScanned.current(scannedElsewhere);
+  }, [scannedElsewhere]);
 
   return (
     <search className="grid gap-3">
@@ -119,18 +135,13 @@ function useFocusKey(field: React.RefObject<HTMLInputElement | null>, startFocus
     if (startFocused || nothingElse) field.current?.focus({ preventScroll: true });
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event) || document.querySelector('dialog[open], [role="dialog"]')) return;
-      if (event.key === '/') {
-        event.preventDefault();
-        field.current?.focus();
-        field.current?.select();
-      } else if (isWritten(event)) field.current?.focus();
+      // A blank presses the key that has the focus.
+      if (!isWritten(event) || event.key === ' ') return;
+      if (event.key === '/') event.preventDefault();
+      field.current?.focus();
+      field.current?.select();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [field, startFocused]);
-}
-
-/** Whether a key writes a letter or a figure: a blank presses the key that has the focus. */
-function isWritten({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
-  return key.length === 1 && key !== ' ' && !ctrlKey && !metaKey && !altKey;
 }

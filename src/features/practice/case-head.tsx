@@ -5,9 +5,9 @@ import { COMPLAINTS } from '@/core/procedure/complaint';
 import type { Reading } from '@/core/procedure/reading';
 import { formatMinutes } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
+import { useLetterKey } from '@/ui/letter-key';
 import { useNow } from '@/ui/use-now';
 import { SpeedKeys } from '../bench/live/simulated-time';
-import { useLetterKey } from '../bench/stages/hold-clock';
 import type { PracticeBench } from './use-practice-bench';
 
 const SEEN_WORDS: Readonly<Record<string, string>> = {

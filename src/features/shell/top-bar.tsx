@@ -4,8 +4,8 @@ import { clsx } from 'clsx';
 import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect } from 'react';
-import { isTyping } from '@/ui/keyboard';
+import { useLetterKey } from '@/ui/letter-key';
+import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
 import { OutboxNotice } from './outbox-notice';
 import { WhoIsHere } from './who-is-here';
@@ -20,10 +20,18 @@ const PLACES = [
   { href: '/rules', label: 'House rules' },
 ] as const;
 
-/** The bar over every screen: where one can go, who is at the bench, how this screen shows things. */
+/**
+ * The bar over every screen: where one can go, who is at the bench, how this screen shows things. `/` leads to the scan
+ * field from anywhere, and a scan to what it names.
+ */
 export function TopBar() {
   const path = usePathname();
-  useScanKey(path);
+  const router = useRouter();
+  // On the Floor the field itself takes the key, and what is scanned.
+  useLetterKey('/', () => router.push('/?scan'), { off: path === '/' });
+  useScannedAnywhere((text) => {
+    if (path !== '/') router.push(`/?scan=${encodeURIComponent(text)}`);
+  });
   return (
     <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap">
       <span className="text-lg font-bold tracking-tight text-harbour">Integra</span>
@@ -56,20 +64,6 @@ export function TopBar() {
       </div>
     </header>
   );
-}
-
-/** `/` leads to the scan field from anywhere; on the Floor the field itself takes the key. */
-function useScanKey(path: string): void {
-  const router = useRouter();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== '/' || isTyping(event, 'text') || path === '/') return;
-      event.preventDefault();
-      router.push('/?scan');
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [path, router]);
 }
 
 function UnitSwitch() {

@@ -6,10 +6,10 @@ import type { ReadingData } from '@/core/procedure/reading';
 import { LONGEST_TRACE, thinTrace } from '@/core/procedure/thin-trace';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
+import { useLetterKey } from '@/ui/letter-key';
 import { useSite } from '@/ui/site';
 import { temperatureWords } from '../reading-words';
 import { Figure } from '../stages/figure';
-import { useLetterKey } from '../stages/hold-clock';
 import type { HoldState, LoadPoint } from './instrument-link';
 import { instrumentName, useLink, useLive } from './use-live';
 import { useStoppedOnLeaving } from './use-stopped-on-leaving';
@@ -48,7 +48,7 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   const stop = () => {
     if (bankName) link?.send(writeLine('stop', bankName));
   };
-  useLetterKey('s', holding ? stop : start);
+  useLetterKey('s', holding ? stop : start, { atOnce: holding });
   useCapturedAtEnd(state, trace, task, (data) =>
     onCapture(data, instrumentName(link, 'load_bank') ?? 'Load bank'),
   );

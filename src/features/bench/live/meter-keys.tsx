@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { writeLine } from '@/core/instruments/line';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
-import { useLetterKey } from '../stages/hold-clock';
+import { useLetterKey } from '@/ui/letter-key';
 import { useLink, useLive } from './use-live';
 
 /** The voltmeter's own keys: its display frozen, and the lowest and highest that it has seen. Nothing with a meter that keeps none. */

@@ -1,5 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
-import { isTyping } from '@/ui/keyboard';
+import { useEffect, useState } from 'react';
+import { useLetterKey } from '@/ui/letter-key';
 
 const TICK_MS = 100;
 
@@ -14,22 +14,7 @@ export interface HoldClock {
 
 /** `S` starts and stops the clock; a number field has no use for the letter. */
 export function useClockKey({ running, start, stop }: HoldClock): void {
-  useLetterKey('s', running ? stop : start);
-}
-
-/** A letter that does something wherever the focus is, except in a text. */
-export function useLetterKey(letter: string, act: () => void): void {
-  const latest = useRef(act);
-  latest.current = act;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== letter || isTyping(event, 'text')) return;
-      event.preventDefault();
-      latest.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [letter]);
+  useLetterKey('s', running ? stop : start, { atOnce: running });
 }
 
 /** A clock that runs while something is held and says nothing about the reading. */

@@ -5,18 +5,19 @@ import { writeLine } from '@/core/instruments/line';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
+import { useLetterKey } from '@/ui/letter-key';
 import { SimulatedTime } from '../live/simulated-time';
 import { useLink, useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import { Figure } from './figure';
-import { useHoldClock, useLetterKey } from './hold-clock';
+import { useHoldClock } from './hold-clock';
 import type { StageProps } from './stage-props';
 
 /** The voltage that a three-minute charge drives the battery to. */
 export function ThreeMinuteStage({ run, spec, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'three_minute' ? correcting.data : null;
   const { charges, elapsedSeconds, running, start, stop } = useTestClock();
-  useLetterKey('s', running ? stop : start);
+  useLetterKey('s', running ? stop : start, { atOnce: running });
   const left = Math.max(0, THREE_MINUTE_TEST.seconds - (elapsedSeconds ?? 0));
   const over = elapsedSeconds !== null && !running;
   const limit = ownVolt(run.view.rules.threeMinute.limitVolts, spec.nominalVolts);

@@ -1,0 +1,106 @@
+import { fireEvent, render } from '@testing-library/react';
+import { useLetterKey } from './letter-key';
+import { useScannedAnywhere } from './scanned-anywhere';
+
+interface Told {
+  readonly start: jest.Mock;
+  readonly stop: jest.Mock;
+  readonly scanned: jest.Mock;
+}
+
+function Bench({ start, stop, scanned }: Told) {
+  useLetterKey('s', start);
+  useLetterKey('x', stop, { atOnce: true });
+  useScannedAnywhere(scanned);
+  return (
+    <>
+      <input aria-label="Volts" inputMode="decimal" defaultValue="12.4" />
+      <input aria-label="Remark" />
+    </>
+  );
+}
+
+/** Keys that come one after the other in so many milliseconds; events tell when a key was struck. */
+function strike(target: Element | Window, keys: readonly string[], gapMs: number): void {
+  for (const key of keys) {
+    clock += gapMs;
+    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'timeStamp', { value: clock });
+    // The field takes what is not prevented, as a browser would have it.
+    if (fireEvent(target, event) && target instanceof HTMLInputElement && key.length === 1)
+      fireEvent.input(target, { target: { value: target.value + key } });
+    jest.advanceTimersByTime(gapMs);
+  }
+}
+
+let clock = 0;
+const SCANNED_TAG = [...'FS-0142', 'Enter'];
+
+function begin() {
+  const told: Told = { start: jest.fn(), stop: jest.fn(), scanned: jest.fn() };
+  const screen = render(<Bench {...told} />);
+  return { ...told, volts: screen.getByLabelText('Volts'), remark: screen.getByLabelText('Remark') };
+}
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  clock += 10_000;
+});
+afterEach(() => jest.useRealTimers());
+
+it('a letter that a hand strikes acts, and what makes safe acts before anything else could follow', () => {
+  const { start, stop } = begin();
+  strike(window, ['x'], 0);
+  expect(stop).toHaveBeenCalledTimes(1);
+  strike(window, ['s'], 500);
+  expect(start).toHaveBeenCalledTimes(1);
+});
+
+it.each([5, 20, 50, 120])('a tag scanned at %i ms a key starts nothing and is heard as a whole', (gapMs) => {
+  const { start, scanned } = begin();
+  strike(window, SCANNED_TAG, gapMs);
+  strike(window, [...'ss', 'Enter'], gapMs);
+  jest.runAllTimers();
+  expect(start).not.toHaveBeenCalled();
+  expect(scanned.mock.calls).toEqual([['FS-0142']]);
+});
+
+it('a scanner that halts within a tag is heard as a whole', () => {
+  const { start, scanned } = begin();
+  strike(window, [...'FS'], 10);
+  strike(window, ['H'], 380);
+  strike(window, [...'-0142', 'Enter'], 10);
+  jest.runAllTimers();
+  expect(start).not.toHaveBeenCalled();
+  expect(scanned.mock.calls).toEqual([['FSH-0142']]);
+});
+
+it('a scan into a figure leaves the figure as it was, and its Enter presses nothing', () => {
+  const { volts, scanned } = begin();
+  const pressed = jest.fn();
+  volts.addEventListener('keydown', ({ key }) => key === 'Enter' && pressed());
+  strike(volts, SCANNED_TAG, 10);
+  expect(scanned).toHaveBeenCalledWith('FS-0142');
+  expect(volts).toHaveProperty('value', '12.4');
+  expect(pressed).not.toHaveBeenCalled();
+});
+
+it('a meter that types its figure, a text and a slow hand are no scans', () => {
+  const { volts, remark, scanned } = begin();
+  strike(volts, [...'12.61', 'Enter'], 10);
+  strike(remark, [...'ground strap', 'Enter'], 10);
+  strike(window, SCANNED_TAG, 600);
+  expect(scanned).not.toHaveBeenCalled();
+  expect(remark).toHaveProperty('value', 'ground strap');
+});
+
+it('what is scanned while a dialog is open neither presses its keys nor leaves it', () => {
+  const { scanned } = begin();
+  const dialog = document.body.appendChild(document.createElement('div'));
+  dialog.setAttribute('role', 'dialog');
+  const pressed = jest.fn();
+  dialog.addEventListener('keydown', ({ key }) => key === 'Enter' && pressed());
+  strike(dialog, SCANNED_TAG, 10);
+  expect([scanned.mock.calls.length, pressed.mock.calls.length]).toEqual([0, 0]);
+  dialog.remove();
+});
