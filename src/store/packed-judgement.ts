@@ -14,18 +14,16 @@ const FIRST = 1;
 const BRACE = '{'.charCodeAt(0);
 const dictionary = Buffer.from(DICTIONARY_1);
 
+/** So little text fits into a window of 8 kB with its dictionary; larger tables would only have to be cleared each time. */
+const SMALL_WORK = { dictionary, level: 4, memLevel: 5, windowBits: 13, chunkSize: 1024 };
+
 /** Nothing that is kept unpacks to more, bytes: a damaged value must not fill the memory. */
 const LARGEST = 4_000_000;
 
 /** Packs a judgement: 2.2 kB of JSON become some 220 bytes, since most of it stands in every other one too. */
 export function packJudgement(kept: KeptJudgement): Buffer {
   const { evidence, assessment } = kept;
-  const packed = deflateRawSync(JSON.stringify({ evidence, assessment }), {
-    dictionary,
-    level: 4,
-    memLevel: 6,
-    windowBits: 14,
-  });
+  const packed = deflateRawSync(JSON.stringify({ evidence, assessment }), SMALL_WORK);
   return Buffer.concat([Buffer.of(FIRST), packed]);
 }
 
