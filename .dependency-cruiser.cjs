@@ -53,7 +53,8 @@ module.exports = {
     onlyUses('paper', ['ui', 'core']),
     onlyUses('workers', ['core']),
     onlyUses('features', ['ui', 'core', 'workers']),
-    onlyUses('app', ['features', 'paper', 'ui', 'server', 'core']),
+    onlyUses('entry', ['server', 'store', 'core']),
+    onlyUses('app', ['features', 'paper', 'ui', 'entry', 'server', 'core']),
     ...coreArrows,
     {
       name: 'core-packages',

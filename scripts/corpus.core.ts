@@ -4,12 +4,14 @@ import { writeFileSync } from 'node:fs';
 import { uuidv7 } from 'uuidv7';
 import { CORE_VERSION } from '../src/core/assessment/core-version';
 import { registerBattery } from '../src/server/batteries';
+import type { Context } from '../src/server/context';
+import { contextOn } from '../src/server/context.test-support';
 import { beginLot, saveLot, storeLot } from '../src/server/lots';
 import { rulesToday, saveRules } from '../src/server/rules';
 import { answerRun, captureReading, finishRun, startRun } from '../src/server/runs';
 import { runFile, siteFile } from '../src/server/site-files';
-import { closeStore } from '../src/server/store';
 import { registerTechnician } from '../src/server/technicians';
+import { openStore } from '../src/store/open';
 
 type Step = readonly [kind: string, data: unknown, extra?: Readonly<Record<string, unknown>>];
 
@@ -17,6 +19,7 @@ const LAST = 'the reading before';
 const [technicianId, other] = [uuidv7(), uuidv7()];
 let nowMs = Date.UTC(2026, 9, 12, 8);
 let serial = 0;
+let context: Context;
 
 async function must<T>(
   what: string,
@@ -39,9 +42,9 @@ async function run(
     ...{ ratings: [{ standard: 'SAE', amps: 570 }], model: 'Corvane M60', place: 'Yard tractor 3' },
     ...{ dateCode: 'K4', fittedOn: '2024-03-12', ...label },
   };
-  await must(what, registerBattery({ id: batteryId, technicianId, label: written }));
+  await must(what, registerBattery(context, { id: batteryId, technicianId, label: written }));
   const runId = uuidv7();
-  await must(what, startRun({ id: runId, batteryId, technicianId }));
+  await must(what, startRun(context, { id: runId, batteryId, technicianId }));
   let last = '';
   for (const [kind, data, extra = {}] of steps) {
     nowMs += 60_000;
@@ -53,14 +56,14 @@ async function run(
       ...{ id, runId, kind, data, takenAtMs: nowMs, technicianId, instrument: 'typed', forced: false },
       ...{ supersedesId: null, reason: null, ...put },
     };
-    await must(`${what}, ${kind}`, captureReading(reading));
+    await must(`${what}, ${kind}`, captureReading(context, reading));
     last = id;
   }
   nowMs += 60_000;
   if (!finish) return runId;
-  const { readings } = await must(what, answerRun(runId));
+  const { readings } = await must(what, answerRun(context, runId));
   const seenReadingIds = readings.map(({ id }) => id);
-  await must(what, finishRun({ runId, technicianId: other, seenReadingIds }));
+  await must(what, finishRun(context, { runId, technicianId: other, seenReadingIds }));
   return runId;
 }
 
@@ -143,9 +146,12 @@ async function everyWay(): Promise<string> {
   ];
   const recorded = { amps: 285, seconds: 15, volts: 10.31, temperatureC: 20, trace };
   await run('recorded', {}, [...begin, open(12.64), ['load', recorded]]);
-  const today = await rulesToday();
+  const today = await rulesToday(context);
   const rules = { ...today, name: 'Harbour house', health: { ...today.health, retirePct: 62 } };
-  await must('rules', saveRules({ rules, seenVersion: 0, reason: 'The lead decided', technicianId }));
+  await must(
+    'rules',
+    saveRules(context, { rules, seenVersion: 0, reason: 'The lead decided', technicianId }),
+  );
   await run('own rules', {}, [...begin, open(12.63), load(9.9)]);
   await run('open on own rules', {}, [...begin, open(12.63)], false);
   return first;
@@ -154,7 +160,7 @@ async function everyWay(): Promise<string> {
 async function rack(): Promise<void> {
   const [id, importId] = [uuidv7(), uuidv7()];
   const name = 'Rack of October';
-  await must('rack', beginLot({ id, name, technicianId }));
+  await must('rack', beginLot(context, { id, name, technicianId }));
   const rested6 = { temp_c: '20', rest_min: '800' };
   const rows = [
     {
@@ -169,22 +175,22 @@ async function rack(): Promise<void> {
     },
     { tag: 'R-2', construction: 'agm', rating_a: '700', ...rested6, ocv_v: '12.1' },
   ];
-  await must('rack', saveLot({ id, name, seenRevision: 1, rows }));
-  await must('rack', storeLot({ id, importId, technicianId, seenRevision: 2, seenRuns: 2 }));
+  await must('rack', saveLot(context, { id, name, seenRevision: 1, rows }));
+  await must('rack', storeLot(context, { id, importId, technicianId, seenRevision: 2, seenRuns: 2 }));
 }
 
-/** Writes the database that DATABASE_URL names, and the files beside it. */
+/** Writes a database into a folder, and the files that it comes to beside it. */
 export async function writeCorpus(folder: string): Promise<string> {
-  Date.now = () => nowMs;
-  await must('people', registerTechnician({ id: technicianId, name: 'Maro Tindell' }));
-  await must('people', registerTechnician({ id: other, name: 'Anselm Roake' }));
+  context = contextOn(await openStore(`file:${folder}/store.db`), { now: () => nowMs });
+  await must('people', registerTechnician(context, { id: technicianId, name: 'Maro Tindell' }));
+  await must('people', registerTechnician(context, { id: other, name: 'Anselm Roake' }));
   const first = await everyWay();
-  const file = await runFile(first);
+  const file = await runFile(context, first);
   if (file?.ok) writeFileSync(`${folder}/run.json`, file.value);
   await rack();
   let text = '';
-  for await (const piece of siteFile()) text += piece;
+  for await (const piece of siteFile(context)) text += piece;
   writeFileSync(`${folder}/site.json`, text);
-  await closeStore();
+  await context.store.close();
   return CORE_VERSION;
 }

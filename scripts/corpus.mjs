@@ -9,8 +9,6 @@ import { ensureInstalled, root, stop } from './setup.mjs';
 
 ensureInstalled();
 const made = mkdtempSync(join(tmpdir(), 'integra-corpus-'));
-process.env.DATABASE_URL = `file:${join(made, 'store.db')}`;
-process.env.INTEGRA_ZONE = 'UTC';
 const bundle = join(root, '.build/corpus.mjs');
 await bundleForNode(join(root, 'scripts/corpus.core.ts'), bundle, { packages: 'external' });
 const { writeCorpus } = await import(pathToFileURL(bundle).href);

@@ -16,7 +16,7 @@ import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { build, isBuilt } from './build.mjs';
 import { bundleOf, serverBundles } from './bundle.mjs';
-import { ensureInstalled, requireNode, root, stop } from './setup.mjs';
+import { ensureInstalled, requireNode, root, SERVER_MEMORY, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
 const OPTIONS = {
@@ -148,11 +148,15 @@ async function start(instrumentsAt) {
     if (stopping) process.exit(0);
     if (fault) process.stderr.write(`Integra: the database is not opened: ${fault.replaceAll('_', ' ')}.\n`);
     const began = Date.now();
-    server = spawn(process.execPath, [bundles.serve, ...(dev ? ['--dev'] : [])], {
-      cwd: root,
-      env: { ...process.env, ...environmentOf(instrumentsAt, bundles), INTEGRA_STORE_FAULT: fault },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
+    server = spawn(
+      process.execPath,
+      [...(dev ? [] : [SERVER_MEMORY]), bundles.serve, ...(dev ? ['--dev'] : [])],
+      {
+        cwd: root,
+        env: { ...process.env, ...environmentOf(instrumentsAt, bundles), INTEGRA_STORE_FAULT: fault },
+        stdio: ['ignore', 'pipe', 'inherit'],
+      },
+    );
     server.stdout.on('data', (chunk) => {
       if (dev) process.stdout.write(chunk);
       if (/Ready at/.test(String(chunk))) void sayWhenAnswering();

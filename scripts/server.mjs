@@ -1,7 +1,7 @@
 // A production server of this build in a process of its own, for tests, figures and pictures.
 import { spawn } from 'node:child_process';
 import { serverBundles } from './bundle.mjs';
-import { root } from './setup.mjs';
+import { root, SERVER_MEMORY } from './setup.mjs';
 
 /**
  * Starts the server; whoever asked waits until it answers.
@@ -16,7 +16,7 @@ export async function spawnServer({
   output = 'ignore',
 }) {
   const { serve, threads, keep } = await serverBundles();
-  return spawn(process.execPath, [...(process.env.INTEGRA_NODE_OPTIONS?.split(' ') ?? []), serve], {
+  return spawn(process.execPath, [SERVER_MEMORY, serve], {
     cwd: root,
     stdio: ['ignore', output, output],
     env: {

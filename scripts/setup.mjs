@@ -46,3 +46,9 @@ export function run(program, args, environment = {}) {
 export function bin(name) {
   return join(root, 'node_modules/.bin', name);
 }
+
+/**
+ * What the server's own heap may grow to before it is swept, MB: a machine with much memory would otherwise let it lie. A
+ * day of work needs some 150; heavy work has heaps of its own.
+ */
+export const SERVER_MEMORY = '--max-old-space-size=400';

@@ -2,11 +2,11 @@ import { createServer } from 'node:http';
 import next from 'next';
 import pino from 'pino';
 import { uuidv7 } from 'uuidv7';
+import { siteState } from '../src/entry/site-state';
+import { closeStore } from '../src/entry/store';
 import { frontDoor } from '../src/server/doors/front-door';
 import { ownHosts } from '../src/server/doors/hosts';
 import { readSettings } from '../src/server/settings';
-import { siteState } from '../src/server/site-state';
-import { closeStore } from '../src/server/store';
 import { keepingPages } from './kept-pages';
 
 /** Told to whoever keeps this process running: starting it again would end the same way. */

@@ -1,4 +1,5 @@
 import type { Metadata, Viewport } from 'next';
+import { answerHere } from '@/entry/answer-to';
 import { StoreTrouble } from '@/features/shell/store-trouble';
 import { TopBar } from '@/features/shell/top-bar';
 import { screenSettings } from '@/server/screen';
@@ -14,7 +15,7 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 export const dynamic = 'force-dynamic';
 
 export default async function RootLayout({ children }: { readonly children: React.ReactNode }) {
-  const settings = await screenSettings();
+  const settings = await answerHere(screenSettings);
   return (
     <html lang="en" data-theme={settings.ok ? settings.value.theme : 'light'}>
       <body>

@@ -1,6 +1,7 @@
 import 'server-only';
 import { fail, problem, type Result } from '@/core/quantity/result';
 import { isStoreFault, isUnknownReference } from '@/store/fault';
+import type { Context } from './context';
 
 /** What a use case answers: its value, or why not, with the kind of failure that the caller acts on. */
 export type Answer<T> = Result<T> & { readonly failure?: Failure };
@@ -17,15 +18,22 @@ export function refusedSaying(failure: Failure, field: string, message: string):
   return { ...fail({ field, found: '', expected: '', message }), failure };
 }
 
-/** Runs a use case so that a fault of the database becomes an answer with its message; broken code still throws. */
-export async function answering<T>(work: () => Promise<Answer<T>>): Promise<Answer<T>> {
+/**
+ * Runs a use case so that a fault of the database becomes an answer with its message; broken code still throws. What is
+ * logged is found there under the number that the message quotes.
+ */
+export async function answering<T>(
+  { log, number }: Pick<Context, 'log' | 'number'>,
+  work: () => Promise<Answer<T>>,
+): Promise<Answer<T>> {
   try {
     return await work();
   } catch (error) {
     if (isUnknownReference(error)) return refusedSaying('input', 'technicianId', WHO);
     if (!isStoreFault(error)) throw error;
-    if (!PASSING.has(error.kind)) console.error(error);
-    return refusedSaying('store', 'database', error.message);
+    if (PASSING.has(error.kind)) return refusedSaying('store', 'database', error.message);
+    log.error(error);
+    return refusedSaying('store', 'database', `${error.message} (The log says more under ${number}.)`);
   }
 }
 

@@ -16,11 +16,11 @@ import {
 import { isAlreadyThere } from '@/store/fault';
 import { loadsOfBattery, runsOfBattery } from '@/store/runs';
 import { slotsOfBattery } from '@/store/vehicles';
-import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
+import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
 import { rulesToday } from './rules';
-import { theStore } from './store';
 
 const Uuid = Type.String({ format: 'uuid' });
 const BatteryWrite = Type.Object(
@@ -41,9 +41,9 @@ const RUNS_SHOWN = 100;
 const PAGE_SIZE = 50;
 
 /** Registers a battery by its label. The tag must be new. */
-export function registerBattery(input: unknown): Promise<Answer<{ id: string }>> {
+export function registerBattery(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
   return writing(BatteryWrite, input, async (battery, { technicianId }) => {
-    await addBattery(await theStore(), battery, technicianId, Date.now());
+    await addBattery(context.store, battery, technicianId, context.now());
     return succeed({ id: battery.id });
   });
 }
@@ -52,13 +52,13 @@ export function registerBattery(input: unknown): Promise<Answer<{ id: string }>>
  * Puts a battery's label right. Whoever does says which label was seen: one that somebody put right meanwhile stays as
  * it is, and is told. Runs already made keep the assessments that they ended with.
  */
-export function correctBattery(input: unknown): Promise<Answer<{ id: string }>> {
+export function correctBattery(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
   return writing(BatteryCorrection, input, async (battery, { technicianId, seenRevision }) => {
     const change = await changeBattery(
-      await theStore(),
+      context.store,
       { ...battery, seenRevision },
       technicianId,
-      Date.now(),
+      context.now(),
     );
     if (change.kind === 'missing') return refused('missing', 'id', battery.id, 'a registered battery');
     if (change.kind === 'overtaken') return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
@@ -69,60 +69,56 @@ export function correctBattery(input: unknown): Promise<Answer<{ id: string }>> 
 const OVERTAKEN =
   'Somebody else has put this label right meanwhile. Nothing was stored: load the page again and look at theirs first.';
 
-function writing<S extends typeof BatteryWrite | typeof BatteryCorrection>(
+async function writing<S extends typeof BatteryWrite | typeof BatteryCorrection>(
   schema: S,
   input: unknown,
   write: (battery: BatteryRecord, asked: Static<S>) => Promise<Answer<{ id: string }>>,
 ): Promise<Answer<{ id: string }>> {
-  return answering(async () => {
-    const checked = checkShape(schema, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { id, label } = checked.value;
-    const standards = label.ratings.map(({ standard }) => standard);
-    const twice = standards.find((standard, index) => standards.indexOf(standard) !== index);
-    if (twice) return refused('input', 'label/ratings', `${twice} twice`, 'one figure a standard');
-    if (tidyLine(label.tag) === '') return refused('input', 'label/tag', label.tag, 'a tag that can be seen');
-    try {
-      const answer = await write({ id, ...label } as BatteryRecord, checked.value);
-      if (answer.ok) changed('all');
-      return answer;
-    } catch (error) {
-      if (!isAlreadyThere(error)) throw error;
-      const arriving = arrivalUnderWay();
-      const other = `Tag ${label.tag} belongs to another battery already`;
-      return refusedSaying(
-        'conflict',
-        'label/tag',
-        arriving ? `${other}, or to one that is just coming in.` : `${other}.`,
-      );
-    }
-  });
+  const checked = checkShape(schema, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, label } = checked.value;
+  const standards = label.ratings.map(({ standard }) => standard);
+  const twice = standards.find((standard, index) => standards.indexOf(standard) !== index);
+  if (twice) return refused('input', 'label/ratings', `${twice} twice`, 'one figure a standard');
+  if (tidyLine(label.tag) === '') return refused('input', 'label/tag', label.tag, 'a tag that can be seen');
+  try {
+    const answer = await write({ id, ...label } as BatteryRecord, checked.value);
+    if (answer.ok) changed('all');
+    return answer;
+  } catch (error) {
+    if (!isAlreadyThere(error)) throw error;
+    const arriving = arrivalUnderWay();
+    const other = `Tag ${label.tag} belongs to another battery already`;
+    return refusedSaying(
+      'conflict',
+      'label/tag',
+      arriving ? `${other}, or to one that is just coming in.` : `${other}.`,
+    );
+  }
 }
 
 /** Batteries that a scan could mean, when none has just that tag. */
 const MOST_SIMILAR = 6;
 
 /** The battery with this tag, compared without regard to case and stray blanks, else those whose tag contains it. */
-export function findBattery(tag: string): Promise<Answer<FoundBattery>> {
-  return answering(async () => {
-    if (tag.trim() === '') return refused('input', 'tag', tag, 'a tag');
-    const store = await theStore();
-    const exact = await batteryByTag(store, tag);
-    if (!exact) {
-      const { batteries } = await searchBatteries(store, tag, 0, MOST_SIMILAR);
-      return succeed<FoundBattery>({ exact: null, similar: batteries });
-    }
-    const [newest] = await runsOfBattery(store, exact.id, 1);
-    return succeed<FoundBattery>({ exact: { battery: exact, newest: newest ?? null }, similar: [] });
-  });
+export async function findBattery(context: Context, tag: string): Promise<Answer<FoundBattery>> {
+  if (tag.trim() === '') return refused('input', 'tag', tag, 'a tag');
+  const { store } = context;
+  const exact = await batteryByTag(store, tag);
+  if (!exact) {
+    const { batteries } = await searchBatteries(store, tag, 0, MOST_SIMILAR);
+    return succeed<FoundBattery>({ exact: null, similar: batteries });
+  }
+  const [newest] = await runsOfBattery(store, exact.id, 1);
+  return succeed<FoundBattery>({ exact: { battery: exact, newest: newest ?? null }, similar: [] });
 }
 
 /** More lines over each other cannot be told apart. */
 const LOADS_SHOWN = 6;
 
 /** A battery with its runs, the newest first, its recorded loads, and where it has been. */
-export async function batteryStory(id: string): Promise<BatteryStory | undefined> {
-  const store = await theStore();
+export async function batteryStory(context: Context, id: string): Promise<BatteryStory | undefined> {
+  const { store } = context;
   const battery = await batteryById(store, id);
   if (!battery) return undefined;
   return {
@@ -130,16 +126,17 @@ export async function batteryStory(id: string): Promise<BatteryStory | undefined
     runs: await runsOfBattery(store, id, RUNS_SHOWN),
     loads: await loadsOfBattery(store, id, LOADS_SHOWN),
     slots: await slotsOfBattery(store, id),
-    rules: await rulesToday(),
+    rules: await rulesToday(context),
   };
 }
 
 /** One page of all batteries that match the words. Pages count from 1; one beyond the last is the last. */
 export async function batteryPage(
+  context: Context,
   words: string,
   page: number,
 ): Promise<BatteryPage & { readonly page: number; readonly pageSize: number }> {
-  const store = await theStore();
+  const { store } = context;
   const asked = Number.isSafeInteger(page) && page >= 1 ? page : 1;
   const found = await searchBatteries(
     store,

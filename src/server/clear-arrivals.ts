@@ -2,6 +2,7 @@ import 'server-only';
 import { setImmediate as turn } from 'node:timers/promises';
 import { clearStretch, unfinishedArrivals } from '@/store/imports';
 import type { Store } from '@/store/open';
+import type { Log } from './context';
 
 /** Clears away what came in half and was never seen, by stretches between which captures pass. */
 export async function clearArrival(store: Store, id: string): Promise<void> {
@@ -9,11 +10,11 @@ export async function clearArrival(store: Store, id: string): Promise<void> {
 }
 
 /** The same for what a server left that ended in the middle of an import. */
-export async function clearUnfinished(store: Store): Promise<void> {
+export async function clearUnfinished(store: Store, log: Log): Promise<void> {
   try {
     for (const id of await unfinishedArrivals(store)) await clearArrival(store, id);
   } catch (error) {
     // It is out of sight either way, and tried again with the next start.
-    console.error(error);
+    log.error(error);
   }
 }

@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { uuidv7 } from 'uuidv7';
@@ -15,6 +14,8 @@ import { PRESETS } from '@/core/rules/presets';
 import { openStore, type Store } from '@/store/open';
 import type { Answer } from './answer';
 import { batteryPage, batteryStory } from './batteries';
+import type { Context } from './context';
+import { contextOn, newFile } from './context.test-support';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { floorView } from './floor';
 import { batteriesCsv, runsCsv } from './lists';
@@ -28,18 +29,16 @@ import { endThreads } from './threads';
 
 const CORPUS = 'corpus';
 const VERSIONS = readdirSync(CORPUS).filter((name) => name.startsWith('core-'));
-const shared = globalThis as typeof globalThis & {
-  integraStore?: Promise<Store>;
-};
-
-const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-corpus-')), 'x.db');
+let context: Context;
+let threads: string | null = null;
 
 /** Lets the use cases work on a database from here on. */
 async function moveTo(file: string): Promise<Store> {
-  const before = await shared.integraStore;
-  shared.integraStore = openStore(`file:${file}`);
+  const before = context?.store;
+  const made = contextOn(await openStore(`file:${file}`));
+  context = { ...made, settings: { ...made.settings, threads } };
   await before?.close();
-  return shared.integraStore;
+  return context.store;
 }
 
 const unpacked = (version: string, name: string) =>
@@ -66,11 +65,11 @@ async function gather(pieces: AsyncGenerator<string>): Promise<string> {
 
 /** Every run of the store that the use cases are on, with its rules. */
 async function allRuns(): Promise<RunView[]> {
-  const { batteries } = await batteryPage('', 1);
+  const { batteries } = await batteryPage(context, '', 1);
   const views: RunView[] = [];
   for (const { id } of batteries) {
-    const story = await batteryStory(id);
-    for (const { run } of story?.runs ?? []) views.push(granted(await answerRun(run.id)));
+    const story = await batteryStory(context, id);
+    for (const { run } of story?.runs ?? []) views.push(granted(await answerRun(context, run.id)));
   }
   return views;
 }
@@ -79,13 +78,12 @@ async function allRuns(): Promise<RunView[]> {
 beforeAll(() => {
   const bundling =
     "import('./scripts/bundle.mjs').then(async (m) => console.log((await m.serverBundles()).threads))";
-  process.env.INTEGRA_THREADS = execFileSync(process.execPath, ['-e', bundling], { encoding: 'utf8' }).trim();
+  threads = execFileSync(process.execPath, ['-e', bundling], { encoding: 'utf8' }).trim();
 });
 
 afterAll(async () => {
-  delete process.env.INTEGRA_THREADS;
   await endThreads();
-  await (await shared.integraStore)?.close();
+  await context.store.close();
 });
 
 it('holds a database of every version of the core that there ever was', () => {
@@ -123,7 +121,7 @@ describe.each(VERSIONS)('what %s left', (version) => {
   });
 
   it('stands on the Bench, where an open run goes on and a finished one opens again', async () => {
-    const [technician] = await technicians();
+    const [technician] = await technicians(context);
     for (const view of views) {
       const spec = specOf(view.battery);
       if (spec) expect(judgeRun(spec, view.readings, view.rules).assessment.verdict).toBeDefined();
@@ -131,10 +129,10 @@ describe.each(VERSIONS)('what %s left', (version) => {
     const open = views.find(({ run }) => run.finishedAtMs === null);
     const done = views.find(({ run }) => run.finishedAtMs !== null);
     const technicianId = technician?.id ?? '';
-    granted(await finishSeen(open?.run.id ?? '', technicianId));
+    granted(await finishSeen(context, open?.run.id ?? '', technicianId));
     const runId = done?.run.id ?? '';
-    granted(await reopenRun({ runId, technicianId }));
-    const again = granted(await finishSeen(runId, technicianId));
+    granted(await reopenRun(context, { runId, technicianId }));
+    const again = granted(await finishSeen(context, runId, technicianId));
     // Both stand: what was judged then, and what is judged now.
     expect(again.assessments.map(({ core }) => core)).toContain(done?.assessments[0]?.core);
     expect(again.assessments.length).toBe((done?.assessments.length ?? 0) + 1);
@@ -145,52 +143,57 @@ describe.each(VERSIONS)('what %s left', (version) => {
     for (const { run, assessments } of finished) {
       const kept = assessments.find(({ id }) => id === run.assessmentId);
       for (const audience of ['shop', 'customer'] as const) {
-        const slip = await slipView(run.id, audience);
+        const slip = await slipView(context, run.id, audience);
         expect(slip?.core).toBe(kept?.core);
         if (!kept?.override) expect(slip?.verdict).toBe(kept?.verdict);
       }
     }
     const [first] = finished;
-    const pdf = await slipPaper(first?.run.id ?? '', 'shop', new Headers({ host: 'localhost' }));
+    const pdf = await slipPaper(context, first?.run.id ?? '', 'shop', new Headers({ host: 'localhost' }));
     expect(
       Buffer.from(pdf ?? [])
         .subarray(0, 5)
         .toString(),
     ).toBe('%PDF-');
-    const tags = await labelsOf({ batteries: finished.map(({ battery }) => battery.id), lot: null });
+    const tags = await labelsOf(context, { batteries: finished.map(({ battery }) => battery.id), lot: null });
     expect(tags.length).toBe(new Set(finished.map(({ battery }) => battery.id)).size);
-    const sheet = await labelsPaper(tags, { size: labelSize(null), code: 'square', skip: 0 });
+    const sheet = await labelsPaper(context, tags, { size: labelSize(null), code: 'square', skip: 0 });
     expect(Buffer.from(sheet).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
   it('stands on the Floor, in the lists, the racks and the comparison of rules', async () => {
-    const floor = await floorView(Date.UTC(2026, 9, 12, 20));
+    const floor = await floorView({ ...context, now: () => Date.UTC(2026, 9, 12, 20) });
     expect(floor.onBench.filter(({ unreadable }) => unreadable !== null)).toEqual([]);
     expect(floor.doneToday.length).toBeGreaterThan(0);
-    const rules = await rulesView();
-    const history = granted(await answerHistory('', 500));
+    const rules = await rulesView(context);
+    const history = granted(await answerHistory(context, '', 500));
     expect(history.runs.length).toBeGreaterThanOrEqual(7);
     for (const preset of PRESETS) {
       const compared = compareMore(NOTHING_COMPARED, history.runs, rules.current, preset.rules);
       expect(compared.compared).toBe(history.runs.length);
     }
-    for (const { id } of await lotList()) expect((await lotView(id))?.lot.rows.length).toBeGreaterThan(0);
-    expect((await gather(runsCsv({}))).trim().split('\r\n').length).toBeGreaterThanOrEqual(8);
-    expect((await gather(batteriesCsv(''))).trim().split('\r\n').length).toBeGreaterThanOrEqual(8);
+    for (const { id } of await lotList(context))
+      expect((await lotView(context, id))?.lot.rows.length).toBeGreaterThan(0);
+    expect((await gather(runsCsv(context, {}))).trim().split('\r\n').length).toBeGreaterThanOrEqual(8);
+    expect((await gather(batteriesCsv(context, ''))).trim().split('\r\n').length).toBeGreaterThanOrEqual(8);
   });
 
   it('moves into an empty site whole, as a site and as single runs', async () => {
-    const text = await gather(siteFile());
-    const own = await Promise.all(views.map(async ({ run }) => granted((await runFile(run.id)) ?? UNKNOWN)));
+    const text = await gather(siteFile(context));
+    const own = await Promise.all(
+      views.map(async ({ run }) => granted((await runFile(context, run.id)) ?? UNKNOWN)),
+    );
     const standard = own.filter((file) => file.includes('"rulesId": "integra-standard"'));
     await moveTo(newFile());
-    const tally = granted(await bringIn({ store: true, id: uuidv7() }, bodyFile(text), UNWATCHED));
+    const tally = granted(await bringIn(context, { store: true, id: uuidv7() }, bodyFile(text), UNWATCHED));
     expect(tally).toMatchObject({ runs: views.length, leftOut: [] });
     expect((await allRuns()).flatMap(({ unreadable }) => unreadable)).toEqual([]);
-    expect(await gather(siteFile())).toContain(text.split('\n').find((line) => line.startsWith('{"run"')));
+    expect(await gather(siteFile(context))).toContain(
+      text.split('\n').find((line) => line.startsWith('{"run"')),
+    );
     await moveTo(newFile());
     for (const file of standard)
-      expect((await bringIn({ store: true }, bodyFile(file), UNWATCHED)).ok).toBe(true);
+      expect((await bringIn(context, { store: true }, bodyFile(file), UNWATCHED)).ok).toBe(true);
   });
 });
 
@@ -202,16 +205,16 @@ describe.each(VERSIONS.filter((version) => has(version, 'site.json')))(
     it('come in: its site, and its run', async () => {
       await moveTo(newFile());
       const site = unpacked(version, 'site.json').toString();
-      const tally = granted(await bringIn({ store: true, id: uuidv7() }, bodyFile(site), UNWATCHED));
+      const tally = granted(await bringIn(context, { store: true, id: uuidv7() }, bodyFile(site), UNWATCHED));
       expect(tally.runs).toBeGreaterThanOrEqual(20);
       const views = await allRuns();
       expect(views.flatMap(({ unreadable }) => unreadable)).toEqual([]);
-      for (const { run } of views) expect(await slipView(run.id, 'shop')).toBeDefined();
+      for (const { run } of views) expect(await slipView(context, run.id, 'shop')).toBeDefined();
       await moveTo(newFile());
       const run = unpacked(version, 'run.json').toString();
-      expect(granted(await bringIn({ store: true }, bodyFile(run), UNWATCHED)).runs).toBe(1);
+      expect(granted(await bringIn(context, { store: true }, bodyFile(run), UNWATCHED)).runs).toBe(1);
       const [only] = await allRuns();
-      expect(await slipView(only?.run.id ?? '', 'customer')).toBeDefined();
+      expect(await slipView(context, only?.run.id ?? '', 'customer')).toBeDefined();
     });
   },
 );

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { RunView } from '@/core/exchange/views';
 import type { Answer } from './answer';
+import type { Context } from './context';
 import type { Watched } from './http';
 import { answerRun, finishRun } from './runs';
 
@@ -17,9 +18,13 @@ export function bodyFile(text: string): string {
 export const UNWATCHED: Watched = { onProgress: () => {}, signal: new AbortController().signal };
 
 /** Finishes a run with all of its readings seen, as a screen that shows them does. */
-export async function finishSeen(runId: string, technicianId: string): Promise<Answer<RunView>> {
-  const view = await answerRun(runId);
+export async function finishSeen(
+  context: Context,
+  runId: string,
+  technicianId: string,
+): Promise<Answer<RunView>> {
+  const view = await answerRun(context, runId);
   if (!view.ok) return view;
   const seenReadingIds = view.value.readings.map(({ id }) => id);
-  return finishRun({ runId, technicianId, seenReadingIds });
+  return finishRun(context, { runId, technicianId, seenReadingIds });
 }

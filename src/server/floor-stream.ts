@@ -2,6 +2,7 @@ import 'server-only';
 import { floorChange } from '@/core/exchange/floor-change';
 import type { FloorView } from '@/core/exchange/views';
 import { onChange } from './changes';
+import type { Context } from './context';
 import { floorIsBusy, floorView } from './floor';
 
 /** Changes that come together are told together, ms: a screen that lags by less is not behind. */
@@ -21,7 +22,8 @@ class FloorTeller {
   private told: FloorView | null = null;
   private timer: NodeJS.Timeout | undefined;
 
-  constructor() {
+  /** @param open the context of today’s store: it may be another one after a copy was put back */
+  constructor(private readonly open: () => Promise<Context>) {
     onChange(() => this.soon());
     setInterval(() => this.send(encoder.encode(': still here\n\n')), HEARTBEAT_MS).unref();
   }
@@ -29,7 +31,7 @@ class FloorTeller {
   /** Lets a screen listen. One that shows another state than was told last is given the whole. */
   async join(controller: Listening, seenVersion: number): Promise<void> {
     controller.enqueue(encoder.encode('retry: 3000\n\n'));
-    this.told ??= await floorView(Date.now());
+    this.told ??= await floorView(await this.open());
     if (this.told.version !== seenVersion) controller.enqueue(event('floor', this.told));
     this.listening.add(controller);
     this.soon();
@@ -47,7 +49,7 @@ class FloorTeller {
   private async tell(): Promise<void> {
     this.timer = undefined;
     try {
-      const now = await floorView(Date.now());
+      const now = await floorView(await this.open());
       const before = this.told;
       this.told = now;
       if (before && before.version !== now.version) this.send(event('change', floorChange(before, now)));
@@ -73,8 +75,12 @@ class FloorTeller {
 const shared = globalThis as typeof globalThis & { integraFloorTeller?: FloorTeller };
 
 /** The Floor as it changes, for as long as somebody listens. */
-export function floorStream(signal: AbortSignal, seenVersion: number): ReadableStream<Uint8Array> {
-  shared.integraFloorTeller ??= new FloorTeller();
+export function floorStream(
+  open: () => Promise<Context>,
+  signal: AbortSignal,
+  seenVersion: number,
+): ReadableStream<Uint8Array> {
+  shared.integraFloorTeller ??= new FloorTeller(open);
   const teller = shared.integraFloorTeller;
   let own: Listening | undefined;
   return new ReadableStream<Uint8Array>({

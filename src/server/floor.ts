@@ -4,10 +4,10 @@ import type { BenchCard, DoneLine, FloorView, WholeRun } from '@/core/exchange/v
 import { countBatteries } from '@/store/batteries';
 import { doneSince, openRunIds, wholeRun } from '@/store/runs';
 import { type Change, onChange } from './changes';
+import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
 import { rulesOfRun } from './rules';
 import { startOfToday } from './site';
-import { theStore } from './store';
 import { offLoop } from './threads';
 import { storeWarnings } from './warnings';
 
@@ -45,20 +45,21 @@ class FloorBoard {
     this.cards.clear();
   }
 
-  async view(nowMs: number): Promise<FloorView> {
+  async view(context: Context): Promise<FloorView> {
+    const { store } = context;
+    const nowMs = context.now();
     const { version } = this;
-    const store = await theStore();
     this.order ??= await openRunIds(store, MOST_OPEN);
     const { order } = this;
     const onBench: BenchCard[] = [];
     for (const id of order) {
       const known = this.cards.get(id);
       // A card that is out of date is shown until the new one is worked out, which the screens are then told.
-      if (known && this.stale.has(id)) void this.renew(id);
-      const card = known ?? (await this.renew(id));
+      if (known && this.stale.has(id)) void this.renew(context, id);
+      const card = known ?? (await this.renew(context, id));
       if (card) onBench.push(card);
     }
-    const sinceMs = Math.min(startOfToday(nowMs), nowMs - LEAST_BACK_MS);
+    const sinceMs = Math.min(startOfToday(context), nowMs - LEAST_BACK_MS);
     // The day moves on by itself; a list of some minutes ago holds a run more at its end, which nobody misses.
     if (!this.done || sinceMs - this.done.sinceMs > DONE_FOR_MS) {
       this.done = { sinceMs, lines: await doneSince(store, sinceMs, MOST_DONE) };
@@ -66,7 +67,7 @@ class FloorBoard {
     this.batteries ??= await countBatteries(store);
     return {
       ...{ nowMs, version, onBench, doneToday: this.done.lines, batteries: this.batteries },
-      ...{ arriving: arrivalUnderWay(), warnings: await this.warningsAt(nowMs) },
+      ...{ arriving: arrivalUnderWay(), warnings: await this.warningsAt(context, nowMs) },
     };
   }
 
@@ -75,11 +76,11 @@ class FloorBoard {
     return this.renewing.size > 0;
   }
 
-  private renew(id: string): Promise<BenchCard | undefined> {
+  private renew(context: Context, id: string): Promise<BenchCard | undefined> {
     const under = this.renewing.get(id);
     if (under) return under;
     this.stale.delete(id);
-    const work = cardOf(id)
+    const work = cardOf(context, id)
       .then((card) => {
         if (card) this.cards.set(id, card);
         return card;
@@ -92,9 +93,9 @@ class FloorBoard {
     return work;
   }
 
-  private async warningsAt(nowMs: number): Promise<readonly string[]> {
+  private async warningsAt(context: Context, nowMs: number): Promise<readonly string[]> {
     if (!this.warned || nowMs - this.warned.atMs > WARNED_FOR_MS || nowMs < this.warned.atMs) {
-      this.warned = { atMs: nowMs, words: await storeWarnings(nowMs) };
+      this.warned = { atMs: nowMs, words: await storeWarnings(context) };
     }
     return this.warned.words;
   }
@@ -120,33 +121,31 @@ function board(): FloorBoard {
 export const floorIsBusy = () => board().busy;
 
 /** What is on the bench now and what was done today, by the site's own day; never less than the last hours. */
-export function floorView(nowMs: number): Promise<FloorView> {
-  return board().view(nowMs);
+export function floorView(context: Context): Promise<FloorView> {
+  return board().view(context);
 }
 
-async function cardOf(id: string): Promise<BenchCard | undefined> {
-  const store = await theStore();
-  const run = await wholeRun(store, id);
+async function cardOf(context: Context, id: string): Promise<BenchCard | undefined> {
+  const run = await wholeRun(context.store, id);
   if (!run) return undefined;
   try {
-    return await workedOut(run);
+    return await workedOut(context, run);
   } catch (error) {
     // One run that cannot be worked out costs its own card, never the Floor.
-    console.error(error);
+    context.log.error(error);
     return broken(run, 'it cannot be worked out; the server’s log says why');
   }
 }
 
-async function workedOut(run: WholeRun): Promise<BenchCard | undefined> {
+async function workedOut(context: Context, run: WholeRun): Promise<BenchCard | undefined> {
   const spec = specOf(run.battery);
   if (!spec) return undefined;
   const [wrong] = run.unreadable;
   if (wrong) return broken(run, wrong.message);
-  const store = await theStore();
-  const rules = await store.read((database) => rulesOfRun(run.run, database));
+  const rules = await context.store.read((database) => rulesOfRun(run.run, database));
   if (!rules.ok) return broken(run, rules.problems[0]?.message ?? '');
   const job = { spec, readings: run.readings, rules: rules.value };
-  return { ...headOf(run), ...(await offLoop('standing', job, {})), unreadable: null };
+  return { ...headOf(run), ...(await offLoop(context, 'standing', job, {})), unreadable: null };
 }
 
 const headOf = ({ run, battery }: WholeRun) => ({

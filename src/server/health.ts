@@ -1,9 +1,9 @@
 import 'server-only';
 import { CORE_VERSION } from '@/core/assessment/core-version';
 import { isStoreFault } from '@/store/fault';
+import type { Context } from './context';
 import { copyAgeMs } from './copies';
 import { diskState } from './disk';
-import { theStore } from './store';
 import { storeWarnings } from './warnings';
 
 /** How the server does: its store, its disk, the age of the last copy; and in words what needs somebody. */
@@ -17,20 +17,22 @@ export interface Health {
   readonly warnings: readonly string[];
 }
 
-export async function health(nowMs: number): Promise<Health> {
+/** @param open the context; it fails where the store cannot be opened */
+export async function health(open: () => Promise<Context>): Promise<Health> {
   const memoryMegabytes = Math.round(process.memoryUsage.rss() / 1_000_000);
   try {
-    const store = await theStore();
+    const context = await open();
+    const { store } = context;
     await store.read((database) => database.query.storeFacts.findFirst());
     const fault = store.fault();
     const disk = await diskState(store.file);
-    const ageMs = await copyAgeMs(nowMs);
+    const ageMs = await copyAgeMs(context);
     return {
       ok: fault === null && disk?.ok !== false,
       ...{ core: CORE_VERSION, disk, memoryMegabytes },
       store: { ok: fault === null, fault: fault?.message ?? null },
       lastCopy: ageMs === null ? null : { ageHours: Math.round(ageMs / 360_000) / 10 },
-      warnings: await storeWarnings(nowMs),
+      warnings: await storeWarnings(context),
     };
   } catch (error) {
     if (!isStoreFault(error)) throw error;

@@ -2,32 +2,16 @@ import 'server-only';
 import type { Problem } from '@/core/quantity/result';
 import { type Answer, type Failure, refusedSaying } from './answer';
 import { limitsOf, type RouteLimits } from './doors/limits';
-import { readJson, readText, type Spooled, spool } from './doors/read-body';
+import { readText, spool } from './doors/read-body';
 
 const STATUS: Readonly<Record<Failure, number>> = { input: 422, missing: 404, conflict: 409, store: 503 };
 
 /** The limits of the door that a request came through. A route without any is a fault of ours. */
-function doorOf(request: Request): RouteLimits {
+export function doorOf(request: Request): RouteLimits {
   const { pathname } = new URL(request.url);
   const limits = limitsOf(request.method, pathname);
   if (!limits) throw new Error(`${request.method} ${pathname} has no limits`);
   return limits;
-}
-
-/** Answers a request with what a use case makes of its JSON body, read within the limits of its door. */
-export async function answerTo<T>(
-  request: Request,
-  work: (input: unknown) => Promise<Answer<T>>,
-): Promise<Response> {
-  const limits = doorOf(request);
-  const read = await readJson(request, limits);
-  if (!read.ok) return refuseInput(...read.problems);
-  return respond(await inTime(limits, work(read.value)));
-}
-
-/** Answers a look, no later than its door waits. */
-export async function answerLook<T>(request: Request, work: () => Promise<Answer<T>>): Promise<Response> {
-  return respond(await inTime(doorOf(request), work()));
 }
 
 /** The lines of a body that is no JSON. */
@@ -41,7 +25,7 @@ export function spooled(request: Request) {
 }
 
 /** Waits for an answer no longer than its door does; what was begun goes on to its end, whole or not at all. */
-async function inTime<T>({ answerMs }: RouteLimits, work: Promise<Answer<T>>): Promise<Answer<T>> {
+export async function inTime<T>({ answerMs }: RouteLimits, work: Promise<Answer<T>>): Promise<Answer<T>> {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<Answer<T>>((told) => {
     timer = setTimeout(() => told(refusedSaying('store', 'server', TOO_LONG)), answerMs);
@@ -96,6 +80,13 @@ export function sendFile(pieces: AsyncGenerator<string | Uint8Array>, name: stri
   return new Response(body, { headers: fileHeaders(name, type) });
 }
 
+/** Answers with a page of paper, shown by the browser. */
+export function sendPaper(pdf: Uint8Array): Response {
+  return new Response(new Uint8Array(pdf), {
+    headers: { 'content-type': 'application/pdf', 'cache-control': 'no-store' },
+  });
+}
+
 /** The headers under which a browser saves an answer as a file. */
 export function fileHeaders(name: string, type: string): Record<string, string> {
   const plain = name.replace(/[^\w.-]+/g, '_');
@@ -119,40 +110,4 @@ export function metaOf(request: Request): unknown {
 export interface Watched {
   readonly onProgress: (progress: Readonly<Record<string, number>>) => void;
   readonly signal: AbortSignal;
-}
-
-/**
- * Answers a long write line by line: how far it is, again and again, and last what it came to. Whoever stops waiting
- * stops the write. The body was written to disk, and is gone with the answer.
- */
-export function answerWatched<T>(
-  request: Request,
-  body: Spooled,
-  work: (watched: Watched) => Promise<Answer<T>>,
-): Response {
-  const encoder = new TextEncoder();
-  const stopped = new AbortController();
-  request.signal.addEventListener('abort', () => stopped.abort());
-  const stream = new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const send = (value: unknown) => {
-        if (!stopped.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
-      };
-      try {
-        send(await work({ onProgress: send, signal: stopped.signal }));
-      } catch (error) {
-        console.error(error);
-        send(refusedSaying('store', 'server', 'Something went wrong here; nothing was stored.'));
-      } finally {
-        await body.remove();
-        if (!stopped.signal.aborted) controller.close();
-      }
-    },
-    cancel() {
-      stopped.abort();
-    },
-  });
-  return new Response(stream, {
-    headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
-  });
 }

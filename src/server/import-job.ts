@@ -10,8 +10,8 @@ import type { PackedStretch } from '@/store/packed-rows';
 import { type Answer, refusedSaying } from './answer';
 import { changed } from './changes';
 import { clearArrival } from './clear-arrivals';
+import type { Context } from './context';
 import type { Watched } from './http';
-import { theStore } from './store';
 import { offLoop } from './threads';
 
 /** What is arriving just now; one at a time, so that nobody waits for two. */
@@ -55,11 +55,12 @@ export type Ended = Result<Pick<ImportRecord, 'runs' | 'newBatteries'>> & {
  * @param begin what else must be there before the first row; @param finish what belongs into the last transaction
  */
 export async function arrive(
+  context: Context,
   { id, name, source, madeById, watched }: Arriving,
   work: (desk: ArrivalDesk) => Promise<Ended>,
   finish: (transaction: Transaction) => Promise<void> = async () => {},
 ): Promise<Answer<ImportRecord>> {
-  const store = await theStore();
+  const { store } = context;
   const before = await store.read((database) => importById(database, id));
   if (before && before.state !== 'arriving' && before.state !== 'stopped') return { ok: true, value: before };
   if (shared.integraArrival) return refusedSaying('conflict', 'import', busyWith(shared.integraArrival));
@@ -67,7 +68,7 @@ export async function arrive(
   try {
     if (before) await clearArrival(store, id);
     const record: ImportRecord = {
-      ...{ id, source, name, runs: 0, newBatteries: 0, madeAtMs: Date.now(), madeById },
+      ...{ id, source, name, runs: 0, newBatteries: 0, madeAtMs: context.now(), madeById },
       ...{ state: 'arriving', undoneAtMs: null, undoneById: null },
     };
     const ended = await working(store, record, watched, work);
@@ -130,6 +131,7 @@ const STOPPED: Problem = {
 
 /** Rows of readings as an arrival: from a file, read off the loop, or from a rack. */
 export function arriveAsRows(
+  context: Context,
   arriving: Arriving &
     Omit<RowsBecome, 'importId' | 'technicianId' | 'madeAtMs'> & { readonly seenRuns: number },
   read: (
@@ -140,13 +142,14 @@ export function arriveAsRows(
 ): Promise<Answer<ImportRecord>> {
   const { complaint, instrument, place, rules, madeById, seenRuns } = arriving;
   return arrive(
+    context,
     arriving,
     async ({ store, record, stored }) => {
       await store.write((transaction) => beginImport(transaction, record));
       let runs = 0;
       let before: Promise<boolean> = Promise.resolve(true);
       const storeNext = async (stretch: PackedStretch) => {
-        await storeStretch(store, stretch);
+        await storeStretch(context, stretch);
         runs += stretch.count;
         return stored(runs);
       };
@@ -178,10 +181,11 @@ export function arriveAsRows(
 }
 
 /** Stores a stretch in a thread, where this machine keeps the file. */
-async function storeStretch(store: Store, stretch: PackedStretch): Promise<void> {
+async function storeStretch(context: Context, stretch: PackedStretch): Promise<void> {
+  const { store } = context;
   if (store.file === null) return addStretch(store, stretch);
   await store.exclusively(async (file) => {
-    const outcome = await offLoop('addStretch', { file, stretch }, {});
+    const outcome = await offLoop(context, 'addStretch', { file, stretch }, {});
     if (!outcome.stored) throw outcome;
   });
 }

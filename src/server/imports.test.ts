@@ -1,11 +1,10 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
 import type { ImportRecord, LotRow } from '@/core/exchange/views';
 import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { batteryStory, findBattery, registerBattery } from './batteries';
+import type { Context } from './context';
+import { newContext } from './context.test-support';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { answerKnown, importList, importReadings, undoImport } from './imports';
 import { beginLot, discardLot, lotList, lotView, saveLot, storeLot } from './lots';
@@ -18,14 +17,15 @@ afterAll(async () => {
   expect(await queries.slowPlans()).toEqual([]);
 });
 
-process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-imports-')), 'x.db')}`;
+let context: Context;
 
 const technicianId = uuidv7();
 let serial = 0;
 const newTag = () => `I-${++serial}`;
 
 beforeAll(async () => {
-  await registerTechnician({ id: technicianId, name: 'Maro Tindell' });
+  context = await newContext();
+  await registerTechnician(context, { id: technicianId, name: 'Maro Tindell' });
 });
 
 function granted<T>(answer: Answer<T>): T {
@@ -43,12 +43,12 @@ const sound = (tag: string, changes = '10.6,2026-01-12T08:00:00Z') =>
 const quiet = UNWATCHED;
 function bringIn(rows: readonly string[], seenRuns: number, id = uuidv7(), watched = quiet) {
   const meta = { id, technicianId, name: 'rack.csv', mapping: MAPPING, seenRuns };
-  return importReadings(meta, bodyFile(`${HEADER}\n${rows.join('\n')}\n`), watched);
+  return importReadings(context, meta, bodyFile(`${HEADER}\n${rows.join('\n')}\n`), watched);
 }
 
 async function storyOf(tag: string) {
-  const { exact } = granted(await findBattery(tag));
-  return exact ? batteryStory(exact.battery.id) : undefined;
+  const { exact } = granted(await findBattery(context, tag));
+  return exact ? batteryStory(context, exact.battery.id) : undefined;
 }
 
 describe('an import', () => {
@@ -79,7 +79,7 @@ describe('an import', () => {
     expect(story?.runs.map(({ assessment }) => assessment?.verdict)).toEqual(['retire', 'serve']);
     expect(granted(await bringIn(rows, 3, id))).toEqual(made);
     expect((await storyOf(one))?.runs).toHaveLength(2);
-    expect((await importList())[0]).toEqual(made);
+    expect((await importList(context))[0]).toEqual(made);
   });
 
   it('stores runs that reopen and come to the same as the row did', async () => {
@@ -87,9 +87,9 @@ describe('an import', () => {
     granted(await bringIn([sound(tag)], 1));
     const [first] = (await storyOf(tag))?.runs ?? [];
     const runId = first?.run.id ?? '';
-    const before = granted(await answerRun(runId));
-    granted(await reopenRun({ runId, technicianId }));
-    const after = granted(await finishSeen(runId, technicianId));
+    const before = granted(await answerRun(context, runId));
+    granted(await reopenRun(context, { runId, technicianId }));
+    const after = granted(await finishSeen(context, runId, technicianId));
     expect(after.assessments[0]?.assessment).toEqual(before.assessments[0]?.assessment);
     expect(before.readings.map(({ kind }) => kind)).toEqual([
       ...['identify', 'inspection', 'settle', 'open_circuit', 'load'],
@@ -107,37 +107,39 @@ describe('an import', () => {
       'Stopped. Nothing was stored.',
     );
     const unmapped = { id: uuidv7(), technicianId, name: 'x', mapping: ['tag'], seenRuns: 1 };
-    expect(messageOf(await importReadings(unmapped, bodyFile('a,b\n1,2\n'), quiet))).toContain(
+    expect(messageOf(await importReadings(context, unmapped, bodyFile('a,b\n1,2\n'), quiet))).toContain(
       'construction: found nothing',
     );
     const binary = { ...unmapped, mapping: MAPPING };
-    expect(messageOf(await importReadings(binary, bodyFile('\0PNG'), quiet))).toContain('not a text file');
+    expect(messageOf(await importReadings(context, binary, bodyFile('\0PNG'), quiet))).toContain(
+      'not a text file',
+    );
     expect((await storyOf(tag))?.battery).toBeUndefined();
   });
 
   it('refuses more rows than it takes at once, and keeps nothing of them', async () => {
-    const before = (await importList()).length;
+    const before = (await importList(context)).length;
     const rows = Array.from({ length: 200_000 }, (_, index) => `${index},x`);
     const meta = { id: uuidv7(), technicianId, name: 'x', mapping: ['tag', 'construction'], seenRuns: 1 };
-    expect(messageOf(await importReadings(meta, bodyFile(`a,b\n${rows.join('\n')}`), quiet))).toBe(
+    expect(messageOf(await importReadings(context, meta, bodyFile(`a,b\n${rows.join('\n')}`), quiet))).toBe(
       'rows: found "more than 100000", expected at most 100000: split the file',
     );
-    expect(await importList()).toHaveLength(before);
+    expect(await importList(context)).toHaveLength(before);
   });
 
   it('is held against what is registered', async () => {
     const tag = newTag();
     const rest = { c20Ah: 70, rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null };
     const label = { tag, type: 'agm', nominalVolts: 12, ratings: [{ standard: 'SAE', amps: 800 }], ...rest };
-    granted(await registerBattery({ id: uuidv7(), technicianId, label }));
-    const known = granted(await answerKnown({ keys: [tag, 'I-NOBODY'] }));
+    granted(await registerBattery(context, { id: uuidv7(), technicianId, label }));
+    const known = granted(await answerKnown(context, { keys: [tag, 'I-NOBODY'] }));
     expect(known).toMatchObject([[tag, { battery: { tag }, runsAtMs: [] }]]);
     expect(messageOf(await bringIn([sound(tag)], 1))).toContain('0 rows can be stored now');
   });
 });
 
 describe('taking an import back', () => {
-  const undo = (made: ImportRecord) => undoImport({ importId: made.id, technicianId });
+  const undo = (made: ImportRecord) => undoImport(context, { importId: made.id, technicianId });
 
   it('removes its runs and the batteries that it registered, once', async () => {
     const [one, other] = [newTag(), newTag()];
@@ -148,7 +150,9 @@ describe('taking an import back', () => {
     expect((await storyOf(one))?.runs).toHaveLength(1);
     expect(await storyOf(other)).toBeUndefined();
     expect(granted(await undo(made))).toEqual(undone);
-    expect(await undoImport({ importId: uuidv7(), technicianId })).toMatchObject({ failure: 'missing' });
+    expect(await undoImport(context, { importId: uuidv7(), technicianId })).toMatchObject({
+      failure: 'missing',
+    });
     granted(await bringIn([sound(other)], 1));
   });
 
@@ -164,7 +168,7 @@ describe('taking an import back', () => {
     const tag = newTag();
     const made = granted(await bringIn([sound(tag)], 1));
     const runId = (await storyOf(tag))?.runs[0]?.run.id ?? '';
-    granted(await reopenRun({ runId, technicianId }));
+    granted(await reopenRun(context, { runId, technicianId }));
     expect(messageOf(await undo(made))).toContain(`worked on since: ${tag}.`);
     const envelope = { id: uuidv7(), runId, takenAtMs: Date.now(), technicianId, instrument: 'typed' };
     const more = {
@@ -174,8 +178,8 @@ describe('taking an import back', () => {
       supersedesId: null,
       reason: null,
     };
-    granted(await captureReading({ ...envelope, ...more }));
-    granted(await finishSeen(runId, technicianId));
+    granted(await captureReading(context, { ...envelope, ...more }));
+    granted(await finishSeen(context, runId, technicianId));
     expect(messageOf(await undo(made))).toContain('cannot be taken back');
     expect((await storyOf(tag))?.runs).toHaveLength(1);
   });
@@ -196,44 +200,46 @@ describe('a rack', () => {
   });
   async function begun(rows: readonly LotRow[]) {
     const id = uuidv7();
-    granted(await beginLot({ id, name: ' Rack 4 ', technicianId }));
-    const { revision } = granted(await saveLot({ id, name: 'Rack 4', rows, seenRevision: 1 }));
+    granted(await beginLot(context, { id, name: ' Rack 4 ', technicianId }));
+    const { revision } = granted(await saveLot(context, { id, name: 'Rack 4', rows, seenRevision: 1 }));
     return { id, revision };
   }
 
   it('is kept as it is typed, and two who change it are told apart', async () => {
     const { id, revision } = await begun([{ tag: 'R' }]);
-    expect(await lotView(id)).toMatchObject({ lot: { name: 'Rack 4', rows: [{ tag: 'R' }], revision } });
-    expect(messageOf(await saveLot({ id, name: 'x', rows: [], seenRevision: 1 }))).toContain(
+    expect(await lotView(context, id)).toMatchObject({
+      lot: { name: 'Rack 4', rows: [{ tag: 'R' }], revision },
+    });
+    expect(messageOf(await saveLot(context, { id, name: 'x', rows: [], seenRevision: 1 }))).toContain(
       'changed elsewhere',
     );
-    expect((await lotList())[0]).toMatchObject({ id, batteries: 1, importId: null });
-    expect((await saveLot({ id, name: 'x', rows: [{ colour: 'red' }], seenRevision: revision })).ok).toBe(
-      false,
-    );
-    granted(await discardLot({ id }));
-    expect(await lotView(id)).toBeUndefined();
-    expect((await discardLot({ id })).ok).toBe(false);
+    expect((await lotList(context))[0]).toMatchObject({ id, batteries: 1, importId: null });
+    expect(
+      (await saveLot(context, { id, name: 'x', rows: [{ colour: 'red' }], seenRevision: revision })).ok,
+    ).toBe(false);
+    granted(await discardLot(context, { id }));
+    expect(await lotView(context, id)).toBeUndefined();
+    expect((await discardLot(context, { id })).ok).toBe(false);
   });
 
   it('is stored as runs of its batteries, all or none, and opens again when that is taken back', async () => {
     const tag = newTag();
     const { id, revision } = await begun([cells(tag), {}, { tag: 'unfinished' }]);
     const store = (importId: string, seenRuns: number) =>
-      storeLot({ id, importId, technicianId, seenRevision: revision, seenRuns });
+      storeLot(context, { id, importId, technicianId, seenRevision: revision, seenRuns });
     expect(messageOf(await store(uuidv7(), 2))).toContain('1 rows can be stored now');
-    expect((await lotView(id))?.lot.importId).toBeNull();
+    expect((await lotView(context, id))?.lot.importId).toBeNull();
     const importId = uuidv7();
     const made = granted(await store(importId, 1));
     expect(made).toMatchObject({ source: 'lot', name: 'Rack 4', runs: 1, newBatteries: 1 });
     expect(granted(await store(importId, 1))).toEqual(made);
     expect(messageOf(await store(uuidv7(), 1))).toBe('This rack is stored already.');
-    expect((await discardLot({ id })).ok).toBe(false);
+    expect((await discardLot(context, { id })).ok).toBe(false);
     const story = await storyOf(tag);
     expect(story?.battery.place).toBe('Rack 4');
-    const run = granted(await answerRun(story?.runs[0]?.run.id ?? ''));
+    const run = granted(await answerRun(context, story?.runs[0]?.run.id ?? ''));
     expect(run.readings.find(({ kind }) => kind === 'complaint')?.data).toEqual({ symptom: 'used_unit' });
-    granted(await undoImport({ importId, technicianId }));
-    expect((await lotView(id))?.lot.importId).toBeNull();
+    granted(await undoImport(context, { importId, technicianId }));
+    expect((await lotView(context, id))?.lot.importId).toBeNull();
   });
 });

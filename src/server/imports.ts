@@ -8,12 +8,12 @@ import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/colu
 import type { ImportRecord } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { importById, knownBatteries, listImports, takeBack, touchedSince } from '@/store/imports';
-import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
+import type { Context } from './context';
 import type { Watched } from './http';
 import { arriveAsRows } from './import-job';
 import { rulesToday } from './rules';
-import { theStore } from './store';
 import { offLoop } from './threads';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -55,60 +55,63 @@ const IMPORTS_SHOWN = 50;
 const MOST_TAGS_TOLD = 3;
 
 /** The registered batteries among some tags: what a preview holds its rows against. */
-export function answerKnown(input: unknown): Promise<Answer<readonly (readonly [string, KnownBattery])[]>> {
-  return answering(async () => {
-    const checked = checkShape(Tags, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const store = await theStore();
-    return succeed([...(await store.read((database) => knownBatteries(database, checked.value.keys)))]);
-  });
+export async function answerKnown(
+  context: Context,
+  input: unknown,
+): Promise<Answer<readonly (readonly [string, KnownBattery])[]>> {
+  const checked = checkShape(Tags, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { store } = context;
+  return succeed([...(await store.read((database) => knownBatteries(database, checked.value.keys)))]);
 }
 
-export async function importList(): Promise<ImportRecord[]> {
-  return listImports(await theStore(), IMPORTS_SHOWN);
+export async function importList(context: Context): Promise<ImportRecord[]> {
+  return listImports(context.store, IMPORTS_SHOWN);
 }
 
 /**
  * Stores the good rows of a file of readings as finished runs, all of them or none. The file is read again just as the
  * preview read it; where that comes to another number of rows than was seen, nothing is stored.
  */
-export function importReadings(meta: unknown, path: string, watched: Watched): Promise<Answer<ImportRecord>> {
-  return answering(async () => {
-    const checked = checkShape(ImportMeta, meta);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { id, technicianId, name, mapping, seenRuns, fixed = {} } = checked.value;
-    return arriveAsRows(
-      {
-        ...{ id, name, seenRuns, watched, madeById: technicianId, source: 'file' },
-        ...{ complaint: null, instrument: 'read from a file', place: '' },
-        rules: await rulesToday(),
-      },
-      (become, host) => offLoop('readImport', { ...become, path, readAs: { mapping, fixed } }, host),
-    );
-  });
+export async function importReadings(
+  context: Context,
+  meta: unknown,
+  path: string,
+  watched: Watched,
+): Promise<Answer<ImportRecord>> {
+  const checked = checkShape(ImportMeta, meta);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, technicianId, name, mapping, seenRuns, fixed = {} } = checked.value;
+  return arriveAsRows(
+    context,
+    {
+      ...{ id, name, seenRuns, watched, madeById: technicianId, source: 'file' },
+      ...{ complaint: null, instrument: 'read from a file', place: '' },
+      rules: await rulesToday(context),
+    },
+    (become, host) => offLoop(context, 'readImport', { ...become, path, readAs: { mapping, fixed } }, host),
+  );
 }
 
 /** Takes a whole import back, unless somebody has worked on one of its runs since. */
-export function undoImport(input: unknown): Promise<Answer<ImportRecord>> {
-  return answering(async () => {
-    const checked = checkShape(UndoImport, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { importId, technicianId } = checked.value;
-    const store = await theStore();
-    return store.write(async (transaction): Promise<Answer<ImportRecord>> => {
-      const made = await importById(transaction, importId);
-      if (!made) return refused('missing', 'importId', importId, 'an import');
-      if (made.undoneAtMs !== null) return succeed(made);
-      if (made.state !== 'in')
-        return refusedSaying('conflict', 'importId', 'It is still coming in: stop it there.');
-      if (made.source === 'site_file') return refusedSaying('conflict', 'importId', SITE_STAYS);
-      const touched = await touchedSince(transaction, importId, MOST_TAGS_TOLD + 1);
-      if (touched.length > 0) return refusedSaying('conflict', 'importId', workedOn(touched));
-      const undone = { undoneAtMs: Date.now(), undoneById: technicianId };
-      await takeBack(transaction, importId, undone);
-      changed('all');
-      return succeed<ImportRecord>({ ...made, ...undone, state: 'taken_back' });
-    });
+export async function undoImport(context: Context, input: unknown): Promise<Answer<ImportRecord>> {
+  const checked = checkShape(UndoImport, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { importId, technicianId } = checked.value;
+  const { store } = context;
+  return store.write(async (transaction): Promise<Answer<ImportRecord>> => {
+    const made = await importById(transaction, importId);
+    if (!made) return refused('missing', 'importId', importId, 'an import');
+    if (made.undoneAtMs !== null) return succeed(made);
+    if (made.state !== 'in')
+      return refusedSaying('conflict', 'importId', 'It is still coming in: stop it there.');
+    if (made.source === 'site_file') return refusedSaying('conflict', 'importId', SITE_STAYS);
+    const touched = await touchedSince(transaction, importId, MOST_TAGS_TOLD + 1);
+    if (touched.length > 0) return refusedSaying('conflict', 'importId', workedOn(touched));
+    const undone = { undoneAtMs: context.now(), undoneById: technicianId };
+    await takeBack(transaction, importId, undone);
+    changed('all');
+    return succeed<ImportRecord>({ ...made, ...undone, state: 'taken_back' });
   });
 }
 

@@ -1,17 +1,17 @@
 import 'server-only';
 import { LONGEST_LINE } from '@/core/instruments/line';
 import { problem } from '@/core/quantity/result';
+import type { Context } from './context';
 import { asked, linesOf as readLines, refuseInput } from './http';
-import { settings } from './settings';
 
 /** Where the shop's instruments speak, as an address that answers at /lines; empty where there are none. */
-function instrumentsAddress(): string {
-  return settings().instruments;
+function instrumentsAddress(context: Context): string {
+  return context.settings.instruments;
 }
 
 /** Whether this bench has instruments at all. */
-export function hasInstruments(): boolean {
-  return instrumentsAddress() !== '';
+export function hasInstruments(context: Context): boolean {
+  return instrumentsAddress(context) !== '';
 }
 
 /** What lines are sent as, to the server and on to the instruments: nothing that a page elsewhere can send. */
@@ -20,8 +20,8 @@ const LINES_TYPE = 'application/x-integra-lines';
 const ANSWER_MS = 5000;
 
 /** Passes on what the instruments say, as long as whoever asked listens. */
-export async function listenToInstruments(request: Request): Promise<Response> {
-  const target = linesOf(request);
+export async function listenToInstruments(context: Context, request: Request): Promise<Response> {
+  const target = linesOf(context, request);
   if (!target) return new Response(null, { status: 204 });
   try {
     const said = await fetch(target, { signal: request.signal, cache: 'no-store' });
@@ -35,8 +35,8 @@ export async function listenToInstruments(request: Request): Promise<Response> {
 }
 
 /** Passes lines on to the instruments. */
-export async function tellInstruments(request: Request): Promise<Response> {
-  const target = linesOf(request);
+export async function tellInstruments(context: Context, request: Request): Promise<Response> {
+  const target = linesOf(context, request);
   if (!target) return unreachable('no instruments');
   const text = await readLines(request);
   if (!text.ok) return refuseInput(...text.problems);
@@ -55,10 +55,10 @@ export async function tellInstruments(request: Request): Promise<Response> {
   }
 }
 
-function linesOf(request: Request): string | null {
-  if (!hasInstruments()) return null;
+function linesOf(context: Context, request: Request): string | null {
+  if (!hasInstruments(context)) return null;
   const place = asked(request, 'place') ?? 'bench';
-  return `${instrumentsAddress()}/lines?place=${encodeURIComponent(place)}`;
+  return `${instrumentsAddress(context)}/lines?place=${encodeURIComponent(place)}`;
 }
 
 function unreachable(found: string): Response {

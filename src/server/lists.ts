@@ -3,14 +3,14 @@ import { csvText } from '@/core/exchange/csv-text';
 import { BATTERY_COLUMNS, batteryCells, RUN_COLUMNS, runCells } from '@/core/exchange/list-csv';
 import { searchBatteries } from '@/store/batteries';
 import { finishedRuns } from '@/store/runs';
+import type { Context } from './context';
 import { startOfToday } from './site';
-import { theStore } from './store';
 
 const ROWS_A_PIECE = 500;
 
 /** The batteries that match the words, as the pieces of a CSV file. */
-export async function* batteriesCsv(words: string): AsyncGenerator<string> {
-  const store = await theStore();
+export async function* batteriesCsv(context: Context, words: string): AsyncGenerator<string> {
+  const { store } = context;
   yield csvText([BATTERY_COLUMNS]);
   for (let offset = 0; ; offset += ROWS_A_PIECE) {
     const { batteries } = await searchBatteries(store, words, offset, ROWS_A_PIECE);
@@ -26,9 +26,12 @@ export interface RunsAsked {
 }
 
 /** Finished runs as the pieces of a file of readings with their grading. */
-export async function* runsCsv({ batteryId = null, today = false }: RunsAsked): AsyncGenerator<string> {
-  const store = await theStore();
-  const sinceMs = today ? startOfToday(Date.now()) : null;
+export async function* runsCsv(
+  context: Context,
+  { batteryId = null, today = false }: RunsAsked,
+): AsyncGenerator<string> {
+  const { store } = context;
+  const sinceMs = today ? startOfToday(context) : null;
   yield csvText([RUN_COLUMNS]);
   let afterId = '';
   for (;;) {

@@ -17,10 +17,10 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { rowsIn } from '@/heavy/read-import';
 import { knownBatteries } from '@/store/imports';
 import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
-import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type Answer, refused, refusedSaying } from './answer';
+import type { Context } from './context';
 import { arriveAsRows } from './import-job';
 import { rulesToday } from './rules';
-import { theStore } from './store';
 
 const Uuid = Type.String({ format: 'uuid' });
 const Revision = Type.Integer({ minimum: 1, maximum: 1_000_000_000 });
@@ -46,85 +46,77 @@ const OnLot = Type.Object({ id: Uuid }, { additionalProperties: false });
 
 const LOTS_SHOWN = 200;
 
-export async function lotList(): Promise<LotSummary[]> {
-  return listLots(await theStore(), LOTS_SHOWN);
+export async function lotList(context: Context): Promise<LotSummary[]> {
+  return listLots(context.store, LOTS_SHOWN);
 }
 
 /** A rack as it was left. */
 export async function lotView(
+  context: Context,
   id: string,
 ): Promise<{ readonly lot: LotRecord; readonly rules: HouseRules } | undefined> {
-  const lot = await (await theStore()).read((database) => lotById(database, id));
-  return lot && { lot, rules: await rulesToday() };
+  const lot = await context.store.read((database) => lotById(database, id));
+  return lot && { lot, rules: await rulesToday(context) };
 }
 
 /** Begins a rack. */
-export function beginLot(input: unknown): Promise<Answer<{ id: string }>> {
-  return answering(async () => {
-    const checked = checkShape(NewLot, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { id, name, technicianId } = checked.value;
-    const nowMs = Date.now();
-    await addLot(await theStore(), {
-      ...{ id, name: name.trim(), rows: [], revision: 1, importId: null },
-      ...{ startedAtMs: nowMs, startedById: technicianId, changedAtMs: nowMs },
-    });
-    return succeed({ id });
+export async function beginLot(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
+  const checked = checkShape(NewLot, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, name, technicianId } = checked.value;
+  const nowMs = context.now();
+  await addLot(context.store, {
+    ...{ id, name: name.trim(), rows: [], revision: 1, importId: null },
+    ...{ startedAtMs: nowMs, startedById: technicianId, changedAtMs: nowMs },
   });
+  return succeed({ id });
 }
 
 /** Keeps a rack as it was typed. */
-export function saveLot(input: unknown): Promise<Answer<{ revision: number }>> {
-  return answering(async () => {
-    const checked = checkShape(LotChange, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const change = { ...checked.value, changedAtMs: Date.now() };
-    const revision = await changeLot(await theStore(), change);
-    return revision === undefined
-      ? refusedSaying('conflict', 'seenRevision', CHANGED)
-      : succeed({ revision });
-  });
+export async function saveLot(context: Context, input: unknown): Promise<Answer<{ revision: number }>> {
+  const checked = checkShape(LotChange, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const change = { ...checked.value, changedAtMs: context.now() };
+  const revision = await changeLot(context.store, change);
+  return revision === undefined ? refusedSaying('conflict', 'seenRevision', CHANGED) : succeed({ revision });
 }
 
 const CHANGED =
   'This rack was changed elsewhere meanwhile. Load it again; what you typed last is not in it yet.';
 
 /** Throws a rack away that was not stored. */
-export function discardLot(input: unknown): Promise<Answer<null>> {
-  return answering(async () => {
-    const checked = checkShape(OnLot, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    return (await dropLot(await theStore(), checked.value.id))
-      ? succeed(null)
-      : refused('missing', 'id', checked.value.id, 'a rack that is not stored yet');
-  });
+export async function discardLot(context: Context, input: unknown): Promise<Answer<null>> {
+  const checked = checkShape(OnLot, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  return (await dropLot(context.store, checked.value.id))
+    ? succeed(null)
+    : refused('missing', 'id', checked.value.id, 'a rack that is not stored yet');
 }
 
 /** Stores the good rows of a rack as finished runs, new batteries registered on the way, all or nothing. */
-export function storeLot(input: unknown): Promise<Answer<ImportRecord>> {
-  return answering(async () => {
-    const checked = checkShape(StoreLot, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { id, importId, technicianId, seenRevision, seenRuns } = checked.value;
-    const store = await theStore();
-    const lot = await store.read((database) => lotById(database, id));
-    if (!lot) return refused('missing', 'id', id, 'a rack');
-    if (lot.importId !== null && lot.importId !== importId) {
-      return refusedSaying('conflict', 'id', 'This rack is stored already.');
-    }
-    if (lot.revision !== seenRevision) return refusedSaying('conflict', 'seenRevision', CHANGED);
-    const { rows } = lot;
-    return arriveAsRows(
-      {
-        ...{ id: importId, name: lot.name, source: 'lot', madeById: technicianId, seenRuns },
-        ...{ complaint: 'used_unit', instrument: TYPED, place: lot.name.slice(0, PLACE_LENGTH) },
-        rules: await rulesToday(),
-        watched: { onProgress: () => {}, signal: new AbortController().signal },
-      },
-      (become, host) => rowsIn(lotBlock(rows, become.rules), become, host),
-      (transaction) => closeLot(transaction, id, importId),
-    );
-  });
+export async function storeLot(context: Context, input: unknown): Promise<Answer<ImportRecord>> {
+  const checked = checkShape(StoreLot, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, importId, technicianId, seenRevision, seenRuns } = checked.value;
+  const { store } = context;
+  const lot = await store.read((database) => lotById(database, id));
+  if (!lot) return refused('missing', 'id', id, 'a rack');
+  if (lot.importId !== null && lot.importId !== importId) {
+    return refusedSaying('conflict', 'id', 'This rack is stored already.');
+  }
+  if (lot.revision !== seenRevision) return refusedSaying('conflict', 'seenRevision', CHANGED);
+  const { rows } = lot;
+  return arriveAsRows(
+    context,
+    {
+      ...{ id: importId, name: lot.name, source: 'lot', madeById: technicianId, seenRuns },
+      ...{ complaint: 'used_unit', instrument: TYPED, place: lot.name.slice(0, PLACE_LENGTH) },
+      rules: await rulesToday(context),
+      watched: { onProgress: () => {}, signal: new AbortController().signal },
+    },
+    (become, host) => rowsIn(lotBlock(rows, become.rules), become, host),
+    (transaction) => closeLot(transaction, id, importId),
+  );
 }
 
 /** As long as a battery's place may be. */
@@ -137,22 +129,24 @@ async function* lotBlock(rows: LotRecord['rows'], rules: HouseRules): AsyncGener
 
 /** A rack with what each of its rows comes to, on the batteries that are registered now. */
 export async function judgedLot(
+  context: Context,
   id: string,
 ): Promise<
   { readonly lot: LotRecord; readonly judged: LotJudgement[]; readonly rules: HouseRules } | undefined
 > {
-  const view = await lotView(id);
+  const view = await lotView(context, id);
   if (!view) return undefined;
   const keys = view.lot.rows.map(({ tag = '' }) => tagKey(tag)).filter((key) => key !== '');
-  const known = await (await theStore()).read((database) => knownBatteries(database, keys));
+  const known = await context.store.read((database) => knownBatteries(database, keys));
   return { ...view, judged: new LotJudge(view.rules).judge(view.lot.rows, known) };
 }
 
 /** A rack as readings with their grading; undefined where there is no such rack. */
 export async function lotCsv(
+  context: Context,
   id: string,
 ): Promise<{ readonly name: string; readonly text: string } | undefined> {
-  const view = await judgedLot(id);
+  const view = await judgedLot(context, id);
   if (!view) return undefined;
   const rows = view.judged.flatMap((judgement, index) => {
     const typed = view.lot.rows[index];

@@ -8,32 +8,34 @@ import { batteriesByIds } from '@/store/batteries';
 import { batteriesOfImport } from '@/store/imports';
 import { lotById } from '@/store/lots';
 import { newestVerdicts } from '@/store/runs';
+import type { Context } from './context';
 import { runView } from './runs';
-import { settings } from './settings';
-import { siteZone } from './site';
-import { theStore } from './store';
 import { technicians } from './technicians';
 import { offLoop } from './threads';
 
 /** A moment as paper shows it, in the site’s own zone. */
-export function paperMoment(atMs: number): string {
-  return format(atMs, 'd MMM yyyy, HH:mm', { in: tz(siteZone()) });
+export function paperMoment(context: Context, atMs: number): string {
+  return format(atMs, 'd MMM yyyy, HH:mm', { in: tz(context.site.zone) });
 }
 
 /** A day as paper shows it, in the site’s own zone. */
-export function paperDay(atMs: number): string {
-  return format(atMs, 'd MMM yyyy', { in: tz(siteZone()) });
+export function paperDay(context: Context, atMs: number): string {
+  return format(atMs, 'd MMM yyyy', { in: tz(context.site.zone) });
 }
 
 /** The slip of a run; undefined where there is no such run, or none that is graded. */
-export async function slipView(runId: string, audience: Audience): Promise<Slip | undefined> {
-  const view = await runView(runId);
-  return view && slipOf(view, audience, await technicians());
+export async function slipView(
+  context: Context,
+  runId: string,
+  audience: Audience,
+): Promise<Slip | undefined> {
+  const view = await runView(context, runId);
+  return view && slipOf(view, audience, await technicians(context));
 }
 
 /** Where Integra answers, for codes that lead back: the site's address, else as the browser has called it. */
-export function addressOf(headers: Headers): string {
-  const { address } = settings();
+export function addressOf(context: Context, headers: Headers): string {
+  const { address } = context.settings;
   if (address) return address;
   const host = headers.get('x-forwarded-host') ?? headers.get('host') ?? 'localhost';
   return `${headers.get('x-forwarded-proto') ?? 'http'}://${host}`;
@@ -41,42 +43,47 @@ export function addressOf(headers: Headers): string {
 
 /** The slip of a run as a PDF; undefined where there is none. */
 export async function slipPaper(
+  context: Context,
   runId: string,
   audience: Audience,
   headers: Headers,
 ): Promise<Uint8Array | undefined> {
-  const slip = await slipView(runId, audience);
+  const slip = await slipView(context, runId, audience);
   if (!slip) return undefined;
   const print = {
-    address: `${addressOf(headers)}/bench/${runId}`,
-    testedAt: paperMoment(slip.testedAtMs),
-    nextCheck: slip.nextCheckMs === null ? null : paperDay(slip.nextCheckMs),
+    address: `${addressOf(context, headers)}/bench/${runId}`,
+    testedAt: paperMoment(context, slip.testedAtMs),
+    nextCheck: slip.nextCheckMs === null ? null : paperDay(context, slip.nextCheckMs),
   };
-  return offLoop('slip', { slip, print }, {});
+  return offLoop(context, 'slip', { slip, print }, {});
 }
 
 /** Labels as a PDF. */
 export function labelsPaper(
+  context: Context,
   tags: readonly BatteryTag[],
   asked: { readonly size: LabelSize; readonly code: 'bars' | 'square'; readonly skip: number },
 ): Promise<Uint8Array> {
   const labels = tags.map((tag) => ({
     ...tag,
-    verdict: tag.verdict && { ...tag.verdict, day: paperDay(tag.verdict.atMs) },
-    nextCheck: tag.nextCheckMs === null ? null : paperDay(tag.nextCheckMs),
+    verdict: tag.verdict && { ...tag.verdict, day: paperDay(context, tag.verdict.atMs) },
+    nextCheck: tag.nextCheckMs === null ? null : paperDay(context, tag.nextCheckMs),
   }));
-  return offLoop('labels', { ...asked, labels }, {});
+  return offLoop(context, 'labels', { ...asked, labels }, {});
 }
 
 /** The most labels that are printed in one go. */
 export const MOST_LABELS = 1000;
 
 /** The labels of some batteries, or of all that a rack was stored as, by tag. */
-export async function labelsOf(asked: {
-  readonly batteries: readonly string[];
-  readonly lot: string | null;
-}): Promise<BatteryTag[]> {
-  const store = await theStore();
+export async function labelsOf(
+  context: Context,
+  asked: {
+    readonly batteries: readonly string[];
+    readonly lot: string | null;
+  },
+): Promise<BatteryTag[]> {
+  const { store } = context;
   const found = await store.read(async (database): Promise<BatteryRecord[]> => {
     const lot = asked.lot === null ? undefined : await lotById(database, asked.lot);
     if (lot?.importId) return batteriesOfImport(database, lot.importId, MOST_LABELS);

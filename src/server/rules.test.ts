@@ -1,6 +1,3 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
 import { type Assessment, assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
@@ -10,8 +7,10 @@ import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { hearQueries } from '@/store/query-plans.test-support';
-import type { Answer } from './answer';
+import { type Answer, answering } from './answer';
 import { registerBattery } from './batteries';
+import type { Context } from './context';
+import { newContext } from './context.test-support';
 import { finishSeen } from './files.test-support';
 import { answerHistory, answerRules, rulesToday, saveRules } from './rules';
 import { answerRun, captureReading, startRun } from './runs';
@@ -23,13 +22,14 @@ afterAll(async () => {
   expect(await queries.slowPlans()).toEqual([]);
 });
 
-process.env.DATABASE_URL = `file:${join(mkdtempSync(join(tmpdir(), 'integra-house-')), 'x.db')}`;
+let context: Context;
 
 const technicianId = uuidv7();
 const stricter = answered(STANDARD_RULES, { health: '75_70' });
 
 beforeAll(async () => {
-  await registerTechnician({ id: technicianId, name: 'Maro Tindell' });
+  context = await newContext();
+  await registerTechnician(context, { id: technicianId, name: 'Maro Tindell' });
 });
 
 function granted<T>(answer: Answer<T>): T {
@@ -38,22 +38,26 @@ function granted<T>(answer: Answer<T>): T {
 }
 
 const save = (seenVersion: number, extra: Record<string, unknown> = {}) =>
-  saveRules({ rules: stricter, seenVersion, reason: 'Cold January', technicianId, ...extra });
+  answering(context, () =>
+    saveRules(context, { rules: stricter, seenVersion, reason: 'Cold January', technicianId, ...extra }),
+  );
 
 async function startedRun(): Promise<string> {
   const id = uuidv7();
   const rest = { c20Ah: 60, rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null };
   const rating = { standard: 'SAE', amps: 570 };
   const label = { tag: `R-${id.slice(-6)}`, type: 'flooded', nominalVolts: 12, ratings: [rating], ...rest };
-  granted(await registerBattery({ id, technicianId, label }));
-  return granted(await startRun({ id: uuidv7(), batteryId: id, technicianId })).id;
+  granted(await registerBattery(context, { id, technicianId, label }));
+  return granted(await startRun(context, { id: uuidv7(), batteryId: id, technicianId })).id;
 }
 
 let takenAtMs = Date.UTC(2026, 0, 12, 8);
 async function capture(runId: string, kind: string, data: unknown) {
   takenAtMs += 60_000;
   const envelope = { id: uuidv7(), runId, takenAtMs, technicianId, instrument: 'typed', forced: false };
-  return granted(await captureReading({ ...envelope, kind, data, supersedesId: null, reason: null }));
+  return granted(
+    await captureReading(context, { ...envelope, kind, data, supersedesId: null, reason: null }),
+  );
 }
 
 /** A battery of 68 % health: watched by the standard, retired by the stricter school. */
@@ -66,39 +70,39 @@ async function measured(runId: string) {
 }
 
 it('house rules are put in force with a reason, and open runs keep the ones they began under', async () => {
-  expect(await rulesToday()).toEqual(STANDARD_RULES);
+  expect(await rulesToday(context)).toEqual(STANDARD_RULES);
   const before = await startedRun();
   expect(granted(await save(0))).toMatchObject({ id: 'house', version: 1 });
   const after = await startedRun();
   await measured(before);
   await measured(after);
-  expect(granted(await answerRun(before)).rules.id).toBe('integra-standard');
-  expect(granted(await answerRun(after)).rules).toMatchObject({ id: 'house', version: 1 });
+  expect(granted(await answerRun(context, before)).rules.id).toBe('integra-standard');
+  expect(granted(await answerRun(context, after)).rules).toMatchObject({ id: 'house', version: 1 });
 
   const finished = await Promise.all(
-    [before, after].map(async (runId) => granted(await finishSeen(runId, technicianId))),
+    [before, after].map(async (runId) => granted(await finishSeen(context, runId, technicianId))),
   );
   expect(finished.map(({ assessments }) => assessments[0]?.verdict)).toEqual(['watch', 'retire']);
 
-  const view = granted(await answerRules());
+  const view = granted(await answerRules(context));
   expect(view.current).toMatchObject({ id: 'house', version: 1 });
   expect(view.versions.map(({ reason }) => reason)).toEqual(['Cold January', 'What Integra begins with']);
   expect(view.runs).toBe(2);
-  expect(granted(await answerHistory('', 10)).runs).toHaveLength(2);
+  expect(granted(await answerHistory(context, '', 10)).runs).toHaveLength(2);
 });
 
 it('an override is kept beside the computed verdict', async () => {
   const runId = await startedRun();
   await measured(runId);
   await capture(runId, 'override', { verdict: 'serve', why: 'a spare for the pump' });
-  const [record] = granted(await finishSeen(runId, technicianId)).assessments;
+  const [record] = granted(await finishSeen(context, runId, technicianId)).assessments;
   expect(record).toMatchObject({ verdict: 'retire', override: { verdict: 'serve', byId: technicianId } });
 });
 
 it('readings come out of the store to the same judgement as out of a file', async () => {
   const runId = await startedRun();
   await measured(runId);
-  const stored = granted(await answerRun(runId));
+  const stored = granted(await answerRun(context, runId));
   const names =
     'tag,construction,rating_a,c20_ah,temp_c,case,terminals,level,rest_min,ocv_v,load_a,load_v'.split(',');
   const header = readHeader(names);
@@ -129,19 +133,19 @@ it.each([
     'rules/health',
   ],
 ])('rules with %s are refused by name, and nothing is stored', async (_why, extra, field) => {
-  const { versions } = granted(await answerRules());
+  const { versions } = granted(await answerRules(context));
   const answer = await save(versions.length - 1, extra);
   expect(answer.ok ? [] : answer.problems.map((problem) => problem.field)).toContain(field);
-  expect(granted(await answerRules()).versions).toHaveLength(versions.length);
+  expect(granted(await answerRules(context)).versions).toHaveLength(versions.length);
 });
 
 it('rules saved over somebody else’s are refused as a conflict', async () => {
-  const { versions } = granted(await answerRules());
+  const { versions } = granted(await answerRules(context));
   const answer = await save(versions.length - 2);
   expect(answer).toMatchObject({ ok: false, failure: 'conflict' });
 });
 
 it('a stretch of the history has a size', async () => {
-  expect(await answerHistory('', 0)).toMatchObject({ ok: false, failure: 'input' });
-  expect(await answerHistory('', 1e6)).toMatchObject({ ok: false, failure: 'input' });
+  expect(await answerHistory(context, '', 0)).toMatchObject({ ok: false, failure: 'input' });
+  expect(await answerHistory(context, '', 1e6)).toMatchObject({ ok: false, failure: 'input' });
 });

@@ -9,9 +9,9 @@ import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { standardRules } from '@/core/rules/standard-versions';
 import type { Database, Transaction } from '@/store/open';
 import { addRules, countHistory, historyPage, newestRules, rulesVersion, rulesVersions } from '@/store/rules';
-import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type Answer, refused, refusedSaying } from './answer';
 import { onChange } from './changes';
-import { theStore } from './store';
+import type { Context } from './context';
 
 /** The id under which a shop's own rules are kept. */
 const HOUSE_ID = 'house';
@@ -31,8 +31,8 @@ const SaveRules = Type.Object(
 );
 
 /** The house rules that a run started now is judged by. */
-export async function rulesToday(): Promise<HouseRules> {
-  const store = await theStore();
+export async function rulesToday(context: Context): Promise<HouseRules> {
+  const { store } = context;
   return (await store.read((database) => newestRules(database, HOUSE_ID))) ?? STANDARD_RULES;
 }
 
@@ -58,8 +58,8 @@ onChange((change) => {
 });
 
 /** The rules in force, every version before them, and how much history there is to compare on. */
-export async function rulesView(): Promise<RulesView> {
-  const store = await theStore();
+export async function rulesView(context: Context): Promise<RulesView> {
+  const { store } = context;
   const own = await rulesVersions(store, HOUSE_ID);
   const first: RulesVersion = {
     rules: STANDARD_RULES,
@@ -72,43 +72,43 @@ export async function rulesView(): Promise<RulesView> {
 }
 
 /** The same as an answer, for a screen that looks again. */
-export function answerRules(): Promise<Answer<RulesView>> {
-  return answering(async () => succeed(await rulesView()));
+export async function answerRules(context: Context): Promise<Answer<RulesView>> {
+  return succeed(await rulesView(context));
 }
 
 /** Puts a new version of the house rules in force. Runs that are open keep the version that they began under. */
-export function saveRules(input: unknown): Promise<Answer<HouseRules>> {
-  return answering(async () => {
-    const checked = checkShape(SaveRules, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { rules, seenVersion, reason, technicianId } = checked.value;
-    const problems = contradictionsIn(rules);
-    if (problems.length > 0) return { ok: false, problems, failure: 'input' };
-    const saved = await addRules(await theStore(), {
-      rules: { ...rules, id: HOUSE_ID },
-      seenVersion,
-      reason: reason.trim(),
-      authorId: technicianId,
-      madeAtMs: Date.now(),
-    });
-    return saved
-      ? succeed(saved)
-      : refusedSaying(
-          'conflict',
-          'seenVersion',
-          'Somebody else saved house rules meanwhile. Load this page again and look at theirs first.',
-        );
+export async function saveRules(context: Context, input: unknown): Promise<Answer<HouseRules>> {
+  const checked = checkShape(SaveRules, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { rules, seenVersion, reason, technicianId } = checked.value;
+  const problems = contradictionsIn(rules);
+  if (problems.length > 0) return { ok: false, problems, failure: 'input' };
+  const saved = await addRules(context.store, {
+    rules: { ...rules, id: HOUSE_ID },
+    seenVersion,
+    reason: reason.trim(),
+    authorId: technicianId,
+    madeAtMs: context.now(),
   });
+  return saved
+    ? succeed(saved)
+    : refusedSaying(
+        'conflict',
+        'seenVersion',
+        'Somebody else saved house rules meanwhile. Load this page again and look at theirs first.',
+      );
 }
 
 const LARGEST_PAGE = 2000;
 
 /** A stretch of the history for the comparison: so many runs after one of them. */
-export function answerHistory(after: string, limit: number): Promise<Answer<HistoryPage>> {
-  return answering(async () => {
-    if (!(limit >= 1 && limit <= LARGEST_PAGE)) {
-      return refused('input', 'limit', limit, `1 to ${LARGEST_PAGE}`);
-    }
-    return succeed(await historyPage(await theStore(), after, limit));
-  });
+export async function answerHistory(
+  context: Context,
+  after: string,
+  limit: number,
+): Promise<Answer<HistoryPage>> {
+  if (!(limit >= 1 && limit <= LARGEST_PAGE)) {
+    return refused('input', 'limit', limit, `1 to ${LARGEST_PAGE}`);
+  }
+  return succeed(await historyPage(context.store, after, limit));
 }

@@ -26,10 +26,10 @@ import {
   startRun as storeRun,
   wholeRun,
 } from '@/store/runs';
-import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
+import type { Context } from './context';
 import { rulesOfRun, rulesToday } from './rules';
-import { theStore } from './store';
 
 const Uuid = Type.String({ format: 'uuid' });
 const StartRun = Type.Object(
@@ -47,64 +47,58 @@ const FinishRun = Type.Object(
 );
 
 /** Starts a run on a battery, or answers with the one that is open on it. */
-export function startRun(input: unknown): Promise<Answer<{ id: string }>> {
-  return answering(async () => {
-    const checked = checkShape(StartRun, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { id, batteryId, technicianId } = checked.value;
-    const store = await theStore();
-    const battery = await batteryById(store, batteryId);
-    if (!battery) return refused('missing', 'batteryId', batteryId, 'a registered battery');
-    if (!specOf(battery)) {
-      const why = `${battery.tag} is not a lead-acid battery. It is recorded, but never graded with these rules.`;
-      return refusedSaying('input', 'batteryId', why);
-    }
-    const rules = await rulesToday();
-    const run = await storeRun(store, {
-      id,
-      batteryId,
-      startedAtMs: Date.now(),
-      startedById: technicianId,
-      rulesId: rules.id,
-      rulesVersion: rules.version,
-    });
-    changed({ runId: run.id, what: 'run' });
-    return succeed({ id: run.id });
+export async function startRun(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
+  const checked = checkShape(StartRun, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, batteryId, technicianId } = checked.value;
+  const { store } = context;
+  const battery = await batteryById(store, batteryId);
+  if (!battery) return refused('missing', 'batteryId', batteryId, 'a registered battery');
+  if (!specOf(battery)) {
+    const why = `${battery.tag} is not a lead-acid battery. It is recorded, but never graded with these rules.`;
+    return refusedSaying('input', 'batteryId', why);
+  }
+  const rules = await rulesToday(context);
+  const run = await storeRun(store, {
+    id,
+    batteryId,
+    startedAtMs: context.now(),
+    startedById: technicianId,
+    rulesId: rules.id,
+    rulesVersion: rules.version,
   });
+  changed({ runId: run.id, what: 'run' });
+  return succeed({ id: run.id });
 }
 
 /** A run with its readings, assessments and rules. */
-export async function runView(id: string): Promise<RunView | undefined> {
-  const store = await theStore();
+export async function runView(context: Context, id: string): Promise<RunView | undefined> {
+  const { store } = context;
   const run = await wholeRun(store, id);
   return run && store.read((database) => viewOf(run, database));
 }
 
 /** The same as an answer, for a screen that looks again. */
-export function answerRun(id: string): Promise<Answer<RunView>> {
-  return answering(async () => {
-    const view = await runView(id);
-    return view ? succeed(view) : refused('missing', 'runId', id, 'a run');
-  });
+export async function answerRun(context: Context, id: string): Promise<Answer<RunView>> {
+  const view = await runView(context, id);
+  return view ? succeed(view) : refused('missing', 'runId', id, 'a run');
 }
 
 /** Stores one reading of a run. Sent twice it is stored once; either way the answer is the run as it now stands. */
-export function captureReading(input: unknown): Promise<Answer<RunView>> {
-  return answering(async () => {
-    const checked = checkReadingShape(input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const reading = checked.value;
-    return inRun(reading.runId, 'reading', async (transaction, run) => {
-      const elsewhere = await runOfReading(transaction, reading.id);
-      if (elsewhere === run.run.id) return succeed(await viewOf(run, transaction));
-      if (elsewhere !== undefined) return refusedSaying('conflict', 'id', ELSEWHERE);
-      const nowMs = Date.now();
-      const refusal = refusalOf(reading, run, nowMs);
-      if (refusal) return refusal;
-      await addReading(transaction, reading, nowMs);
-      const stored = { ...reading, recordedAtMs: nowMs };
-      return succeed(await viewOf({ ...run, readings: [...run.readings, stored] }, transaction));
-    });
+export async function captureReading(context: Context, input: unknown): Promise<Answer<RunView>> {
+  const checked = checkReadingShape(input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const reading = checked.value;
+  return inRun(context, reading.runId, 'reading', async (transaction, run) => {
+    const elsewhere = await runOfReading(transaction, reading.id);
+    if (elsewhere === run.run.id) return succeed(await viewOf(run, transaction));
+    if (elsewhere !== undefined) return refusedSaying('conflict', 'id', ELSEWHERE);
+    const nowMs = context.now();
+    const refusal = refusalOf(reading, run, nowMs);
+    if (refusal) return refusal;
+    await addReading(transaction, reading, nowMs);
+    const stored = { ...reading, recordedAtMs: nowMs };
+    return succeed(await viewOf({ ...run, readings: [...run.readings, stored] }, transaction));
   });
 }
 
@@ -115,8 +109,8 @@ const ELSEWHERE =
  * Ends a run with the assessment that its readings come to. Whoever ends it names the readings that were seen: where
  * the run holds others, or lacks some, it stays open and each is told. One that is finished already is answered as it is.
  */
-export function finishRun(input: unknown): Promise<Answer<RunView>> {
-  return onRun(FinishRun, input, async (transaction, run, { technicianId, seenReadingIds }) => {
+export function finishRun(context: Context, input: unknown): Promise<Answer<RunView>> {
+  return onRun(context, FinishRun, input, async (transaction, run, { technicianId, seenReadingIds }) => {
     if (run.run.finishedAtMs !== null) return succeed(await viewOf(run, transaction));
     const view = await viewOf(run, transaction);
     const [wrong] = view.unreadable;
@@ -125,7 +119,7 @@ export function finishRun(input: unknown): Promise<Answer<RunView>> {
     if (overtaken.length > 0) return { ok: false, problems: overtaken, failure: 'conflict' };
     // A clock that was set back must not end a run before it began.
     const lastMs = Math.max(run.run.startedAtMs, ...run.readings.map(({ recordedAtMs = 0 }) => recordedAtMs));
-    const atMs = Math.max(Date.now(), lastMs);
+    const atMs = Math.max(context.now(), lastMs);
     const record = assessmentOf(run, atMs, view.rules);
     if (!record)
       return refusedSaying('input', 'batteryId', 'This battery cannot be graded with these rules.');
@@ -156,33 +150,35 @@ function otherReadings(readings: readonly Reading[], seenIds: readonly string[])
 }
 
 /** Opens a finished run again, so that a reading can be added or put right. */
-export function reopenRun(input: unknown): Promise<Answer<RunView>> {
-  return onRun(OnRun, input, async (transaction, run) => {
+export function reopenRun(context: Context, input: unknown): Promise<Answer<RunView>> {
+  return onRun(context, OnRun, input, async (transaction, run) => {
     await reopen(transaction, run.run.id);
     const open = { ...run.run, finishedAtMs: null, finishedById: null, assessmentId: null };
     return succeed(await viewOf({ ...run, run: open }, transaction));
   });
 }
 
-function onRun<S extends typeof OnRun | typeof FinishRun>(
+async function onRun<S extends typeof OnRun | typeof FinishRun>(
+  context: Context,
   schema: S,
   input: unknown,
   work: (transaction: Transaction, run: WholeRun, asked: Static<S>) => Promise<Answer<RunView>>,
 ): Promise<Answer<RunView>> {
-  return answering(async () => {
-    const checked = checkShape(schema, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    return inRun(checked.value.runId, 'run', (transaction, run) => work(transaction, run, checked.value));
-  });
+  const checked = checkShape(schema, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  return inRun(context, checked.value.runId, 'run', (transaction, run) =>
+    work(transaction, run, checked.value),
+  );
 }
 
 /** Loads and changes a run in one transaction, so that nothing comes between what was seen and what is stored. */
 async function inRun(
+  context: Context,
   runId: string,
   what: 'reading' | 'run',
   work: (transaction: Transaction, run: WholeRun) => Promise<Answer<RunView>>,
 ): Promise<Answer<RunView>> {
-  const store = await theStore();
+  const { store } = context;
   const answer = await store.write(async (transaction) => {
     const run = await loadRun(transaction, runId);
     return run ? work(transaction, run) : refused('missing', 'runId', runId, 'a run');

@@ -4,16 +4,12 @@ import { cookies } from 'next/headers';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
-import { type Answer, answering } from './answer';
-import { siteZone } from './site';
+import type { Answer } from './answer';
+import type { Context } from './context';
+import { COOKIES } from './cookies';
 import { technicians } from './technicians';
 
 const YEAR_SECONDS = 31_536_000;
-const COOKIES = {
-  technicianId: 'integra_technician',
-  temperatureUnit: 'integra_unit',
-  theme: 'integra_theme',
-} as const;
 
 const Choice = Type.Object(
   {
@@ -34,23 +30,20 @@ export interface ScreenSettings {
 }
 
 /** The settings of the browser that asks. A choice that no longer exists falls back to none. */
-export function screenSettings(): Promise<Answer<ScreenSettings>> {
-  return answering(async () => {
-    const jar = await cookies();
-    const known = await technicians();
-    const chosen = jar.get(COOKIES.technicianId)?.value;
-    return succeed<ScreenSettings>({
-      zone: siteZone(),
-      technicians: known,
-      technicianId: known.find(({ id }) => id === chosen)?.id ?? null,
-      temperatureUnit: jar.get(COOKIES.temperatureUnit)?.value === '°F' ? '°F' : '°C',
-      theme: jar.get(COOKIES.theme)?.value === 'dark' ? 'dark' : 'light',
-    });
+export async function screenSettings(context: Context): Promise<Answer<ScreenSettings>> {
+  const jar = await cookies();
+  const known = await technicians(context);
+  return succeed<ScreenSettings>({
+    zone: context.site.zone,
+    technicians: known,
+    technicianId: known.find(({ id }) => id === context.actor)?.id ?? null,
+    temperatureUnit: jar.get(COOKIES.temperatureUnit)?.value === '°F' ? '°F' : '°C',
+    theme: jar.get(COOKIES.theme)?.value === 'dark' ? 'dark' : 'light',
   });
 }
 
 /** Keeps a choice for this browser. */
-export async function keepScreenChoice(input: unknown): Promise<Answer<null>> {
+export async function keepScreenChoice(_context: Context, input: unknown): Promise<Answer<null>> {
   const checked = checkShape(Choice, input);
   if (!checked.ok) return { ...checked, failure: 'input' };
   const jar = await cookies();

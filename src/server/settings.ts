@@ -20,6 +20,9 @@ const Environment = Type.Object({
   INTEGRA_STORE_FAULT: text(40),
 });
 
+/** The variables that are read of the environment. */
+export const SETTING_NAMES = Object.keys(Environment.properties);
+
 /** What a site sets from outside, in the form in which the server uses it. */
 export interface Settings {
   readonly databaseUrl: string;
@@ -43,7 +46,7 @@ export interface Settings {
 
 /** The settings that an environment comes to, or what is wrong with it by the name of its variable. */
 export function readSettings(environment: Readonly<Record<string, string | undefined>>): Result<Settings> {
-  const named = Object.keys(Environment.properties).flatMap((name) => {
+  const named = SETTING_NAMES.flatMap((name) => {
     const value = environment[name];
     return value === undefined || value === '' ? [] : [[name, value] as const];
   });
@@ -85,18 +88,4 @@ function addressProblem(address: string | undefined) {
   if (address === undefined) return null;
   const known = URL.canParse(address) && /^https?:$/.test(new URL(address).protocol);
   return known ? null : problem('INTEGRA_ADDRESS', address, 'an address such as http://bench.local:3000');
-}
-
-let known: { readonly said: string; readonly settings: Settings } | undefined;
-
-/** The settings of this process. Throws, naming each variable, where the start has not looked at them before. */
-export function settings(): Settings {
-  const said = Object.keys(Environment.properties)
-    .map((name) => process.env[name] ?? '')
-    .join('\n');
-  if (known?.said === said) return known.settings;
-  const read = readSettings(process.env);
-  if (!read.ok) throw new Error(read.problems.map(({ message }) => message).join('; '));
-  known = { said, settings: read.value };
-  return read.value;
 }

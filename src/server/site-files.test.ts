@@ -1,15 +1,15 @@
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { uuidv7 } from 'uuidv7';
 import type { SiteFile } from '@/core/exchange/site/site-file';
 import { spoilt } from '@/core/exchange/spoilt.test-support';
 import { seedDemo } from '@/store/demo/seed';
-import { openStore, type Store } from '@/store/open';
+import type { Store } from '@/store/open';
 import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { batteryPage } from './batteries';
+import type { Context } from './context';
+import { newContext } from './context.test-support';
 import { bodyFile, UNWATCHED } from './files.test-support';
 import { batteriesCsv, runsCsv } from './lists';
 import { bringIn, runFile, siteFile } from './site-files';
@@ -21,13 +21,12 @@ afterAll(async () => {
   expect(await queries.slowPlans()).toEqual([]);
 });
 
-const shared = globalThis as typeof globalThis & { integraStore?: Promise<Store> };
+let context: Context;
 
 /** Lets the use cases work on a site of its own from here on. */
-function moveToNewSite(): Promise<Store> {
-  const file = join(mkdtempSync(join(tmpdir(), 'integra-site-')), 'x.db');
-  shared.integraStore = openStore(`file:${file}`);
-  return shared.integraStore;
+async function moveToNewSite(): Promise<Store> {
+  context = await newContext();
+  return context.store;
 }
 
 async function gather(pieces: AsyncGenerator<string>): Promise<string> {
@@ -36,9 +35,9 @@ async function gather(pieces: AsyncGenerator<string>): Promise<string> {
   return text;
 }
 
-const bringInText = (meta: unknown, text: string) => bringIn(meta, bodyFile(text), UNWATCHED);
+const bringInText = (meta: unknown, text: string) => bringIn(context, meta, bodyFile(text), UNWATCHED);
 
-const siteText = () => gather(siteFile());
+const siteText = () => gather(siteFile(context));
 const LISTS = {
   ...{ technician: 'technicians', import: 'imports', rules: 'rules', battery: 'batteries' },
   ...{ vehicle: 'vehicles', slot: 'slots', lot: 'lots', run: 'runs' },
@@ -109,7 +108,7 @@ it('a whole site moves into an empty one and is found equal', async () => {
   await moveToNewSite();
   const tally = granted(await bringInText({ store: false }, demo));
   expect(tally).toMatchObject({ batteries: here.batteries.length, runs: here.runs.length, knownRuns: 0 });
-  expect((await batteryPage('', 1)).total).toBe(0);
+  expect((await batteryPage(context, '', 1)).total).toBe(0);
   expect(granted(await bringInText({ store: true }, demo))).toEqual(tally);
   expect(withoutMoment(await siteText())).toEqual(withoutMoment(demo));
   const again = granted(await bringInText({ store: true }, demo));
@@ -124,21 +123,23 @@ it('one run goes out as a file and comes back in where its rules are known', asy
   for (const chosen of [overridden, standard]) {
     await moveToNewSite();
     granted(await bringInText({ store: true }, demo));
-    const text = granted((await runFile(chosen?.run.id ?? '')) ?? UNKNOWN);
+    const text = granted((await runFile(context, chosen?.run.id ?? '')) ?? UNKNOWN);
     await moveToNewSite();
     const answer = await bringInText({ store: true }, text);
     if (chosen?.run.rulesId === 'integra-standard') {
       expect(granted(answer)).toMatchObject({ runs: 1, batteries: 1 });
-      expect(granted((await runFile(chosen.run.id)) ?? UNKNOWN)).toBe(text);
+      expect(granted((await runFile(context, chosen.run.id)) ?? UNKNOWN)).toBe(text);
     } else {
       expect(messagesOf(answer)[0]).toContain('house rules that are known here');
     }
   }
-  expect(await runFile(uuidv7())).toBeUndefined();
+  expect(await runFile(context, uuidv7())).toBeUndefined();
 });
 
 describe('a site file', () => {
-  beforeEach(moveToNewSite);
+  beforeEach(async () => {
+    await moveToNewSite();
+  });
   const changedSite = (change: (site: SiteFile) => void) => {
     const site = parsed(demo);
     change(site);
@@ -236,7 +237,7 @@ describe('a site file', () => {
     expect(messagesOf(await bringInText({ store: true }, short)).join()).toMatch(
       /records that were written|of this file/,
     );
-    expect((await batteryPage('', 1)).total).toBe(0);
+    expect((await batteryPage(context, '', 1)).total).toBe(0);
   });
 
   it('of a server whose clock was set back comes in as it was', async () => {
@@ -274,10 +275,12 @@ describe('a site file', () => {
     const stop = new AbortController();
     const watched = { onProgress: () => stop.abort(), signal: stop.signal };
     const id = uuidv7();
-    const stopped = await bringIn({ store: true, id }, bodyFile(demo), watched);
+    const stopped = await bringIn(context, { store: true, id }, bodyFile(demo), watched);
     expect(messagesOf(stopped)).toEqual(['Stopped. Nothing was stored.']);
     expect(withoutMoment(await siteText())).toMatchObject({ batteries: [], runs: [], technicians: [] });
-    expect(granted(await bringIn({ store: true, id }, bodyFile(demo), UNWATCHED)).runs).toBeGreaterThan(20);
+    expect(
+      granted(await bringIn(context, { store: true, id }, bodyFile(demo), UNWATCHED)).runs,
+    ).toBeGreaterThan(20);
   });
 
   it('that is no JSON is said to be none', async () => {
@@ -288,11 +291,11 @@ describe('a site file', () => {
 
   it('is refused where a name or a tag belongs to something else here', async () => {
     const { technicians } = parsed(demo);
-    granted(await registerTechnician({ id: uuidv7(), name: technicians[0]?.name ?? '' }));
+    granted(await registerTechnician(context, { id: uuidv7(), name: technicians[0]?.name ?? '' }));
     expect(messagesOf(await bringInText({ store: true }, demo))[0]).toContain(
       'belong to something else here',
     );
-    expect((await batteryPage('', 1)).total).toBe(0);
+    expect((await batteryPage(context, '', 1)).total).toBe(0);
   });
 });
 
@@ -333,15 +336,15 @@ it.each([
 it('lists go out as CSV, the runs as readings that can be read again', async () => {
   await moveToNewSite();
   granted(await bringInText({ store: true }, demo));
-  const batteries = (await gather(batteriesCsv(''))).trim().split('\r\n');
+  const batteries = (await gather(batteriesCsv(context, ''))).trim().split('\r\n');
   expect(batteries).toHaveLength(parsed(demo).batteries.length + 1);
-  expect((await gather(batteriesCsv('fh-0108'))).split('\r\n')[1]).toContain('FH-0108,');
-  const runs = (await gather(runsCsv({}))).trim().split('\r\n');
+  expect((await gather(batteriesCsv(context, 'fh-0108'))).split('\r\n')[1]).toContain('FH-0108,');
+  const runs = (await gather(runsCsv(context, {}))).trim().split('\r\n');
   expect(runs).toHaveLength(parsed(demo).runs.filter(({ run }) => run.finishedAtMs !== null).length + 1);
   const one = parsed(demo).runs.find(({ run }) => run.finishedAtMs !== null);
-  const own = (await gather(runsCsv({ batteryId: one?.run.batteryId ?? '' }))).trim().split('\r\n');
+  const own = (await gather(runsCsv(context, { batteryId: one?.run.batteryId ?? '' }))).trim().split('\r\n');
   expect(own.length).toBeGreaterThan(1);
   expect(own.length).toBeLessThan(runs.length);
   // The sample was made for a day long past: of today there is only the heading.
-  expect((await gather(runsCsv({ today: true }))).trim().split('\r\n')).toHaveLength(1);
+  expect((await gather(runsCsv(context, { today: true }))).trim().split('\r\n')).toHaveLength(1);
 });

@@ -17,25 +17,25 @@ import type { Database, Store, Transaction } from '@/store/open';
 import { wholeRun } from '@/store/runs';
 import { addSiteHead, addSiteRest, addSiteRuns, overlapWith, runsAmong } from '@/store/site';
 import { listTechnicians } from '@/store/technicians';
-import { type Answer, answering, refusedSaying } from './answer';
+import { type Answer, refusedSaying } from './answer';
+import type { Context } from './context';
 import type { Watched } from './http';
 import { type ArrivalDesk, arrive, type Ended } from './import-job';
 import { rulesOfRun } from './rules';
-import { settings } from './settings';
-import { theStore } from './store';
 import { offLoop } from './threads';
 
 /** The whole site as the pieces of a file, however large it is: written off the loop, no faster than it is taken. */
-export async function* siteFile(): AsyncGenerator<string> {
+export async function* siteFile(context: Context): AsyncGenerator<string> {
   // The store is brought up to date before another connection looks at it.
-  const { file } = await theStore();
+  const { file } = context.store;
   const pieces: string[] = [];
   let wake = () => {};
   let taken = () => {};
   let open = true;
   const written = offLoop(
+    context,
     'writeSite',
-    { databaseUrl: file === null ? settings().databaseUrl : `file:${file}`, nowMs: Date.now() },
+    { databaseUrl: file === null ? context.settings.databaseUrl : `file:${file}`, nowMs: context.now() },
     {
       piece: async (text) => {
         pieces.push(text);
@@ -87,19 +87,25 @@ const Wanted = Type.Object(
  * contradicts it refuses the whole file, and nothing of it is ever seen before all of it is there. With `store: false`
  * only tells what would come in.
  */
-export function bringIn(meta: unknown, path: string, watched: Watched): Promise<Answer<SiteTally>> {
-  return answering(async () => {
-    const checked = checkShape(Wanted, meta);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    const { store, id = uuidv7(), name = 'site file', technicianId = null } = checked.value;
-    return store ? storeSite({ path, id, name, technicianId, watched }) : lookAt(path, watched);
-  });
+export async function bringIn(
+  context: Context,
+  meta: unknown,
+  path: string,
+  watched: Watched,
+): Promise<Answer<SiteTally>> {
+  const checked = checkShape(Wanted, meta);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { store, id = uuidv7(), name = 'site file', technicianId = null } = checked.value;
+  return store
+    ? storeSite(context, { path, id, name, technicianId, watched })
+    : lookAt(context, path, watched);
 }
 
-async function lookAt(path: string, watched: Watched): Promise<Answer<SiteTally>> {
-  const store = await theStore();
+async function lookAt(context: Context, path: string, watched: Watched): Promise<Answer<SiteTally>> {
+  const { store } = context;
   const tally = new Tally();
   const read = await offLoop(
+    context,
     'readSite',
     { path },
     {
@@ -124,7 +130,10 @@ interface Storing {
   readonly watched: Watched;
 }
 
-async function storeSite({ path, id, name, technicianId, watched }: Storing): Promise<Answer<SiteTally>> {
+async function storeSite(
+  context: Context,
+  { path, id, name, technicianId, watched }: Storing,
+): Promise<Answer<SiteTally>> {
   const tally = new Tally();
   let rest: SiteHead | null = null;
   let leftOut: readonly string[] = [];
@@ -132,6 +141,7 @@ async function storeSite({ path, id, name, technicianId, watched }: Storing): Pr
     const { store, record } = desk;
     const arrival = { id: record.id, atMs: record.madeAtMs };
     const read = await offLoop(
+      context,
       'readSite',
       { path },
       {
@@ -162,6 +172,7 @@ async function storeSite({ path, id, name, technicianId, watched }: Storing): Pr
     return succeed({ runs: tally.told().runs, newBatteries: tally.told().batteries });
   };
   const arrived = await arrive(
+    context,
     { id, name, source: 'site_file', madeById: technicianId ?? '', watched },
     work,
     async (transaction) => {
@@ -301,8 +312,8 @@ async function newParts(database: Database | Transaction, site: SiteHead): Promi
 }
 
 /** One run as a file; undefined where there is none. What of it cannot be read is refused rather than left out unseen. */
-export async function runFile(id: string): Promise<Answer<string> | undefined> {
-  const store = await theStore();
+export async function runFile(context: Context, id: string): Promise<Answer<string> | undefined> {
+  const { store } = context;
   const whole = await wholeRun(store, id);
   if (!whole) return undefined;
   const { battery, readings, assessments, unreadable } = whole;

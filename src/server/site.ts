@@ -1,14 +1,9 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
-import { settings } from './settings';
-
-/** The site's time zone: the one that the settings name, else the machine's own. */
-export function siteZone(): string {
-  return settings().zone;
-}
+import type { Context } from './context';
 
 /** When the site's own day began, ms UTC. */
-export function startOfToday(nowMs: number): number {
-  return startOfDay(nowMs, { in: tz(siteZone()) }).getTime();
+export function startOfToday({ site, now }: Pick<Context, 'site' | 'now'>): number {
+  return startOfDay(now(), { in: tz(site.zone) }).getTime();
 }

@@ -6,9 +6,9 @@ import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
 import { isAlreadyThere } from '@/store/fault';
 import { addTechnician, listTechnicians } from '@/store/technicians';
-import { type Answer, answering, refused, refusedSaying } from './answer';
+import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
-import { theStore } from './store';
+import type { Context } from './context';
 
 const NewTechnician = Type.Object(
   {
@@ -19,29 +19,27 @@ const NewTechnician = Type.Object(
 );
 
 /** Everyone who can be at the bench, by name. */
-export async function technicians(): Promise<Technician[]> {
-  return listTechnicians(await theStore());
+export async function technicians(context: Context): Promise<Technician[]> {
+  return listTechnicians(context.store);
 }
 
 /** Adds someone to those who can be at the bench. */
-export function registerTechnician(input: unknown): Promise<Answer<Technician>> {
-  return answering(async () => {
-    const checked = checkShape(NewTechnician, input);
-    if (!checked.ok) return { ...checked, failure: 'input' };
-    if (tidyLine(checked.value.name) === '') {
-      return refused('input', 'name', checked.value.name, 'a name that can be seen');
-    }
-    try {
-      await addTechnician(await theStore(), checked.value, Date.now());
-      changed('people');
-      return succeed({ ...checked.value, name: tidyLine(checked.value.name) });
-    } catch (error) {
-      if (!isAlreadyThere(error)) throw error;
-      return refusedSaying(
-        'input',
-        'name',
-        `${checked.value.name.trim()} is in the list already: pick that name.`,
-      );
-    }
-  });
+export async function registerTechnician(context: Context, input: unknown): Promise<Answer<Technician>> {
+  const checked = checkShape(NewTechnician, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  if (tidyLine(checked.value.name) === '') {
+    return refused('input', 'name', checked.value.name, 'a name that can be seen');
+  }
+  try {
+    await addTechnician(context.store, checked.value, context.now());
+    changed('people');
+    return succeed({ ...checked.value, name: tidyLine(checked.value.name) });
+  } catch (error) {
+    if (!isAlreadyThere(error)) throw error;
+    return refusedSaying(
+      'input',
+      'name',
+      `${checked.value.name.trim()} is in the list already: pick that name.`,
+    );
+  }
 }

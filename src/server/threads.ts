@@ -4,7 +4,7 @@ import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import Piscina from 'piscina';
 import type { HostOf, JobOf, ResultOf, TaskName } from '@/heavy/tasks';
-import { settings } from './settings';
+import type { Context } from './context';
 
 /** A machine of two cores keeps one for the screens; more threads would only take it from them. */
 const MOST_THREADS = 2;
@@ -16,10 +16,18 @@ const YOUNG_MEGABYTES = 64;
 /** Work that waits for a thread; beyond it whoever asks is told to come back. */
 const MOST_WAITING = 64;
 
-/** `work` computes; `store` writes to the file while all other writers wait, and so it must wait for no paper. */
-type PoolName = 'work' | 'store';
-const POOL_OF = (name: TaskName): PoolName => (name === 'addStretch' ? 'store' : 'work');
-const THREADS: Readonly<Record<PoolName, number>> = { work: MOST_THREADS, store: 1 };
+/**
+ * `work` computes; `store` writes to the file while all other writers wait, and so it must wait for no paper; `send` mostly
+ * waits for whoever takes a file slowly, and so nothing else may wait for it.
+ */
+type PoolName = 'work' | 'store' | 'send';
+const POOL_OF = (name: TaskName): PoolName =>
+  name === 'addStretch' ? 'store' : name === 'writeSite' ? 'send' : 'work';
+const POOLS = {
+  work: { maxThreads: MOST_THREADS, concurrentTasksPerWorker: 1 },
+  store: { maxThreads: 1, concurrentTasksPerWorker: 1 },
+  send: { maxThreads: 1, concurrentTasksPerWorker: 16 },
+} as const satisfies Record<PoolName, object>;
 
 // One of each a process, as there is one store.
 const shared = globalThis as typeof globalThis & { integraThreads?: Map<PoolName, Piscina> };
@@ -33,7 +41,7 @@ function poolFor(name: TaskName, bundle: string): Piscina {
     new Piscina({
       filename: bundle,
       minThreads: 0,
-      maxThreads: THREADS[wanted],
+      ...POOLS[wanted],
       idleTimeout: IDLE_MS,
       maxQueue: MOST_WAITING,
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES, maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
@@ -47,11 +55,12 @@ function poolFor(name: TaskName, bundle: string): Piscina {
  * stays here, where the store is. Without a bundle of threads, as in unit tests, it is done on the spot.
  */
 export async function offLoop<N extends TaskName>(
+  context: Context,
   name: N,
   job: JobOf<N>,
   host: HostOf<N>,
 ): Promise<ResultOf<N>> {
-  const { threads } = settings();
+  const { threads } = context.settings;
   if (threads === null) {
     const { TASKS } = await import('@/heavy/tasks');
     const task = TASKS[name] as unknown as (job: JobOf<N>, host: HostOf<N>) => Promise<ResultOf<N>>;

@@ -2,17 +2,18 @@ import 'server-only';
 import { writeTraceCsv } from '@/core/exchange/trace-csv';
 import { currentReadings } from '@/core/procedure/current-readings';
 import { wholeRun } from '@/store/runs';
-import { theStore } from './store';
+import type { Context } from './context';
 
 /**
  * A recorded load of a run as a file in the open format: the one of a reading, or the one that stands now; undefined where
  * there is none.
  */
 export async function traceFile(
+  context: Context,
   runId: string,
   readingId: string | null,
 ): Promise<{ readonly name: string; readonly text: string } | undefined> {
-  const whole = await wholeRun(await theStore(), runId);
+  const whole = await wholeRun(context.store, runId);
   const asked = whole?.readings.find(({ id }) => id === readingId);
   const load =
     whole &&

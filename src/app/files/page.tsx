@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { contextHere } from '@/entry/context';
 import { FilesScreen } from '@/features/files/files-screen';
 import { copyList } from '@/server/copies';
 import { importList } from '@/server/imports';
@@ -8,5 +9,12 @@ export const metadata: Metadata = { title: 'Files' };
 export const dynamic = 'force-dynamic';
 
 export default async function FilesPage() {
-  return <FilesScreen rules={await rulesToday()} imports={await importList()} copies={await copyList()} />;
+  const context = await contextHere();
+  return (
+    <FilesScreen
+      rules={await rulesToday(context)}
+      imports={await importList(context)}
+      copies={await copyList(context)}
+    />
+  );
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { contextHere } from '@/entry/context';
 import { LabelScreen } from '@/features/paper/label-screen';
 import { codePath, fitsBars } from '@/paper/code-path';
 import { labelsOf } from '@/server/paper';
@@ -8,10 +9,11 @@ export const metadata: Metadata = { title: 'Labels' };
 export const dynamic = 'force-dynamic';
 
 export default async function LabelsPage({ searchParams }: { readonly searchParams: Query }) {
+  const context = await contextHere();
   const asked = await searchParams;
   const batteries = [asked.battery ?? []].flat();
   const [lot, size, code] = [first(asked.lot) ?? null, first(asked.size) ?? null, first(asked.code)];
-  const tags = await labelsOf({ batteries, lot });
+  const tags = await labelsOf(context, { batteries, lot });
   const labels = tags.map((tag) => ({
     tag,
     code: codePath(tag.tag, code === 'bars' && fitsBars(tag.tag) ? 'bars' : 'square'),

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { contextHere } from '@/entry/context';
 import { RulesScreen } from '@/features/rules/rules-screen';
 import { rulesView } from '@/server/rules';
 
@@ -6,7 +7,8 @@ export const metadata: Metadata = { title: 'House rules' };
 export const dynamic = 'force-dynamic';
 
 export default async function RulesPage() {
-  const view = await rulesView();
+  const context = await contextHere();
+  const view = await rulesView(context);
   const { id, version } = view.current;
   return <RulesScreen key={`${id} ${version}`} view={view} />;
 }

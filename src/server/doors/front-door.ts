@@ -59,6 +59,7 @@ export function frontDoor(application: Handler, { hosts, reloading, log, newNumb
     request.headers['content-security-policy'] = headers['content-security-policy'];
     request.headers['x-nonce'] = nonce;
     request.headers['x-request-number'] = number;
+    request.headers['x-device'] = request.socket.remoteAddress ?? '';
     delete request.headers['x-middleware-subrequest'];
     endWhatStillComes(request, response);
     try {

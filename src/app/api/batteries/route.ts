@@ -1,4 +1,4 @@
+import { answerTo } from '@/entry/answer-to';
 import { registerBattery } from '@/server/batteries';
-import { answerTo } from '@/server/http';
 
 export const POST = (request: Request) => answerTo(request, registerBattery);

@@ -1,11 +1,10 @@
 import { succeed } from '@/core/quantity/result';
-import { answering } from '@/server/answer';
+import { answerLook, answerTo } from '@/entry/answer-to';
 import { copyList, makeCopy } from '@/server/copies';
-import { answerLook, answerTo } from '@/server/http';
 
 export const dynamic = 'force-dynamic';
 
 export const GET = (request: Request) =>
-  answerLook(request, () => answering(async () => succeed(await copyList())));
+  answerLook(request, async (context) => succeed(await copyList(context)));
 
 export const POST = (request: Request) => answerTo(request, makeCopy);

@@ -1,11 +1,8 @@
+import { answerWith } from '@/entry/answer-to';
 import { listenToInstruments, tellInstruments } from '@/server/instruments';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(request: Request): Promise<Response> {
-  return listenToInstruments(request);
-}
+export const GET = (request: Request) => answerWith((context) => listenToInstruments(context, request));
 
-export function POST(request: Request): Promise<Response> {
-  return tellInstruments(request);
-}
+export const POST = (request: Request) => answerWith((context) => tellInstruments(context, request));

@@ -1,4 +1,5 @@
-import { answerLook, answerTo } from '@/server/http';
+import { answerLook, answerTo } from '@/entry/answer-to';
+
 import { answerRules, saveRules } from '@/server/rules';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,5 @@
-import { answerTo } from '@/server/http';
+import { answerTo } from '@/entry/answer-to';
+
 import { startRun } from '@/server/runs';
 
 export const POST = (request: Request) => answerTo(request, startRun);

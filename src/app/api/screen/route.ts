@@ -1,4 +1,5 @@
-import { answerTo } from '@/server/http';
+import { answerTo } from '@/entry/answer-to';
+
 import { keepScreenChoice } from '@/server/screen';
 
 export const PUT = (request: Request) => answerTo(request, keepScreenChoice);

@@ -1,13 +1,13 @@
-import { answerWatched, metaOf, refuseInput, sendFile, spooled } from '@/server/http';
+import { answerWatched, answerWith } from '@/entry/answer-to';
+import { metaOf, sendFile, spooled } from '@/server/http';
 import { bringIn, siteFile } from '@/server/site-files';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = () => sendFile(siteFile(), 'site.integra.jsonl', 'application/x-ndjson');
+export const GET = () =>
+  answerWith(async (context) => sendFile(siteFile(context), 'site.integra.jsonl', 'application/x-ndjson'));
 
-export async function POST(request: Request) {
-  const body = await spooled(request);
-  if (!body.ok) return refuseInput(...body.problems);
-  const { path } = body.value;
-  return answerWatched(request, body.value, (watched) => bringIn(metaOf(request), path, watched));
-}
+export const POST = async (request: Request) =>
+  answerWatched(request, await spooled(request), (context, path, watched) =>
+    bringIn(context, metaOf(request), path, watched),
+  );

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
+import { contextHere } from '@/entry/context';
 import { BatteryScreen } from '@/features/battery/battery-screen';
 import { batteryStory } from '@/server/batteries';
 
@@ -11,7 +12,7 @@ interface Props {
 }
 
 /** Looked up once a page, however many of its parts ask. */
-const storyOf = cache(batteryStory);
+const storyOf = cache(async (id: string) => batteryStory(await contextHere(), id));
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const story = await storyOf((await params).id);

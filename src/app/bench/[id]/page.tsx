@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { contextHere } from '@/entry/context';
 import { BenchScreen } from '@/features/bench/bench-screen';
 import { hasInstruments } from '@/server/instruments';
 import { runView } from '@/server/runs';
@@ -8,6 +9,11 @@ export const metadata: Metadata = { title: 'Bench' };
 export const dynamic = 'force-dynamic';
 
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
-  const view = await runView((await params).id);
-  return view ? <BenchScreen view={view} nowMs={Date.now()} instruments={hasInstruments()} /> : notFound();
+  const context = await contextHere();
+  const view = await runView(context, (await params).id);
+  return view ? (
+    <BenchScreen view={view} nowMs={Date.now()} instruments={hasInstruments(context)} />
+  ) : (
+    notFound()
+  );
 }

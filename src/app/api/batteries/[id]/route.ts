@@ -1,4 +1,4 @@
+import { answerTo } from '@/entry/answer-to';
 import { correctBattery } from '@/server/batteries';
-import { answerTo } from '@/server/http';
 
 export const PUT = (request: Request) => answerTo(request, correctBattery);

@@ -1,4 +1,6 @@
+import { answerLook } from '@/entry/answer-to';
 import { findBattery } from '@/server/batteries';
-import { answerLook, asked } from '@/server/http';
+import { asked } from '@/server/http';
 
-export const GET = (request: Request) => answerLook(request, () => findBattery(asked(request, 'tag') ?? ''));
+export const GET = (request: Request) =>
+  answerLook(request, (context) => findBattery(context, asked(request, 'tag') ?? ''));

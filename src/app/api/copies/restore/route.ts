@@ -1,4 +1,4 @@
+import { answerTo } from '@/entry/answer-to';
 import { restoreCopy } from '@/server/copies';
-import { answerTo } from '@/server/http';
 
 export const POST = (request: Request) => answerTo(request, restoreCopy);

@@ -1,11 +1,18 @@
+import { answerWith } from '@/entry/answer-to';
+import { ownContext } from '@/entry/context';
 import { floorStream } from '@/server/floor-stream';
 import { asked } from '@/server/http';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(request: Request) {
-  const seen = Number(asked(request, 'since') ?? '-1');
-  return new Response(floorStream(request.signal, seen), {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
+export const GET = (request: Request) =>
+  answerWith(async () => {
+    const seen = Number(asked(request, 'since') ?? '-1');
+    // It is told to all who listen, and goes on when whoever asked first has left.
+    return new Response(
+      floorStream(() => ownContext(), request.signal, seen),
+      {
+        headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
+      },
+    );
   });
-}

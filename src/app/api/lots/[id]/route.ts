@@ -1,4 +1,5 @@
-import { answerTo } from '@/server/http';
+import { answerTo } from '@/entry/answer-to';
+
 import { discardLot, saveLot } from '@/server/lots';
 
 export const PUT = (request: Request) => answerTo(request, saveLot);

@@ -1,7 +1,8 @@
-import { answerLook, asked } from '@/server/http';
+import { answerLook } from '@/entry/answer-to';
+import { asked } from '@/server/http';
 import { answerHistory } from '@/server/rules';
 
 export const GET = (request: Request) =>
-  answerLook(request, () =>
-    answerHistory(asked(request, 'after') ?? '', Number(asked(request, 'limit') ?? '500')),
+  answerLook(request, (context) =>
+    answerHistory(context, asked(request, 'after') ?? '', Number(asked(request, 'limit') ?? '500')),
   );

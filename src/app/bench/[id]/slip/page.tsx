@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
+import { contextHere } from '@/entry/context';
 import { SlipScreen } from '@/features/paper/slip-screen';
 import { codePath } from '@/paper/code-path';
 import { addressOf, slipView } from '@/server/paper';
@@ -15,9 +16,12 @@ interface Props {
 }
 
 export default async function SlipPage({ params, searchParams }: Props) {
+  const context = await contextHere();
   const { id } = await params;
   const audience = first((await searchParams).for) === 'customer' ? 'customer' : 'shop';
-  const slip = await slipView(id, audience);
+  const slip = await slipView(context, id, audience);
   if (!slip) notFound();
-  return <SlipScreen slip={slip} code={codePath(`${addressOf(await headers())}/bench/${id}`, 'square')} />;
+  return (
+    <SlipScreen slip={slip} code={codePath(`${addressOf(context, await headers())}/bench/${id}`, 'square')} />
+  );
 }

@@ -1,4 +1,5 @@
-import { answerTo } from '@/server/http';
+import { answerTo } from '@/entry/answer-to';
+
 import { storeLot } from '@/server/lots';
 
 export const POST = (request: Request) => answerTo(request, storeLot);

@@ -1,5 +1,6 @@
 import 'server-only';
 import { isStoreFault } from '@/store/fault';
+import { processLog } from './log';
 import { theStore } from './store';
 
 /** Opens the store; a fault is told in one line and tried again with the next request. */
@@ -8,6 +9,6 @@ export async function openAtStart(): Promise<void> {
     await theStore();
   } catch (error) {
     if (!isStoreFault(error)) throw error;
-    console.error(`Integra: ${error.message}`);
+    processLog.error(`Integra: ${error.message}`);
   }
 }

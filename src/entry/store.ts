@@ -1,9 +1,10 @@
 import 'server-only';
+import { changed } from '@/server/changes';
+import { clearUnfinished } from '@/server/clear-arrivals';
 import { seedDemo } from '@/store/demo/seed';
 import { EXPLANATIONS, type FaultKind, StoreFault } from '@/store/fault';
 import { openStore, type Store } from '@/store/open';
-import { changed } from './changes';
-import { clearUnfinished } from './clear-arrivals';
+import { processLog } from './log';
 import { settings } from './settings';
 
 // One store a process, kept on globalThis: several bundles of the server share it, and a reload opens no second one.
@@ -31,7 +32,7 @@ async function open(): Promise<Store> {
     throw new StoreFault(storeFault as FaultKind);
   const store = await openStore(databaseUrl);
   if (demo) await seedDemo(store, Date.now());
-  void clearUnfinished(store);
+  void clearUnfinished(store, processLog);
   shared.integraOpenStore = store;
   return store;
 }

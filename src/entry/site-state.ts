@@ -1,5 +1,5 @@
 import 'server-only';
-import { onChange } from './changes';
+import { onChange } from '@/server/changes';
 import { storeIsWell } from './store';
 
 let count = 0;

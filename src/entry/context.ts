@@ -1,0 +1,44 @@
+import 'server-only';
+import { headers } from 'next/headers';
+import type { Context, Log } from '@/server/context';
+import { COOKIES } from '@/server/cookies';
+import { processLog } from './log';
+import { settings } from './settings';
+import { exchangeStore, theStore } from './store';
+
+/** Who asks for something, from where, and under which number. */
+export type Caller = Pick<Context, 'actor' | 'device' | 'number'>;
+
+/** What the server does by itself. */
+const ITSELF: Caller = { actor: null, device: null, number: 'server' };
+
+/** The context of something that the server does by itself, or for whoever is named. Fails where the store cannot be opened. */
+export async function ownContext(caller: Caller = ITSELF): Promise<Context> {
+  const read = settings();
+  return {
+    ...caller,
+    store: await theStore(),
+    ...{ settings: read, site: { zone: read.zone }, now: Date.now, exchangeStore },
+    log: logOf(caller),
+  };
+}
+
+/** Where what goes wrong for somebody is told, under the number of the request. */
+export function logOf({ number, actor, device }: Caller): Log {
+  const log = processLog.child({ number, actor, device });
+  return { error: (error) => log.error(error) };
+}
+
+/** Who asks, by what a request says. The front door names its number and where it came from. */
+export function callerOf(said: Headers): Caller {
+  const [, actor = null] = SAID_WHO.exec(said.get('cookie') ?? '') ?? [];
+  return { actor, device: said.get('x-device'), number: said.get('x-request-number') ?? 'server' };
+}
+
+const SAID_WHO = new RegExp(`(?:^|; *)${COOKIES.technicianId}=([^;]*)`);
+
+/** Who asks for the page that is being drawn. */
+export const callerHere = async (): Promise<Caller> => callerOf(await headers());
+
+/** The context of the page or request that is being answered. */
+export const contextHere = async (): Promise<Context> => ownContext(await callerHere());

@@ -1,0 +1,29 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openStore, type Store } from '@/store/open';
+import type { Context } from './context';
+import { readSettings } from './settings';
+
+/** A database file that does not exist yet. */
+export const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-server-')), 'x.db');
+
+/** The context of somebody at the bench of a site that keeps this store. What is logged fails the test that did not expect it. */
+export function contextOn(store: Store, changes: Partial<Context> = {}): Context {
+  const settings = readSettings({ INTEGRA_ZONE: 'UTC', DATABASE_URL: `file:${store.file}` });
+  if (!settings.ok) throw new Error('the settings of tests can be read');
+  return {
+    ...{ actor: null, device: null, number: 'test', now: Date.now, store },
+    ...{ settings: settings.value, site: { zone: 'UTC' } },
+    log: {
+      error: (error) => {
+        throw error;
+      },
+    },
+    exchangeStore: () => Promise.reject(new Error('no test exchanges its store')),
+    ...changes,
+  };
+}
+
+/** The same on a site of its own, which is empty. */
+export const newContext = async (): Promise<Context> => contextOn(await openStore(`file:${newFile()}`));

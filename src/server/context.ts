@@ -1,0 +1,30 @@
+import 'server-only';
+import type { Store } from '@/store/open';
+import type { Settings } from './settings';
+
+/** What every use case is handed: who acts, from where, at which site, on which store, and when. Nothing below asks for it elsewhere. */
+export interface Context {
+  /** Who is at the bench, as the browser that asks was told; null where nobody said so. */
+  readonly actor: string | null;
+  /** The address that the request came from; null for what the server does by itself. */
+  readonly device: string | null;
+  readonly site: Site;
+  readonly store: Store;
+  readonly settings: Settings;
+  readonly now: () => number;
+  readonly log: Log;
+  /** The number under which the log tells of this request, and an error that is shown quotes. */
+  readonly number: string;
+  /** Lets go of the store while something else happens to its file, and opens it again, well or badly. */
+  readonly exchangeStore: <T>(work: () => Promise<T>) => Promise<T>;
+}
+
+/** What the whole site shares. */
+export interface Site {
+  readonly zone: string;
+}
+
+/** Where something is told that whoever runs the server should read. */
+export interface Log {
+  readonly error: (error: unknown) => void;
+}
