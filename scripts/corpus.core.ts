@@ -181,7 +181,7 @@ async function rack(): Promise<void> {
 
 /** Writes a database into a folder, and the files that it comes to beside it. */
 export async function writeCorpus(folder: string): Promise<string> {
-  context = contextOn(await openStore(`file:${folder}/store.db`), { now: () => nowMs });
+  context = await contextOn(await openStore(`file:${folder}/store.db`), { now: () => nowMs });
   await must('people', registerTechnician(context, { id: technicianId, name: 'Maro Tindell' }));
   await must('people', registerTechnician(context, { id: other, name: 'Anselm Roake' }));
   const first = await everyWay();

@@ -1,10 +1,13 @@
 import 'server-only';
 import { headers } from 'next/headers';
+import { onChange } from '@/server/changes';
 import type { Context, Log } from '@/server/context';
 import { COOKIES } from '@/server/cookies';
+import type { Store } from '@/store/open';
+import type { KeptSite } from '@/store/sites';
 import { processLog } from './log';
 import { settings } from './settings';
-import { exchangeStore, theStore } from './store';
+import { exchangeStore, theSite, theStore } from './store';
 
 /** Who asks for something, from where, and under which number. */
 export type Caller = Pick<Context, 'actor' | 'device' | 'number'>;
@@ -14,13 +17,25 @@ const ITSELF: Caller = { actor: null, device: null, number: 'server' };
 
 /** The context of something that the server does by itself, or for whoever is named. Fails where the store cannot be opened. */
 export async function ownContext(caller: Caller = ITSELF): Promise<Context> {
-  const read = settings();
+  const store = await theStore();
   return {
     ...caller,
-    store: await theStore(),
-    ...{ settings: read, site: { zone: read.zone }, now: Date.now, exchangeStore },
+    ...{ store, settings: settings(), site: await siteOfStore(store), now: Date.now, exchangeStore },
     log: logOf(caller),
   };
+}
+
+// The site changes some times a year and is asked for with every request.
+let known = new WeakMap<Store, Promise<KeptSite>>();
+onChange((change) => {
+  if (change === 'all') known = new WeakMap();
+});
+
+function siteOfStore(store: Store): Promise<KeptSite> {
+  const found = known.get(store) ?? theSite(store);
+  known.set(store, found);
+  found.catch(() => known.delete(store));
+  return found;
 }
 
 /** Where what goes wrong for somebody is told, under the number of the request. */

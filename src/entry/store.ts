@@ -1,9 +1,12 @@
 import 'server-only';
+import { uuidv7 } from 'uuidv7';
+import { newSite } from '@/core/exchange/site/site-sheet';
 import { changed } from '@/server/changes';
 import { clearUnfinished } from '@/server/clear-arrivals';
 import { seedDemo } from '@/store/demo/seed';
 import { EXPLANATIONS, type FaultKind, StoreFault } from '@/store/fault';
 import { openStore, type Store } from '@/store/open';
+import { type KeptSite, siteFrom } from '@/store/sites';
 import { processLog } from './log';
 import { settings } from './settings';
 
@@ -31,10 +34,17 @@ async function open(): Promise<Store> {
   if (storeFault !== null && Object.hasOwn(EXPLANATIONS, storeFault))
     throw new StoreFault(storeFault as FaultKind);
   const store = await openStore(databaseUrl);
+  await theSite(store);
   if (demo) await seedDemo(store, Date.now());
   void clearUnfinished(store, processLog);
   shared.integraOpenStore = store;
   return store;
+}
+
+/** The site that a store is of; one that has none yet begins it with what the environment says. */
+export function theSite(store: Store): Promise<KeptSite> {
+  const { zone, address } = settings();
+  return siteFrom(store, newSite(uuidv7(), zone, address ?? ''), Date.now());
 }
 
 /** Whether the store is open and nothing is wrong with it. */

@@ -73,6 +73,7 @@ export async function writeSite(
 }
 
 const HEAD_ORDER: readonly (readonly [keyof SiteHead, Exclude<SiteRecordKind, 'run'>])[] = [
+  ['sites', 'site'],
   ['technicians', 'technician'],
   ['imports', 'import'],
   ['rules', 'rules'],

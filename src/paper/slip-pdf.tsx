@@ -97,6 +97,7 @@ function Head({ slip, print, density, code }: Props) {
   return (
     <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
       <View style={{ flexGrow: 1, flexBasis: 0 }}>
+        {slip.from.length > 0 && <Text style={{ color: INK.soft }}>{cut(slip.from.join(', '), 160)}</Text>}
         <Text style={{ color: INK.harbour, fontWeight: 700, fontSize: fontSize + 1 }}>
           {TITLES[slip.audience]}
         </Text>

@@ -1,7 +1,10 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { uuidv7 } from 'uuidv7';
+import { newSite } from '@/core/exchange/site/site-sheet';
 import { openStore, type Store } from '@/store/open';
+import { siteFrom } from '@/store/sites';
 import type { Context } from './context';
 import { readSettings } from './settings';
 
@@ -9,12 +12,12 @@ import { readSettings } from './settings';
 export const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-server-')), 'x.db');
 
 /** The context of somebody at the bench of a site that keeps this store. What is logged fails the test that did not expect it. */
-export function contextOn(store: Store, changes: Partial<Context> = {}): Context {
+export async function contextOn(store: Store, changes: Partial<Context> = {}): Promise<Context> {
   const settings = readSettings({ INTEGRA_ZONE: 'UTC', DATABASE_URL: `file:${store.file}` });
   if (!settings.ok) throw new Error('the settings of tests can be read');
   return {
     ...{ actor: null, device: null, number: 'test', now: Date.now, store },
-    ...{ settings: settings.value, site: { zone: 'UTC' } },
+    ...{ settings: settings.value, site: await siteFrom(store, newSite(uuidv7(), 'UTC'), Date.now()) },
     log: {
       error: (error) => {
         throw error;

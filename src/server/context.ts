@@ -1,5 +1,6 @@
 import 'server-only';
 import type { Store } from '@/store/open';
+import type { KeptSite } from '@/store/sites';
 import type { Settings } from './settings';
 
 /** What every use case is handed: who acts, from where, at which site, on which store, and when. Nothing below asks for it elsewhere. */
@@ -8,7 +9,7 @@ export interface Context {
   readonly actor: string | null;
   /** The address that the request came from; null for what the server does by itself. */
   readonly device: string | null;
-  readonly site: Site;
+  readonly site: KeptSite;
   readonly store: Store;
   readonly settings: Settings;
   readonly now: () => number;
@@ -17,11 +18,6 @@ export interface Context {
   readonly number: string;
   /** Lets go of the store while something else happens to its file, and opens it again, well or badly. */
   readonly exchangeStore: <T>(work: () => Promise<T>) => Promise<T>;
-}
-
-/** What the whole site shares. */
-export interface Site {
-  readonly zone: string;
 }
 
 /** Where something is told that whoever runs the server should read. */

@@ -35,7 +35,7 @@ let threads: string | null = null;
 /** Lets the use cases work on a database from here on. */
 async function moveTo(file: string): Promise<Store> {
   const before = context?.store;
-  const made = contextOn(await openStore(`file:${file}`));
+  const made = await contextOn(await openStore(`file:${file}`));
   context = { ...made, settings: { ...made.settings, threads } };
   await before?.close();
   return context.store;

@@ -30,13 +30,13 @@ export async function slipView(
   audience: Audience,
 ): Promise<Slip | undefined> {
   const view = await runView(context, runId);
-  return view && slipOf(view, audience, await technicians(context));
+  return view && slipOf(view, audience, await technicians(context), context.site);
 }
 
 /** Where Integra answers, for codes that lead back: the site's address, else as the browser has called it. */
 export function addressOf(context: Context, headers: Headers): string {
-  const { address } = context.settings;
-  if (address) return address;
+  const { codesAddress } = context.site;
+  if (codesAddress) return codesAddress;
   const host = headers.get('x-forwarded-host') ?? headers.get('host') ?? 'localhost';
   return `${headers.get('x-forwarded-proto') ?? 'http'}://${host}`;
 }

@@ -72,12 +72,15 @@ async function measured(runId: string) {
 it('house rules are put in force with a reason, and open runs keep the ones they began under', async () => {
   expect(await rulesToday(context)).toEqual(STANDARD_RULES);
   const before = await startedRun();
-  expect(granted(await save(0))).toMatchObject({ id: 'house', version: 1 });
+  expect(granted(await save(0))).toMatchObject({ id: context.site.rulesId, version: 1 });
   const after = await startedRun();
   await measured(before);
   await measured(after);
   expect(granted(await answerRun(context, before)).rules.id).toBe('integra-standard');
-  expect(granted(await answerRun(context, after)).rules).toMatchObject({ id: 'house', version: 1 });
+  expect(granted(await answerRun(context, after)).rules).toMatchObject({
+    id: context.site.rulesId,
+    version: 1,
+  });
 
   const finished = await Promise.all(
     [before, after].map(async (runId) => granted(await finishSeen(context, runId, technicianId))),
@@ -85,7 +88,7 @@ it('house rules are put in force with a reason, and open runs keep the ones they
   expect(finished.map(({ assessments }) => assessments[0]?.verdict)).toEqual(['watch', 'retire']);
 
   const view = granted(await answerRules(context));
-  expect(view.current).toMatchObject({ id: 'house', version: 1 });
+  expect(view.current).toMatchObject({ id: context.site.rulesId, version: 1 });
   expect(view.versions.map(({ reason }) => reason)).toEqual(['Cold January', 'What Integra begins with']);
   expect(view.runs).toBe(2);
   expect(granted(await answerHistory(context, '', 10)).runs).toHaveLength(2);

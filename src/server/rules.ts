@@ -13,9 +13,6 @@ import { type Answer, refused, refusedSaying } from './answer';
 import { onChange } from './changes';
 import type { Context } from './context';
 
-/** The id under which a shop's own rules are kept. */
-const HOUSE_ID = 'house';
-
 const SaveRules = Type.Object(
   {
     rules: HouseRulesSchema,
@@ -33,7 +30,7 @@ const SaveRules = Type.Object(
 /** The house rules that a run started now is judged by. */
 export async function rulesToday(context: Context): Promise<HouseRules> {
   const { store } = context;
-  return (await store.read((database) => newestRules(database, HOUSE_ID))) ?? STANDARD_RULES;
+  return (await store.read((database) => newestRules(database, context.site.rulesId))) ?? STANDARD_RULES;
 }
 
 // A version never changes once it is stored, so that each is read from the store once.
@@ -60,7 +57,7 @@ onChange((change) => {
 /** The rules in force, every version before them, and how much history there is to compare on. */
 export async function rulesView(context: Context): Promise<RulesView> {
   const { store } = context;
-  const own = await rulesVersions(store, HOUSE_ID);
+  const own = await rulesVersions(store, context.site.rulesId);
   const first: RulesVersion = {
     rules: STANDARD_RULES,
     reason: 'What Integra begins with',
@@ -84,7 +81,7 @@ export async function saveRules(context: Context, input: unknown): Promise<Answe
   const problems = contradictionsIn(rules);
   if (problems.length > 0) return { ok: false, problems, failure: 'input' };
   const saved = await addRules(context.store, {
-    rules: { ...rules, id: HOUSE_ID },
+    rules: { ...rules, id: context.site.rulesId },
     seenVersion,
     reason: reason.trim(),
     authorId: technicianId,

@@ -1,6 +1,7 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { cookies } from 'next/headers';
+import type { RatingStandard } from '@/core/battery/rating-standard';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
@@ -23,6 +24,8 @@ const Choice = Type.Object(
 /** How this browser shows things and who is at it, beside what the whole site shares. */
 export interface ScreenSettings {
   readonly zone: string;
+  readonly ratingStandard: RatingStandard;
+  readonly currency: string;
   readonly technicians: readonly Technician[];
   readonly technicianId: string | null;
   readonly temperatureUnit: '°C' | '°F';
@@ -35,9 +38,11 @@ export async function screenSettings(context: Context): Promise<Answer<ScreenSet
   const known = await technicians(context);
   return succeed<ScreenSettings>({
     zone: context.site.zone,
+    ratingStandard: context.site.ratingStandard,
+    currency: context.site.currency,
     technicians: known,
     technicianId: known.find(({ id }) => id === context.actor)?.id ?? null,
-    temperatureUnit: jar.get(COOKIES.temperatureUnit)?.value === '°F' ? '°F' : '°C',
+    temperatureUnit: unitOf(jar.get(COOKIES.temperatureUnit)?.value) ?? context.site.temperatureUnit,
     theme: jar.get(COOKIES.theme)?.value === 'dark' ? 'dark' : 'light',
   });
 }
@@ -56,3 +61,5 @@ export async function keepScreenChoice(_context: Context, input: unknown): Promi
   }
   return succeed(null);
 }
+
+const unitOf = (chosen: string | undefined) => (chosen === '°F' || chosen === '°C' ? chosen : null);

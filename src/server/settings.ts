@@ -27,8 +27,9 @@ export const SETTING_NAMES = Object.keys(Environment.properties);
 export interface Settings {
   readonly databaseUrl: string;
   readonly demo: boolean;
+  /** The zone that a new site begins with; from then on its own is on the *Site* screen. */
   readonly zone: string;
-  /** Where Integra answers, for codes that lead back; null for the address that the browser used. */
+  /** Where Integra answers, for codes of a new site; null for the address that the browser used. */
   readonly address: string | null;
   /** Names that it may be called by beside this machine's own. */
   readonly hosts: readonly string[];
@@ -75,13 +76,18 @@ export function readSettings(environment: Readonly<Record<string, string | undef
   };
 }
 
-function zoneProblem(zone: string) {
+/** Whether there is a time zone of this name. */
+export function isZone(zone: string): boolean {
   try {
     new Intl.DateTimeFormat('en', { timeZone: zone });
-    return null;
+    return true;
   } catch {
-    return problem('INTEGRA_ZONE', zone, 'the name of a time zone, such as Etc/GMT-1');
+    return false;
   }
+}
+
+function zoneProblem(zone: string) {
+  return isZone(zone) ? null : problem('INTEGRA_ZONE', zone, 'the name of a time zone, such as Etc/GMT-1');
 }
 
 function addressProblem(address: string | undefined) {

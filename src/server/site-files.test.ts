@@ -39,7 +39,7 @@ const bringInText = (meta: unknown, text: string) => bringIn(context, meta, body
 
 const siteText = () => gather(siteFile(context));
 const LISTS = {
-  ...{ technician: 'technicians', import: 'imports', rules: 'rules', battery: 'batteries' },
+  ...{ site: 'sites', technician: 'technicians', import: 'imports', rules: 'rules', battery: 'batteries' },
   ...{ vehicle: 'vehicles', slot: 'slots', lot: 'lots', run: 'runs' },
 } as const satisfies Record<string, keyof SiteFile>;
 

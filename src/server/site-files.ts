@@ -8,6 +8,7 @@ import { checkShape, MOST_PROBLEMS } from '@/core/exchange/check-shape';
 import type { SiteRun } from '@/core/exchange/site/records';
 import { writeRunFile } from '@/core/exchange/site/run-file';
 import type { SiteHead } from '@/core/exchange/site/site-reader';
+import { FIRST_RULES_ID, type SiteRecord } from '@/core/exchange/site/site-sheet';
 import type { SiteTally } from '@/core/exchange/views';
 import { fail, type Problem, problem, succeed } from '@/core/quantity/result';
 import { lookAlikeKey } from '@/core/quantity/written-text';
@@ -16,6 +17,7 @@ import { beginImport, deferReferences } from '@/store/imports';
 import type { Database, Store, Transaction } from '@/store/open';
 import { wholeRun } from '@/store/runs';
 import { addSiteHead, addSiteRest, addSiteRuns, overlapWith, runsAmong } from '@/store/site';
+import { isUntouched, siteOf } from '@/store/sites';
 import { listTechnicians } from '@/store/technicians';
 import { type Answer, refusedSaying } from './answer';
 import type { Context } from './context';
@@ -176,7 +178,7 @@ async function storeSite(
     { id, name, source: 'site_file', madeById: technicianId ?? '', watched },
     work,
     async (transaction) => {
-      if (rest) await addSiteRest(transaction, rest);
+      if (rest) await addSiteRest(transaction, rest, context.now());
       else throw new Rollback(refusedSaying('input', 'file', 'The file holds nothing.'));
     },
   );
@@ -237,7 +239,7 @@ class Tally {
 }
 
 const EMPTY: SiteHead = {
-  ...{ technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
+  ...{ sites: [], technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
 };
 
 /** What cannot live beside what is here: a name, a tag or a version of the rules that belongs to something else. */
@@ -301,6 +303,7 @@ async function newParts(database: Database | Transaction, site: SiteHead): Promi
   const versions = new Set(here.rules.map(({ id, version }) => `${id}/${version}`));
   const machines = new Set(here.vehicles.map(({ id }) => id));
   return {
+    sites: (await isUntouched(database)) ? await siteToBecome(database, site) : [],
     technicians: site.technicians.filter(({ id }) => !people.has(id)),
     batteries: site.batteries.filter(({ id }) => !units.has(id)),
     rules: site.rules.filter(({ rules }) => !versions.has(`${rules.id}/${rules.version}`)),
@@ -309,6 +312,16 @@ async function newParts(database: Database | Transaction, site: SiteHead): Promi
     vehicles: (site.vehicles ?? []).filter(({ id }) => !machines.has(id)),
     slots: (site.slots ?? []).filter(({ id }) => !here.slots.has(id)),
   };
+}
+
+/** An untouched site becomes the one whose file comes in. Rules of early files are not under an id of their site's own. */
+async function siteToBecome(database: Database | Transaction, site: SiteHead): Promise<SiteRecord[]> {
+  const [said] = site.sites ?? [];
+  if (said) return [said];
+  const here = await siteOf(database);
+  if (!here || !site.rules.some(({ rules }) => rules.id === FIRST_RULES_ID)) return [];
+  const { revision: _revision, ...record } = here;
+  return [{ ...record, rulesId: FIRST_RULES_ID }];
 }
 
 /** One run as a file; undefined where there is none. What of it cannot be read is refused rather than left out unseen. */

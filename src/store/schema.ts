@@ -13,6 +13,7 @@ import {
 import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
+import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { VehicleClass } from '@/core/battery/vehicle';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
@@ -306,6 +307,27 @@ export const setAside = sqliteTable(
     found: text('found').notNull(),
   },
   (table) => [index('set_aside_by_run').on(table.runId)],
+);
+
+/** The site that this store is of: one row. */
+export const sites = sqliteTable(
+  'sites',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    zone: text('zone').notNull(),
+    temperatureUnit: text('temperature_unit').$type<'°C' | '°F'>().notNull(),
+    currency: text('currency').notNull(),
+    codesAddress: text('codes_address').notNull(),
+    ratingStandard: text('rating_standard').$type<RatingStandard>().notNull(),
+    /** The id that the versions of its own rules are kept under: no other site's. */
+    rulesId: text('rules_id').notNull(),
+    revision: integer('revision').notNull().default(1),
+    changedAtMs: moment('changed_at_ms').notNull(),
+    changedById: text('changed_by_id').references(() => technicians.id),
+  },
+  (table) => [momentCheck('sites_moments', table.changedAtMs)],
 );
 
 /** What the store knows of itself: which one it is, and when it last was looked at. */

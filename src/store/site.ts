@@ -3,6 +3,7 @@ import { and, asc, gt, inArray, ne, or } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import type { SiteRun } from '@/core/exchange/site/records';
 import type { SiteHead } from '@/core/exchange/site/site-reader';
+import type { SiteRecord } from '@/core/exchange/site/site-sheet';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Reading } from '@/core/procedure/reading';
 import type { Problem } from '@/core/quantity/result';
@@ -24,6 +25,7 @@ import {
   technicians,
   vehicles,
 } from './schema';
+import { adoptSite, type KeptSite, siteOf } from './sites';
 import { releaseTags } from './tags';
 import { nameKey } from './technicians';
 
@@ -55,7 +57,9 @@ export async function siteHead(database: Database | Transaction): Promise<SiteHe
       ),
     )
     .orderBy(asc(imports.id));
+  const site = await siteOf(database);
   return {
+    sites: site ? [recordOf(site)] : [],
     technicians: people.map(({ id, name }) => ({ id, name })),
     rules: versions.flatMap((row) => {
       const read = decodeRules(row);
@@ -227,7 +231,8 @@ export async function addSiteRuns(
 }
 
 /** Adds what of another site is seen wherever it stands, in the same transaction that brings the rest into sight. */
-export async function addSiteRest(transaction: Transaction, head: SiteHead): Promise<void> {
+export async function addSiteRest(transaction: Transaction, head: SiteHead, atMs: number): Promise<void> {
+  for (const site of head.sites ?? []) await adoptSite(transaction, site, atMs);
   for (const some of inChunks(head.rules)) {
     await transaction.insert(houseRules).values(
       some.map((made) => ({
@@ -256,4 +261,8 @@ function supersededFirst(all: readonly Reading[]): Reading[] {
   };
   for (const reading of all) place(reading, 0);
   return [...ordered];
+}
+
+function recordOf({ revision: _revision, ...site }: KeptSite): SiteRecord {
+  return site;
 }

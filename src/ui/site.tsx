@@ -1,6 +1,7 @@
 'use client';
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { Technician } from '@/core/exchange/views';
 import { send } from './api';
 import { shareNonce } from './style-nonce';
@@ -14,6 +15,10 @@ export type Theme = 'light' | 'dark';
 /** What the whole site shares: its zone, who is at the bench, and how this screen shows things. */
 export interface SiteSettings {
   readonly zone: string;
+  /** What most labels of this site are printed in. */
+  readonly ratingStandard: RatingStandard;
+  /** Three letters, such as EUR. */
+  readonly currency: string;
   readonly technicians: readonly Technician[];
   readonly technicianId: string | null;
   readonly temperatureUnit: TemperatureUnit;
@@ -42,10 +47,11 @@ export function SiteProvider({
 }) {
   const [current, setCurrent] = useState(settings);
   const [askingWho, setAskingWho] = useState(settings.technicianId === null);
-  // A site that was brought in from a file brings its people along.
+  // A site that was brought in from a file brings its people along, and its sheet may be filled in at any time.
+  const { zone, ratingStandard, currency, technicians } = settings;
   useEffect(() => {
-    setCurrent((before) => ({ ...before, technicians: settings.technicians }));
-  }, [settings.technicians]);
+    setCurrent((before) => ({ ...before, zone, ratingStandard, currency, technicians }));
+  }, [zone, ratingStandard, currency, technicians]);
   const choose = useCallback<Site['choose']>((choice) => {
     setCurrent((before) => ({ ...before, ...choice }));
     if (choice.theme) document.documentElement.dataset.theme = choice.theme;

@@ -102,12 +102,27 @@ function expectedBy({ keyword, params, message, parentSchema }: ErrorObject): st
       return JSON.stringify(params.allowedValue);
     case 'format':
       return `a ${params.format}`;
+    case 'enum':
+      return `one of ${(params.allowedValues as readonly unknown[]).join(', ')}`;
+    case 'maxLength':
+      return `at most ${params.limit} characters`;
+    case 'minLength':
+      return params.limit === 1 ? 'something' : `at least ${params.limit} characters`;
+    case 'maxItems':
+      return `at most ${params.limit} of them`;
+    case 'pattern':
+      return describedWords(parentSchema) ?? `what matches ${params.pattern}`;
     case 'minimum':
     case 'maximum':
       return rangeWords(parentSchema);
     default:
       return message ?? keyword;
   }
+}
+
+function describedWords(schema: unknown): string | null {
+  const { description } = (schema ?? {}) as { description?: string };
+  return description ? `a ${description}` : null;
 }
 
 function rangeWords(schema: unknown): string {

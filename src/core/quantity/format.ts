@@ -60,3 +60,13 @@ export function formatMinutes(minutes: number): string {
   const rest = Math.round(minutes - hours * 60);
   return rest === 0 ? `${hours}\u00A0h` : `${hours}\u00A0h ${rest}\u00A0min`;
 }
+
+/**
+ * An amount of money in whole units, as the currency is written.
+ * @param currency three letters
+ * @example formatMoney(1240, 'EUR') // '€1,240'
+ */
+export function formatMoney(amount: number, currency: string): string {
+  const style = { style: 'currency', currency, maximumFractionDigits: 0 } as const;
+  return new Intl.NumberFormat('en', style).format(amount);
+}

@@ -65,8 +65,10 @@ function viewOf(run: WrittenRun, finished = true, battery = BATTERY): RunView {
   };
 }
 
+const SITE = { name: 'Ferngate Harbour Works', address: 'Quay 4' };
+
 function slip(view: RunView, audience: Audience = 'shop'): Slip {
-  const made = slipOf(view, audience, [MARO]);
+  const made = slipOf(view, audience, [MARO], SITE);
   if (!made) throw new Error('a lead-acid battery has a slip');
   return made;
 }
@@ -77,7 +79,7 @@ describe('a slip', () => {
     expect(made).toMatchObject({
       ...{ tag: 'FH-1', verdict: 'serve', verdictWords: 'Return to service', grade: 'A', finished: true },
       ...{ testedBy: 'Maro Tindell', next: ['Put it back to work.'], core: expect.any(String) },
-      rules: 'Integra standard, integra-standard version 3',
+      rules: 'Integra standard, version 3',
       closing: expect.stringContaining('licensed practice decide'),
     });
     expect(made.battery).toContainEqual(['Rating', '570 A SAE']);
@@ -165,8 +167,10 @@ describe('a slip', () => {
     const run = new WrittenRun().add('identify', { confirmed: true }).add('inspection', SOUND);
     const made = slip(viewOf(run, false));
     expect(made).toMatchObject({ finished: false, verdict: 'undecided', nextCheckMs: null });
+    expect(made.from).toEqual(['Ferngate Harbour Works', 'Quay 4']);
+    expect(slipOf(viewOf(run, false), 'customer', [], { name: '', address: '' })?.from).toEqual([]);
     expect(made.next[1]).toContain('Next: open-circuit voltage.');
-    expect(slipOf(viewOf(run, false, { ...BATTERY, type: 'lithium' }), 'shop', [])).toBeUndefined();
+    expect(slipOf(viewOf(run, false, { ...BATTERY, type: 'lithium' }), 'shop', [], SITE)).toBeUndefined();
   });
 });
 

@@ -7,6 +7,7 @@ import { type Grade, VERDICT_LABELS, type Verdict } from '../assessment/verdict'
 import { ADVICE, because, findingTitle } from '../assessment/wording';
 import { specOf } from '../battery/battery';
 import { batteryTypeLabel } from '../battery/construction';
+import type { SiteSheet } from '../exchange/site/site-sheet';
 import type { AssessmentRecord, BatteryRecord, RunView, Technician } from '../exchange/views';
 import { isWrittenSimulated } from '../instruments/written-name';
 import { CLOSING_LINE } from '../procedure/cautions';
@@ -42,6 +43,8 @@ export interface SlipReading {
 /** A one-page report of a run: everything that it says, in the words of its audience, without any layout. */
 export interface Slip {
   readonly audience: Audience;
+  /** Whose paper it is: a line each, none where the site is not filled in. */
+  readonly from: readonly string[];
   readonly runId: string;
   readonly tag: string;
   /** Name and value, as on the label. */
@@ -79,6 +82,7 @@ export function slipOf(
   view: RunView,
   audience: Audience,
   technicians: readonly Technician[],
+  site: Pick<SiteSheet, 'name' | 'address'>,
 ): Slip | undefined {
   const spec = specOf(view.battery);
   if (!spec) return undefined;
@@ -94,6 +98,7 @@ export function slipOf(
   const { charge, health } = assessment.estimates;
   return {
     audience,
+    from: [site.name, site.address].filter((line) => line !== ''),
     runId: run.id,
     tag: view.battery.tag,
     battery: labelFacts(view.battery, audience),
@@ -255,5 +260,5 @@ function instrumentWords(names: readonly string[]): string | null {
 }
 
 function rulesWords({ name }: HouseRules, { rules }: Assessment): string {
-  return `${name}, ${rules.id} version ${rules.version}`;
+  return `${name}, version ${rules.version}`;
 }

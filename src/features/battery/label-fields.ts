@@ -26,12 +26,12 @@ export interface LabelFields {
 }
 
 /** An empty form, with the tag that was scanned. */
-export function emptyFields(tag: string): LabelFields {
+export function emptyFields(tag: string, standard: RatingStandard = 'SAE'): LabelFields {
   return {
     tag,
     type: 'flooded',
     nominalVolts: '12',
-    ratings: [{ standard: 'SAE', amps: '' }],
+    ratings: [{ standard, amps: '' }],
     c20Ah: '',
     rcMinutes: '',
     model: '',

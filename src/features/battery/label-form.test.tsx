@@ -9,6 +9,8 @@ jest.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush, back: 
 
 const settings: SiteSettings = {
   zone: 'UTC',
+  ratingStandard: 'SAE',
+  currency: 'EUR',
   technicians: [],
   technicianId: 'tech',
   temperatureUnit: '°C',

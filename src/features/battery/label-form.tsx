@@ -11,9 +11,9 @@ import type { BatteryRecord } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
+import { Field, INPUT } from '@/ui/field';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
-import { Field, INPUT } from './field';
 import {
   emptyFields,
   fieldOfProblem,
@@ -33,10 +33,12 @@ export function LabelForm({
   readonly battery?: BatteryRecord;
 }) {
   const router = useRouter();
-  const { whoIsHere } = useSite();
+  const { whoIsHere, ratingStandard } = useSite();
   const [newId] = useState(uuidv7);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const form = useForm<LabelFields>({ defaultValues: battery ? fieldsOf(battery) : emptyFields(tag) });
+  const form = useForm<LabelFields>({
+    defaultValues: battery ? fieldsOf(battery) : emptyFields(tag, ratingStandard),
+  });
   const { register, handleSubmit, setError, formState, watch } = form;
   const { errors, isSubmitting } = formState;
 

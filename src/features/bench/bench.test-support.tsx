@@ -96,7 +96,7 @@ export function stageProps(readings: readonly Reading[], minutesLater = 30) {
 export function renderOnSite(node: React.ReactNode, extra: Partial<SiteSettings> = {}) {
   const settings: SiteSettings = {
     ...{ zone: 'UTC', technicians: [{ id: TECHNICIAN, name: 'Maro Tindell' }], technicianId: TECHNICIAN },
-    ...{ temperatureUnit: '°C', theme: 'light' },
+    ...{ temperatureUnit: '°C', theme: 'light', ratingStandard: 'SAE', currency: 'EUR' },
     ...extra,
   };
   return render(<SiteProvider settings={settings}>{node}</SiteProvider>);

@@ -8,6 +8,8 @@ import { NumberEntry } from './number-entry';
 
 const settings = {
   zone: 'UTC',
+  ratingStandard: 'SAE',
+  currency: 'EUR',
   technicians: [],
   technicianId: 'x',
   temperatureUnit: '°C',

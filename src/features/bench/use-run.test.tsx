@@ -12,6 +12,8 @@ import { useRun } from './use-run';
 const RUN = '01900000-0000-7000-8000-000000000001';
 const settings: SiteSettings = {
   zone: 'UTC',
+  ratingStandard: 'SAE',
+  currency: 'EUR',
   technicians: [],
   technicianId: 'tech',
   temperatureUnit: '°C',

@@ -42,7 +42,15 @@ function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
   });
   render(
     <SiteProvider
-      settings={{ zone: 'UTC', technicians: [], technicianId, temperatureUnit: '°C', theme: 'light' }}
+      settings={{
+        zone: 'UTC',
+        ratingStandard: 'SAE',
+        currency: 'EUR',
+        technicians: [],
+        technicianId,
+        temperatureUnit: '°C',
+        theme: 'light',
+      }}
     >
       <ScanField focusScan />
     </SiteProvider>,

@@ -82,6 +82,7 @@ function Head({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline 
   return (
     <header className="flex items-start justify-between gap-4">
       <div className="min-w-0">
+        {slip.from.length > 0 && <p className="text-sm text-soft">{slip.from.join(', ')}</p>}
         <p className="font-semibold text-harbour">{TITLES[slip.audience]}</p>
         <h1 className="figures text-3xl font-bold break-all">{slip.tag}</h1>
         <p className="text-soft">

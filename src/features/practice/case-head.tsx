@@ -3,9 +3,10 @@ import type { PracticeCase } from '@/core/practice/practice-case';
 import { spentOn } from '@/core/practice/prices';
 import { COMPLAINTS } from '@/core/procedure/complaint';
 import type { Reading } from '@/core/procedure/reading';
-import { formatMinutes } from '@/core/quantity/format';
+import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { useLetterKey } from '@/ui/letter-key';
+import { useSite } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { SpeedKeys } from '../bench/live/simulated-time';
 import type { PracticeBench } from './use-practice-bench';
@@ -93,13 +94,14 @@ function SpentSoFar({
   readings,
   startMs,
 }: Pick<Props, 'readings' | 'startMs'> & { readonly clock: () => number }) {
+  const { currency } = useSite();
   const nowMs = useNow(startMs, TICK_MS, clock);
   const { minutes, money } = spentOn(readings, startMs, nowMs);
   return (
     <p className="min-w-28" role="timer" aria-live="off">
       <span className="heading block">Spent</span>
       <span className="figures block leading-6 font-semibold">{formatMinutes(minutes)}</span>
-      <span className="figures block leading-6 font-semibold">{money} money</span>
+      <span className="figures block leading-6 font-semibold">{formatMoney(money, currency)}</span>
     </p>
   );
 }

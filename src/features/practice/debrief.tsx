@@ -6,7 +6,7 @@ import type { PracticeCase } from '@/core/practice/practice-case';
 import { type Remark, readingName } from '@/core/practice/remark';
 import type { ToldByStep } from '@/core/practice/told-by-step';
 import { STEPS } from '@/core/procedure/steps';
-import { formatMinutes } from '@/core/quantity/format';
+import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
 import { useSite } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
@@ -37,6 +37,7 @@ export function Debrief({
   readonly result: Debriefing;
   readonly onAgain: () => void;
 }) {
+  const { currency } = useSite();
   const {
     right,
     rightVerdicts,
@@ -97,8 +98,8 @@ export function Debrief({
       {told.length > 0 && <WhatWasTold told={told} />}
       <section aria-label="Time and money" className="sheet flex flex-wrap gap-x-10 gap-y-3 p-5">
         <Figure name="Time">{formatMinutes(minutes)}</Figure>
-        <Figure name="Work, money">{String(workCost)}</Figure>
-        <Figure name="The verdict would have cost">{String(wrongCost)}</Figure>
+        <Figure name="Work">{formatMoney(workCost, currency)}</Figure>
+        <Figure name="The verdict would have cost">{formatMoney(wrongCost, currency)}</Figure>
         <Figure name="Shortest sound path">{formatMinutes(pathMinutes)}</Figure>
         <p className="basis-full text-soft">
           {path.map((step) => STEPS[step].label).join(' → ')} → {STEPS.verdict.label}

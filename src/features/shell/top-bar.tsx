@@ -18,6 +18,7 @@ const PLACES = [
   { href: '/reckoner', label: 'Reckoner' },
   { href: '/files', label: 'Files' },
   { href: '/rules', label: 'House rules' },
+  { href: '/site', label: 'Site' },
 ] as const;
 
 /**

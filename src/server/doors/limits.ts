@@ -84,6 +84,7 @@ export const LIMITS: readonly RouteLimits[] = [
   page('/practice/compose'),
   page('/reckoner'),
   page('/rules'),
+  page('/site'),
   look('/api/health'),
   look('/api/now'),
   look('/api/floor/stream'),
@@ -123,6 +124,7 @@ export const LIMITS: readonly RouteLimits[] = [
   record('PUT', '/api/screen'),
   paper('/api/site'),
   file('/api/site', SITE_BYTES, 6 * HOUR_MS),
+  record('PUT', '/api/site/sheet'),
   record('POST', '/api/technicians'),
 ];
 

@@ -1,6 +1,7 @@
 import type { HouseRules } from '@/core/rules/house-rules';
 import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { DEMO_SITE } from './scenario';
 import { MS_PER_DAY } from './units';
 
 /** The shop's own versions of its rules, each with its age in days and why it was made. */
@@ -22,7 +23,7 @@ export const HOUSE: readonly {
 ];
 
 function named(version: number): HouseRules {
-  return { ...STANDARD_RULES, id: 'house', name: 'Ferngate bench', version };
+  return { ...STANDARD_RULES, id: DEMO_SITE.rulesId, name: 'Ferngate bench', version };
 }
 
 /** The rules that were in force when a run began. */

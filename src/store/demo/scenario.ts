@@ -1,6 +1,7 @@
 import type { BatteryLabel } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
 import type { RatingStandard } from '@/core/battery/rating-standard';
+import { newSite } from '@/core/exchange/site/site-sheet';
 
 /** Ferngate Harbour Works: an island port's service depot with a small battery shop beside it. All of it is made up. */
 export const TECHNICIAN_NAMES = ['Maro Tindell', 'Ysolde Brackwater', 'Pell Havering'] as const;
@@ -111,3 +112,9 @@ export const DEMO_BATTERIES: readonly DemoBattery[] = [
   battery(128, 'agm', [['EN2', 590]], 60, 'Used rack', 'Velgrim Cold 60', null, 83),
   battery(129, 'lithium', [['SAE', 500]], 40, 'Survey launch', 'Velgrim Light 40', '2025-06-01', 100),
 ];
+
+/** The site that the sample data is of. */
+export const DEMO_SITE = {
+  ...newSite('019b8f00-0000-7000-8000-fe7293a7e0b0', 'UTC'),
+  ...{ name: 'Ferngate Harbour Works', address: 'Battery shop, Quay 4, Ferngate' },
+} as const;

@@ -10,13 +10,14 @@ import { addLot } from '../lots';
 import { addRules } from '../rules';
 import { finishWith } from '../runs';
 import { readings, runs, slots, vehicles } from '../schema';
+import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
 import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
 import { HOUSE } from './house';
 import type { DemoRun } from './lives';
 import { demoRack } from './rack';
-import { TECHNICIAN_NAMES } from './scenario';
+import { DEMO_SITE, TECHNICIAN_NAMES } from './scenario';
 import { MS_PER_DAY } from './units';
 
 const SEED = 20_260_105;
@@ -34,6 +35,10 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
   const [first, ...others] = TECHNICIAN_NAMES.map((name) => ({ id: chance.id(nowMs), name }));
   if (!first) return;
   for (const technician of [first, ...others]) await addTechnician(store, technician, nowMs);
+  await store.write(async (transaction) => {
+    const here = await siteOf(transaction);
+    await adoptSite(transaction, { ...DEMO_SITE, zone: here?.zone ?? DEMO_SITE.zone }, nowMs);
+  });
   await seedRules(store, nowMs, first.id);
   const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
   const history = demoHistory({ nowMs, winters, technicianIds });

@@ -12,6 +12,7 @@ import {
   TechnicianSchema,
   WholeRunSchema,
 } from './records';
+import { SiteRecordSchema } from './site-sheet';
 
 export const SITE_FORMAT = 'integra:site/1';
 
@@ -21,6 +22,8 @@ export const SiteFileSchema = Type.Object(
     format: Type.Literal(SITE_FORMAT),
     writtenAtMs: momentSchema('when the file was written, ms UTC'),
     core: Type.String({ minLength: 1, maxLength: 20, description: 'version of the core that wrote it' }),
+    /** Files of early versions do not say what site they are of. */
+    sites: Type.Optional(Type.Array(SiteRecordSchema, { maxItems: 1 })),
     technicians: Type.Array(TechnicianSchema, { maxItems: 10_000 }),
     rules: Type.Array(RulesVersionSchema, { maxItems: 10_000 }),
     imports: Type.Array(ImportRecordSchema, { maxItems: 100_000 }),

@@ -11,6 +11,7 @@ import {
   WholeRunSchema,
 } from './records';
 import { SITE_FORMAT } from './site-file';
+import { SiteRecordSchema } from './site-sheet';
 
 const count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 });
 
@@ -44,6 +45,7 @@ export const SiteEndSchema = Type.Object(
 
 /** One record a line, under the word for what it is. Everything stands before the first run. */
 export const SITE_RECORDS = {
+  site: SiteRecordSchema,
   technician: TechnicianSchema,
   import: ImportRecordSchema,
   rules: RulesVersionSchema,

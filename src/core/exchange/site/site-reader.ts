@@ -26,7 +26,16 @@ export class SiteReader {
   private started = false;
   private form: 'lines' | 'whole' = 'lines';
   private readonly head = {
-    ...{ technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
+    ...{
+      sites: [],
+      technicians: [],
+      rules: [],
+      imports: [],
+      lots: [],
+      batteries: [],
+      vehicles: [],
+      slots: [],
+    },
   } as unknown as { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] };
   private known: KnownInFile | null = null;
   private runs = 0;
@@ -155,6 +164,7 @@ export class SiteReader {
 }
 
 const LISTS: Readonly<Record<string, Exclude<SiteRecordKind, 'run'>>> = {
+  sites: 'site',
   technicians: 'technician',
   imports: 'import',
   rules: 'rules',

@@ -77,7 +77,7 @@ it('a line of no record, or one after the end, is told by its number', () => {
     }
     return 'sound';
   };
-  expect(read([head, '{"guess":1}'])).toContain('line 2: found "guess", expected one of technician');
+  expect(read([head, '{"guess":1}'])).toContain('line 2: found "guess", expected one of site, technician');
   expect(read([head, '{"__proto__":1}'])).toContain('line 2');
   expect(read([head, ...rest, '{"battery":{}}'])).toContain('nothing after the end');
   expect(read([head, ...rest])).toBe('sound');

@@ -17,11 +17,13 @@ interface Props {
   readonly error?: string | undefined;
   /** Asked about a value that can be but is unusual; it does not keep anyone from going on. */
   readonly question?: string | null;
+  /** What the value is for, where its name does not say. */
+  readonly hint?: string;
   readonly children: (control: ControlProps) => React.ReactNode;
 }
 
 /** A labelled field with what is wrong or odd about its value beneath it. */
-export function Field({ label, hideLabel = false, error, question = null, children }: Props) {
+export function Field({ label, hideLabel = false, error, question = null, hint, children }: Props) {
   const id = useId();
   const note = `${id}-note`;
   return (
@@ -33,9 +35,9 @@ export function Field({ label, hideLabel = false, error, question = null, childr
       <span
         id={note}
         role={error ? 'alert' : undefined}
-        className={clsx('text-sm', error ? 'text-retire' : 'text-warn')}
+        className={clsx('text-sm', error ? 'text-retire' : question ? 'text-warn' : 'text-soft')}
       >
-        {error ?? question}
+        {error ?? question ?? hint}
       </span>
     </div>
   );

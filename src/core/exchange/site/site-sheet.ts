@@ -1,0 +1,57 @@
+import { type Static, Type } from '@sinclair/typebox';
+import { RATING_STANDARDS, type RatingStandard } from '../../battery/rating-standard';
+
+/** Where a shop's own rules were kept before each site had an id for them. */
+export const FIRST_RULES_ID = 'house';
+
+const line = (most: number, description: string) => Type.String({ maxLength: most, description });
+
+/** What the whole site shares, as somebody fills it in: a name and an address for paper, and how things are shown where nobody chose. */
+export const SiteSheetSchema = Type.Object(
+  {
+    name: line(80, 'name of the site'),
+    address: line(200, 'address of the site'),
+    zone: Type.String({ minLength: 1, maxLength: 60, description: 'time zone' }),
+    temperatureUnit: Type.Unsafe<'°C' | '°F'>({ enum: ['°C', '°F'], description: 'unit of temperatures' }),
+    currency: Type.String({
+      pattern: '^[A-Z]{3}$',
+      maxLength: 3,
+      description: 'currency in three capital letters',
+    }),
+    /** Where Integra answers, for the codes on slips; empty for the address that the browser used. */
+    codesAddress: line(300, 'address in codes'),
+    ratingStandard: Type.Unsafe<RatingStandard>({
+      enum: [...RATING_STANDARDS],
+      description: 'rating standard of a new label',
+    }),
+  },
+  { additionalProperties: false },
+);
+
+export type SiteSheet = Static<typeof SiteSheetSchema>;
+
+/** The same with what makes it this site and no other: its id, and the id that its own rules are kept under. */
+export const SiteRecordSchema = Type.Object(
+  {
+    id: Type.String({ format: 'uuid' }),
+    ...SiteSheetSchema.properties,
+    rulesId: Type.String({
+      minLength: 1,
+      maxLength: 64,
+      pattern: '^[a-z0-9-]+$',
+      description: 'lower-case id',
+    }),
+  },
+  { additionalProperties: false },
+);
+
+export type SiteRecord = Static<typeof SiteRecordSchema>;
+
+/** A site that nobody has filled in yet. */
+export function newSite(id: string, zone: string, codesAddress = ''): SiteRecord {
+  return {
+    ...{ id, name: '', address: '', zone, temperatureUnit: '°C', currency: 'EUR', codesAddress },
+    // The end of an id is what tells two apart that were made in one second.
+    ...{ ratingStandard: 'SAE', rulesId: `${FIRST_RULES_ID}-${id.slice(-12)}` },
+  };
+}

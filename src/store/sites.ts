@@ -1,0 +1,69 @@
+import { and, eq } from 'drizzle-orm';
+import { FIRST_RULES_ID, type SiteRecord, type SiteSheet } from '@/core/exchange/site/site-sheet';
+import type { Database, Store, Transaction } from './database';
+import { batteries, houseRules, sites } from './schema';
+
+/** The site as it is kept, with how often it was changed. */
+export interface KeptSite extends SiteRecord {
+  readonly revision: number;
+}
+
+/** The site that this store is of; undefined while nobody has begun one. */
+export async function siteOf(database: Database | Transaction): Promise<KeptSite | undefined> {
+  const [row] = await database.select().from(sites).limit(1);
+  if (!row) return undefined;
+  const { changedAtMs: _at, changedById: _by, ...site } = row;
+  return site;
+}
+
+/** The site of a store; begun as the new one where there is none. A store with rules from before sites had ids keeps theirs. */
+export async function siteFrom(store: Store, made: SiteRecord, atMs: number): Promise<KeptSite> {
+  const found = await store.read(siteOf);
+  if (found) return found;
+  return store.write(async (transaction) => {
+    const [old] = await transaction
+      .select({ id: houseRules.id })
+      .from(houseRules)
+      .where(eq(houseRules.id, FIRST_RULES_ID))
+      .limit(1);
+    return adoptSite(transaction, old ? { ...made, rulesId: FIRST_RULES_ID } : made, atMs);
+  });
+}
+
+/** Makes this store the one of a site, whatever it was of before. */
+export async function adoptSite(transaction: Transaction, site: SiteRecord, atMs: number): Promise<KeptSite> {
+  await transaction.delete(sites);
+  await transaction.insert(sites).values({ ...site, changedAtMs: atMs });
+  return { ...site, revision: 1 };
+}
+
+/** Whether a site is as it began: nobody has filled it in, and nothing was registered or decided. */
+export async function isUntouched(database: Database | Transaction): Promise<boolean> {
+  const site = await siteOf(database);
+  const [battery] = await database.select({ id: batteries.id }).from(batteries).limit(1);
+  const [rules] = await database.select({ id: houseRules.id }).from(houseRules).limit(1);
+  return (site?.revision ?? 1) === 1 && !battery && !rules;
+}
+
+/** Changes what the site is filled in with, unless somebody did since: then answers undefined, else how often it was changed. */
+export function changeSite(
+  store: Store,
+  change: {
+    readonly sheet: SiteSheet;
+    readonly seenRevision: number;
+    readonly atMs: number;
+    readonly byId: string;
+  },
+): Promise<number | undefined> {
+  return store.write(async (transaction) => {
+    const site = await siteOf(transaction);
+    if (!site) return undefined;
+    const revision = change.seenRevision + 1;
+    const [changed] = await transaction
+      .update(sites)
+      .set({ ...change.sheet, revision, changedAtMs: change.atMs, changedById: change.byId })
+      .where(and(eq(sites.id, site.id), eq(sites.revision, change.seenRevision)))
+      .returning({ id: sites.id });
+    return changed && revision;
+  });
+}
