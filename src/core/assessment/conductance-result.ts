@@ -1,11 +1,11 @@
 import type { BatterySpec } from '../battery/battery';
 import { crankingRating } from '../battery/cranking-rating';
 import { isRatingStandard } from '../battery/rating-standard';
-import { crankingAmpsFromConductance } from '../correction/conductance';
+import { type ConductanceTerms, conductanceTerms, crankingVoltsOf } from '../correction/conductance';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { ChargeEstimate } from './charge-estimate';
-import type { Evidence } from './evidence';
+import type { ConductanceEvidence, Evidence } from './evidence';
 import { ASSUMED_TEMPERATURE_C } from './reference';
 
 /** What a conductance test said. */
@@ -22,8 +22,6 @@ export interface ConductanceResult {
 const AMPERES_SD = 0.09;
 const BARE_SD = 0.13;
 const LOW_CHARGE_SD = 0.1;
-/** Nominal voltage for which the cranking volts of the constructions stand. */
-const REFERENCE_VOLTS = 12;
 
 /** Health from conductance against the rating; null when either is unknown, or the charge that it needs. */
 export function judgeConductance(
@@ -35,17 +33,8 @@ export function judgeConductance(
   const rating = crankingRating(battery);
   if (!conductance || !rating || !charge) return null;
   const temperatureC = conductance.temperatureC ?? ASSUMED_TEMPERATURE_C;
-  const { construction, nominalVolts } = battery;
-  const cranking = crankingAmpsFromConductance(conductance, {
-    construction,
-    temperatureC,
-    chargePct: charge.pct,
-    voltsPerSiemens: baselineVolts(battery, rating.saeAmps),
-  });
+  const { saeAmps } = conductanceTermsOf(conductance, battery, charge.pct, rating.saeAmps);
   const inAmperes = isRatingStandard(conductance.unit);
-  // Amperes are the battery's own; siemens and ohms of a 6 V battery are of half as many cells.
-  const byConstruction = !inAmperes && battery.baselineSiemens == null;
-  const saeAmps = byConstruction ? (cranking * nominalVolts) / REFERENCE_VOLTS : cranking;
   const healthPct = tidy((100 * saeAmps) / rating.saeAmps);
   const { leastChargePct, lowestC, highestC } = rules.conductance;
   const charged = charge.pct >= leastChargePct;
@@ -64,7 +53,17 @@ export function judgeConductance(
   return { saeAmps, healthPct, healthSdPct: healthPct * relative, conclusive };
 }
 
-/** Cranking current per siemens of this very unit, from what it showed when new; undefined where nobody noted it. */
-function baselineVolts({ baselineSiemens }: BatterySpec, ratedSaeAmps: number): number | undefined {
-  return baselineSiemens == null ? undefined : ratedSaeAmps / baselineSiemens;
+/** What a reading comes to, term by term. Siemens of this very unit, noted when it was new, go before those of its construction. */
+export function conductanceTermsOf(
+  conductance: ConductanceEvidence,
+  { construction, nominalVolts, baselineSiemens }: BatterySpec,
+  chargePct: number,
+  ratedSaeAmps: number,
+): ConductanceTerms {
+  return conductanceTerms(conductance, {
+    temperatureC: conductance.temperatureC ?? ASSUMED_TEMPERATURE_C,
+    chargePct,
+    voltsPerSiemens:
+      baselineSiemens == null ? crankingVoltsOf(construction, nominalVolts) : ratedSaeAmps / baselineSiemens,
+  });
 }

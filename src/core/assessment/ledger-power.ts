@@ -1,17 +1,15 @@
-import type { BatterySpec } from '../battery/battery';
-import { CONSTRUCTION_FACTS } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
 import { isRatingStandard, STANDARD_FACTS } from '../battery/rating-standard';
-import { resistanceRise } from '../correction/charge-effect';
-import { resistanceAtTemperature } from '../correction/conductance';
+import type { ConductanceTerms, ConductanceUnit } from '../correction/conductance';
 import { HEALTH_AT_LIMIT_PCT } from '../correction/health-from-load';
 import { formatMinutes, formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import type { Assessment } from './assess';
+import { conductanceTermsOf } from './conductance-result';
 import type { ConductanceEvidence, Evidence } from './evidence';
 import { type LedgerEntry, percent, temperature, volts, type WorkingLine } from './ledger-entry';
 import type { LoadTask } from './load-result';
-import { ASSUMED_TEMPERATURE_C, ownVolt } from './reference';
+import { ownVolt } from './reference';
 
 const STANDING_WORDS = {
   counts: null,
@@ -105,6 +103,8 @@ export function conductanceEntry(
   const result = estimates.conductance;
   const rating = crankingRating(battery);
   if (!conductance || !result || !rating) return null;
+  const chargePct = estimates.charge?.pct ?? 0;
+  const terms = conductanceTermsOf(conductance, battery, chargePct, rating.saeAmps);
   const corrected = { none: 'nothing', temp: 'temperature', both: 'temperature and charge' }[
     conductance.compensated
   ];
@@ -114,7 +114,7 @@ export function conductanceEntry(
     working: [
       {
         what: 'cranking current, SAE',
-        how: conductanceHow(conductance, battery, estimates.charge?.pct ?? 0, rating.saeAmps),
+        how: conductanceHow(conductance, terms, chargePct),
         value: formatQuantity(result.saeAmps, 'A'),
       },
       {
@@ -129,28 +129,23 @@ export function conductanceEntry(
 
 /** The formula with the numbers put in: what stands for the unit, then what the tester had not corrected for. */
 function conductanceHow(
-  { value, unit, compensated, temperatureC }: ConductanceEvidence,
-  { construction, baselineSiemens }: BatterySpec,
+  { value, unit, temperatureC }: ConductanceEvidence,
+  { voltsPerSiemens, forTemperature, forCharge }: ConductanceTerms,
   chargePct: number,
-  ratedSaeAmps: number,
 ): string {
-  const perSiemens =
-    baselineSiemens == null ? CONSTRUCTION_FACTS[construction].crankingVolts : ratedSaeAmps / baselineSiemens;
-  const raw = isRatingStandard(unit)
-    ? STANDARD_FACTS[unit].timesSae === 1
-      ? `${value}`
-      : `${value} ÷ ${STANDARD_FACTS[unit].timesSae}`
-    : unit === 'S'
-      ? `${perSiemens.toFixed(2)} V × ${value} S`
-      : `${perSiemens.toFixed(2)} V ÷ ${value} mΩ`;
-  const celsius = temperatureC ?? ASSUMED_TEMPERATURE_C;
-  const forTemperature =
-    compensated === 'none'
-      ? ` × ${resistanceAtTemperature(celsius).toFixed(3)} (f at ${temperature(temperatureC)})`
-      : '';
-  const forCharge =
-    compensated === 'both' ? '' : ` × ${resistanceRise(chargePct).toFixed(3)} (m at ${percent(chargePct)})`;
-  return `${raw}${forTemperature}${forCharge}`;
+  const raw =
+    voltsPerSiemens !== null
+      ? `${voltsPerSiemens.toFixed(2)} V ${unit === 'S' ? `× ${value} S` : `÷ ${value} mΩ`}`
+      : inStandard(value, unit);
+  const warmth =
+    forTemperature === null ? '' : ` × ${forTemperature.toFixed(3)} (f at ${temperature(temperatureC)})`;
+  const charged = forCharge === null ? '' : ` × ${forCharge.toFixed(3)} (m at ${percent(chargePct)})`;
+  return `${raw}${warmth}${charged}`;
+}
+
+function inStandard(value: number, unit: ConductanceUnit): string {
+  const times = isRatingStandard(unit) ? STANDARD_FACTS[unit].timesSae : 1;
+  return times === 1 ? `${value}` : `${value} ÷ ${times}`;
 }
 
 export function threeMinuteEntry({ threeMinute }: Evidence, { estimates }: Assessment): LedgerEntry | null {

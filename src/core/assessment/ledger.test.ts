@@ -112,6 +112,16 @@ describe('the ledger, entry by entry', () => {
     };
     expect(entryOf('conductance', known)?.[1]).toContain('3.00 V × 171 S');
     expect(entryOf('conductance', known)?.[2]).toBe('health: 513 ÷ 570 = 90 % ± 12 %');
+    // Three cells in series conduct as well as two times six: 1.6 V a siemens, and the terms come to what stands beside them.
+    const block = {
+      battery: { nominalVolts: 6 as const },
+      ocv: 6.325,
+      conductance: 280,
+      conductanceUnit: 'S' as const,
+    };
+    expect(entryOf('conductance', block)?.[1]).toBe(
+      'cranking current, SAE: 1.60 V × 280 S × 1.000 (f at 25.0 °C) × 1.000 (m at 100 %) = 448 A',
+    );
   });
 
   it('load: the load to set by its school, the limit by its allowance for cold', () => {

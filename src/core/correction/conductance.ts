@@ -26,30 +26,56 @@ export function resistanceAtTemperature(temperatureC: number): number {
   return STEEP_SHARE * Math.exp(STEEP_PER_KELVIN * colder) + FLAT_SHARE * (1 - FLAT_PER_KELVIN * colder);
 }
 
-/**
- * The cranking current that a conductance reading stands for, SAE A at 25 °C and full charge, for a 12 V battery:
- * `p x G` from siemens, `p / R` from milliohms, converted from a tester's amperes; then times f(T) and m(charge) unless
- * the tester has done that already.
- */
-export function crankingAmpsFromConductance(
-  reading: { readonly value: number; readonly unit: ConductanceUnit; readonly compensated: Compensation },
-  battery: {
-    readonly construction: Construction;
-    readonly temperatureC: number;
-    readonly chargePct: number;
-    /** Cranking current per siemens of this unit, V; else the construction's usual one. */
-    readonly voltsPerSiemens?: number | undefined;
-  },
-): number {
-  const perSiemens = battery.voltsPerSiemens ?? CONSTRUCTION_FACTS[battery.construction].crankingVolts;
-  const raw = rawCrankingAmps(requirePositive('value', reading.value), reading.unit, perSiemens);
-  const forTemperature = reading.compensated === 'none' ? resistanceAtTemperature(battery.temperatureC) : 1;
-  const forCharge = reading.compensated === 'both' ? 1 : resistanceRise(battery.chargePct);
-  return raw * forTemperature * forCharge;
+/** What a conductance reading is multiplied by, term by term, on its way to a cranking current. */
+export interface ConductanceTerms {
+  /** Cranking current per siemens, V; null where the tester shows amperes. */
+  readonly voltsPerSiemens: number | null;
+  /** What the reading comes to before it is corrected, SAE A. */
+  readonly rawAmps: number;
+  /** f(T), and m(charge); null where the tester has done it already. */
+  readonly forTemperature: number | null;
+  readonly forCharge: number | null;
+  /** The product of all: SAE A at 25 °C and full charge. */
+  readonly saeAmps: number;
 }
 
-function rawCrankingAmps(value: number, unit: ConductanceUnit, perSiemens: number): number {
+/**
+ * The cranking current that a conductance reading stands for, with the terms that it is made of: `p x G` from siemens,
+ * `p / R` from milliohms, converted from a tester's amperes; then times f(T) and m(charge) unless the tester has done that.
+ */
+export function conductanceTerms(
+  reading: { readonly value: number; readonly unit: ConductanceUnit; readonly compensated: Compensation },
+  battery: {
+    readonly temperatureC: number;
+    readonly chargePct: number;
+    /** Cranking current per siemens of this battery, V. */
+    readonly voltsPerSiemens: number;
+  },
+): ConductanceTerms {
+  const { value, unit, compensated } = reading;
+  const bare = !isRatingStandard(unit);
+  const rawAmps = rawCrankingAmps(requirePositive('value', value), unit, battery.voltsPerSiemens);
+  const forTemperature = compensated === 'none' ? resistanceAtTemperature(battery.temperatureC) : null;
+  const forCharge = compensated === 'both' ? null : resistanceRise(battery.chargePct);
+  return {
+    ...{ voltsPerSiemens: bare ? battery.voltsPerSiemens : null, rawAmps, forTemperature, forCharge },
+    saeAmps: rawAmps * (forTemperature ?? 1) * (forCharge ?? 1),
+  };
+}
+
+/**
+ * Cranking current per siemens, V, of a battery of some construction: its cells stand in series, so that half as many
+ * conduct twice as well. A model of ours.
+ */
+export function crankingVoltsOf(construction: Construction, nominalVolts: number): number {
+  return CONSTRUCTION_FACTS[construction].crankingVolts * (nominalVolts / REFERENCE_VOLTS);
+}
+
+/** Nominal voltage for which the cranking volts of the constructions stand. */
+const REFERENCE_VOLTS = 12;
+
+function rawCrankingAmps(value: number, unit: ConductanceUnit, voltsPerSiemens: number): number {
   if (isRatingStandard(unit)) return convertRating(value, unit, 'SAE').amps;
   const siemens = unit === 'S' ? value : 1000 / value;
-  return perSiemens * siemens;
+  return voltsPerSiemens * siemens;
 }

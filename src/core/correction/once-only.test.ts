@@ -1,5 +1,5 @@
 import { singleCells } from './cell-probe';
-import { crankingAmpsFromConductance } from './conductance';
+import { conductanceTerms, crankingVoltsOf } from './conductance';
 import { conductanceCorrectedTwice, gravityCorrectedTwice } from './double-correction';
 
 describe('a conductance reading about to be corrected twice', () => {
@@ -25,9 +25,9 @@ describe('a conductance reading about to be corrected twice', () => {
   });
 
   it('is corrected for what its tester had not corrected for, and for nothing else', () => {
-    const battery = { construction: 'flooded' as const, temperatureC: 5, chargePct: 50 };
+    const battery = { voltsPerSiemens: crankingVoltsOf('flooded', 12), temperatureC: 5, chargePct: 50 };
     const amps = (compensated: 'none' | 'temp' | 'both') =>
-      crankingAmpsFromConductance({ value: 100, unit: 'S', compensated }, battery);
+      conductanceTerms({ value: 100, unit: 'S', compensated }, battery).saeAmps;
     // m(50 %) = 1 + 0.125 + 0.1125 = 1.2375.
     expect(amps('both')).toBe(320);
     expect(amps('temp')).toBeCloseTo(320 * 1.2375, 6);

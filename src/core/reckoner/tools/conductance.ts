@@ -9,7 +9,8 @@ import { resistanceRise } from '../../correction/charge-effect';
 import {
   type Compensation,
   type ConductanceUnit,
-  crankingAmpsFromConductance,
+  conductanceTerms,
+  crankingVoltsOf,
   resistanceAtTemperature,
 } from '../../correction/conductance';
 import { conductanceCorrectedTwice } from '../../correction/double-correction';
@@ -28,6 +29,9 @@ import { given, numberIn, solved, type ToolMaker, type Values, wordIn } from '..
 /** Readings between which a tester’s figure is looked for. */
 const SPAN: readonly [number, number] = [0.1, 20_000];
 
+/** The sum is of a 12 V battery, as its form says. */
+const NOMINAL_VOLTS = 12;
+
 function ampsAt(value: number, values: Values, celsius: number, pct: number): number | null {
   if (!(value > 0 && pct >= 0 && pct <= 100)) return null;
   const reading = {
@@ -36,12 +40,12 @@ function ampsAt(value: number, values: Values, celsius: number, pct: number): nu
     compensated: wordIn<Compensation>(values, 'compensated'),
   };
   const battery = {
-    construction: wordIn<Construction>(values, 'construction'),
+    voltsPerSiemens: crankingVoltsOf(wordIn<Construction>(values, 'construction'), NOMINAL_VOLTS),
     temperatureC: celsius,
     chargePct: pct,
   };
   return convertRating(
-    crankingAmpsFromConductance(reading, battery),
+    conductanceTerms(reading, battery).saeAmps,
     'SAE',
     wordIn<RatingStandard>(values, 'standard'),
   ).amps;
