@@ -121,7 +121,11 @@ export function LabelForm({
             )}
           </Field>
           <Ratings form={form} />
-          <Field label="Reserve capacity, min" error={errors.rcMinutes?.message}>
+          <Field
+            label="Reserve capacity, min"
+            error={errors.rcMinutes?.message}
+            question={numberQuestion('rcMinutes', watch('rcMinutes'))}
+          >
             {(control) => (
               <input
                 {...control}
@@ -179,7 +183,11 @@ export function LabelForm({
               />
             )}
           </Field>
-          <Field label="Conductance when new, S" error={errors.baselineSiemens?.message}>
+          <Field
+            label="Conductance when new, S"
+            error={errors.baselineSiemens?.message}
+            question={numberQuestion('siemens', watch('baselineSiemens'))}
+          >
             {(control) => (
               <input
                 {...control}
@@ -208,7 +216,7 @@ export function LabelForm({
 
 /** What the vehicle or slot asks for, so that the Bench can say whether this is the right battery for it. */
 function SlotFields({ form }: { readonly form: ReturnType<typeof useForm<LabelFields>> }) {
-  const { register, formState } = form;
+  const { register, formState, watch } = form;
   return (
     <fieldset className="grid gap-2 sm:col-span-2">
       <legend className="heading mb-1">What its vehicle or slot asks for, as the handbook says</legend>
@@ -234,7 +242,12 @@ function SlotFields({ form }: { readonly form: ReturnType<typeof useForm<LabelFi
             <option key={name}>{name}</option>
           ))}
         </select>
-        <Field label="Rating that the slot asks for, A" hideLabel error={formState.errors.slotAmps?.message}>
+        <Field
+          label="Rating that the slot asks for, A"
+          hideLabel
+          error={formState.errors.slotAmps?.message}
+          question={numberQuestion('ratingAmps', watch('slotAmps'))}
+        >
           {(control) => (
             <input
               {...control}

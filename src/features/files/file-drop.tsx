@@ -5,17 +5,20 @@ interface Props {
   readonly label: string;
   readonly accept: string;
   readonly onFile: (file: File) => void;
+  /** Another file is just being stored: this one is not taken until that has ended. */
+  readonly busy?: boolean;
   readonly children: React.ReactNode;
 }
 
 /** Takes one file, chosen or dropped. */
-export function FileDrop({ label, accept, onFile, children }: Props) {
+export function FileDrop({ label, accept, onFile, busy = false, children }: Props) {
   const [over, setOver] = useState(false);
   return (
     <label
       className={clsx(
-        'flex min-h-20 cursor-pointer items-center justify-center gap-3 rounded-md border-2 border-dashed border-line-strong px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-(--focus)',
-        over ? 'bg-harbour-wash' : 'bg-sheet hover:bg-harbour-wash',
+        'flex min-h-20 items-center justify-center gap-3 rounded-md border-2 border-dashed border-line-strong px-4 text-lg has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-(--focus)',
+        busy ? 'cursor-default bg-sunk text-soft' : 'cursor-pointer hover:bg-harbour-wash',
+        over && !busy ? 'bg-harbour-wash' : 'bg-sheet',
       )}
       onDragOver={(event) => {
         event.preventDefault();
@@ -26,7 +29,7 @@ export function FileDrop({ label, accept, onFile, children }: Props) {
         event.preventDefault();
         setOver(false);
         const [file] = event.dataTransfer.files;
-        if (file) onFile(file);
+        if (file && !busy) onFile(file);
       }}
     >
       {children}
@@ -34,6 +37,7 @@ export function FileDrop({ label, accept, onFile, children }: Props) {
         type="file"
         accept={accept}
         aria-label={label}
+        disabled={busy}
         className="sr-only"
         onChange={(event) => {
           const [file] = event.target.files ?? [];

@@ -108,6 +108,7 @@ function BringSite() {
   const [tally, setTally] = useState<SiteTally | null>(null);
   const [done, setDone] = useState(false);
   const [runs, setRuns] = useState<number | null>(null);
+  const [storing, setStoring] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const working = useRef<AbortController | null>(null);
   const bring = async (chosen: { readonly file: File; readonly id: string }, store: boolean) => {
@@ -115,12 +116,14 @@ function BringSite() {
     const own = new AbortController();
     working.current = own;
     setRuns(0);
+    setStoring(store);
     setProblems([]);
     const meta = { store, id: chosen.id, name: chosen.file.name.slice(0, 120), technicianId };
     const reply = await post(chosen.file, meta, own.signal, setRuns);
     // Another file was chosen meanwhile: this answer is about none that is shown.
     if (working.current !== own) return;
     setRuns(null);
+    setStoring(false);
     if (own.signal.aborted) return setProblems([STOPPED]);
     setProblems(problemsOf(reply));
     if ('unreachable' in reply || !reply.ok) return setTally(null);
@@ -141,6 +144,7 @@ function BringSite() {
         label="Choose the file of a site or of a run"
         accept=".json,.jsonl,.ndjson,application/json,application/x-ndjson"
         onFile={look}
+        busy={storing}
       >
         <Upload size={20} aria-hidden="true" />
         {file ? file.file.name : 'Bring in the file of a site or a run'}

@@ -1,0 +1,82 @@
+import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
+import { type FixedCells, type Mapping, suggestMapping } from '@/core/exchange/import/mapping';
+import { type Problem, problem, type Result } from '@/core/quantity/result';
+
+/** A file of readings that was chosen, and how its columns are read. */
+export interface Chosen {
+  readonly file: File;
+  readonly header: readonly string[];
+  readonly mapping: Mapping;
+  readonly fixed: FixedCells;
+  /** One id for this file, so that storing it twice stores it once. */
+  readonly importId: string;
+}
+
+/** How far bringing a file of readings has come. A later choice overtakes an earlier one; nothing overtakes storing. */
+export type Bringing =
+  | { readonly step: 'nothing'; readonly problems: readonly Problem[] }
+  | { readonly step: 'opening'; readonly importId: string }
+  | { readonly step: 'chosen'; readonly chosen: Chosen; readonly problems: readonly Problem[] }
+  | { readonly step: 'storing'; readonly chosen: Chosen; readonly stored: number };
+
+/** What happens to it. */
+export type BringingEvent =
+  | { readonly kind: 'choose'; readonly importId: string }
+  | {
+      readonly kind: 'opened';
+      readonly importId: string;
+      readonly file: File;
+      readonly header: Result<readonly string[]>;
+    }
+  | { readonly kind: 'read_as'; readonly change: Partial<Pick<Chosen, 'mapping' | 'fixed'>> }
+  | { readonly kind: 'store' }
+  | { readonly kind: 'stored'; readonly runs: number }
+  | { readonly kind: 'ended'; readonly problems: readonly Problem[] };
+
+export const NOTHING_CHOSEN: Bringing = { step: 'nothing', problems: [] };
+
+/** The next state; an event that does not belong to the state it meets changes nothing. */
+export function bringing(state: Bringing, event: BringingEvent): Bringing {
+  switch (event.kind) {
+    case 'choose':
+      return state.step === 'storing' ? state : { step: 'opening', importId: event.importId };
+    case 'opened':
+      // Of two files that are opened at once, the one that was chosen last counts, whichever is there first.
+      return state.step === 'opening' && state.importId === event.importId ? opened(event) : state;
+    case 'read_as':
+      return state.step === 'chosen'
+        ? { ...state, chosen: { ...state.chosen, ...event.change }, problems: [] }
+        : state;
+    case 'store':
+      return state.step === 'chosen' ? { step: 'storing', chosen: state.chosen, stored: 0 } : state;
+    case 'stored':
+      return state.step === 'storing' ? { ...state, stored: event.runs } : state;
+    case 'ended': {
+      if (state.step !== 'storing') return state;
+      const { chosen } = state;
+      // A file that was not stored stays chosen, so that it can be tried again.
+      return event.problems.length > 0
+        ? { step: 'chosen', chosen, problems: event.problems }
+        : NOTHING_CHOSEN;
+    }
+  }
+}
+
+function opened({ importId, file, header }: Extract<BringingEvent, { kind: 'opened' }>): Bringing {
+  if (!header.ok) return { step: 'nothing', problems: header.problems };
+  const wrong = headerProblem(header.value);
+  if (wrong) return { step: 'nothing', problems: [wrong] };
+  const mapping = suggestMapping(header.value);
+  return {
+    step: 'chosen',
+    problems: [],
+    chosen: { file, header: header.value, mapping, fixed: {}, importId },
+  };
+}
+
+function headerProblem(header: readonly string[]): Problem | null {
+  if (header.length === 0) return problem('file', '', 'a header row and rows under it');
+  return header.length > IMPORT_LIMITS.columns
+    ? problem('columns', header.length, `at most ${IMPORT_LIMITS.columns}`)
+    : null;
+}

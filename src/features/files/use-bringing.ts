@@ -1,0 +1,87 @@
+import { useReducer, useRef } from 'react';
+import { uuidv7 } from 'uuidv7';
+import { headerOf } from '@/core/exchange/import/import-blocks';
+import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
+import { mappedHeader } from '@/core/exchange/import/mapping';
+import type { ImportRecord } from '@/core/exchange/views';
+import { fail, type Problem, type Result } from '@/core/quantity/result';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { problemsOf } from '@/ui/api';
+import { bringing, type Chosen, NOTHING_CHOSEN } from './bringing';
+import { storeImport } from './store-import';
+import { usePreview } from './use-preview';
+
+/** Enough of a file to hold its header row. */
+const HEAD_BYTES = 256_000;
+
+/** Brings a file of readings in: opens it, reads it as it is mapped, stores its good rows or stops. */
+export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) => void) {
+  const [state, tell] = useReducer(bringing, NOTHING_CHOSEN);
+  const { preview, read, stop, clear } = usePreview();
+  const storing = useRef<AbortController | null>(null);
+  const newest = useRef('');
+
+  const readAs = ({ file, header, mapping, fixed }: Chosen) => {
+    if (mappedHeader(header, mapping, fixed).ok) read(file, { mapping, fixed }, rules);
+    else clear();
+  };
+  const choose = async (file: File) => {
+    if (storing.current) return;
+    const importId = uuidv7();
+    newest.current = importId;
+    clear();
+    tell({ kind: 'choose', importId });
+    const header = await headOf(file);
+    if (newest.current !== importId) return;
+    const event = { kind: 'opened', importId, file, header } as const;
+    tell(event);
+    const next = bringing({ step: 'opening', importId }, event);
+    if (next.step === 'chosen') readAs(next.chosen);
+  };
+  const change = (changed: Partial<Pick<Chosen, 'mapping' | 'fixed'>>) => {
+    if (state.step !== 'chosen') return;
+    tell({ kind: 'read_as', change: changed });
+    readAs({ ...state.chosen, ...changed });
+  };
+  const store = async (technicianId: string) => {
+    if (state.step !== 'chosen' || storing.current) return;
+    const { file, mapping, fixed, importId } = state.chosen;
+    const stopping = new AbortController();
+    storing.current = stopping;
+    tell({ kind: 'store' });
+    const meta = {
+      ...{ id: importId, technicianId, name: file.name.slice(0, 120) },
+      ...{ mapping, fixed, seenRuns: preview.good },
+    };
+    const { signal } = stopping;
+    const onProgress = (runs: number) => tell({ kind: 'stored', runs });
+    const reply = await storeImport({ meta, file, signal, onStored: onProgress });
+    storing.current = null;
+    const problems = signal.aborted ? [STOPPED] : problemsOf(reply);
+    tell({ kind: 'ended', problems });
+    if (problems.length > 0 || 'unreachable' in reply || !reply.ok) return;
+    clear();
+    onStored(reply.value);
+  };
+  return {
+    ...{ state, preview, choose, change, store },
+    stopReading: stop,
+    stopStoring: () => storing.current?.abort(),
+    readAgain: () => state.step === 'chosen' && readAs(state.chosen),
+  };
+}
+
+const STOPPED: Problem = {
+  ...{ field: 'import', found: '', expected: '' },
+  message: 'Stopped. Nothing was stored.',
+};
+
+async function headOf(file: File): Promise<Result<readonly string[]>> {
+  const tooBig = tooLarge(file.size, IMPORT_LIMITS.bytes);
+  return tooBig ? fail(tooBig) : headerOf(headText(file));
+}
+
+async function* headText(file: File): AsyncGenerator<string> {
+  const head = await file.slice(0, HEAD_BYTES).text();
+  yield head;
+}
