@@ -36,21 +36,54 @@ describe('inspect', () => {
     expect(captured[0]?.[1]).toMatchObject({ level: 'sealed' });
   });
 
+  it('asks about the level of a type that may open, and records no seal that nobody saw', async () => {
+    const { props, captured } = stageProps([]);
+    renderOnSite(<InspectStage {...props} spec={{ ...props.spec, construction: 'calcium' }} />);
+    await click('All in order, level seen');
+    await click('All in order, sealed');
+    expect(captured.map(([, data]) => (data as { level: string }).level)).toEqual(['ok', 'sealed']);
+  });
+
+  it.each(['Cracked', 'Frozen', 'Rotten eggs'])(
+    '%s ends the looking: nobody bends over it for the rest',
+    async (danger) => {
+      const { props, captured } = stageProps([]);
+      renderOnSite(<InspectStage {...props} />);
+      await choose(danger);
+      await click('Capture what is marked');
+      expect(captured[0]?.[1]).toMatchObject({ terminals: null, level: null });
+    },
+  );
+
+  it('holds its marks while another screen captures the same step', async () => {
+    const { props } = stageProps([]);
+    const onTyping = jest.fn();
+    renderOnSite(<InspectStage {...props} onTyping={onTyping} />);
+    await choose('Corroded');
+    expect(onTyping).toHaveBeenCalled();
+  });
+
   it('takes what is marked only once every point has been looked at', async () => {
     const { props, captured } = stageProps([]);
     renderOnSite(<InspectStage {...props} />);
     const capture = screen.getByRole<HTMLButtonElement>('button', { name: 'Capture what is marked' });
-    for (const point of ['Bulged', 'Corroded', 'Low']) {
-      await choose(point);
+    const mark = (legend: string, answer: string) =>
+      userEvent.click(within(screen.getByRole('group', { name: legend })).getByLabelText(answer));
+    for (const [legend, answer] of [
+      ['Case', 'Sound'],
+      ['Posts and clamps', 'Corroded'],
+      ['Electrolyte level', 'Low'],
+    ] as const) {
+      await mark(legend, answer);
       expect(capture.disabled).toBe(true);
     }
-    await choose('Rotten eggs');
+    await mark('Smell', 'None');
     await userEvent.click(capture);
     expect(captured).toEqual([
       [
         'inspection',
         {
-          ...{ case: 'bulged', terminals: 'corroded', level: 'low', smell: 'rotten_egg' },
+          ...{ case: 'ok', terminals: 'corroded', level: 'low', smell: 'none' },
           ...{ topVolts: null, levelsMm: null },
         },
       ],
