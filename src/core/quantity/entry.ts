@@ -1,4 +1,5 @@
 import { type Problem, problem } from './result';
+import { celsiusFromFahrenheit } from './temperature';
 
 /**
  * What a person may type for each quantity. `possible` is what can be at all: outside it an entry is refused.
@@ -174,6 +175,7 @@ export function checkEntry(
   }
   const usual = asked === null ? scaled(plausible, scales, nominalVolts) : around(asked);
   if (within(usual, value)) return { kind: 'taken' };
+  if (quantity === 'temperatureC') return doubtfulTemperature(value, usual);
   const suggestion = SLIPS.map((slip) => Number((value * slip).toPrecision(6))).find((guess) =>
     within(usual, guess),
   );
@@ -184,6 +186,18 @@ export function checkEntry(
       : `${value} ${unit} is far from the ${Number(asked.toPrecision(3))} ${unit} that this battery’s test asks for.`;
   const guess = suggestion === undefined ? 'Is that right?' : `Was ${suggestion} ${unit} meant?`;
   return { kind: 'doubtful', question: `${why} ${guess}`, suggestion };
+}
+
+/** Whoever reads 68 off a thermometer and types it as Celsius reads Fahrenheit; no finger slips to 6.8. */
+function doubtfulTemperature(value: number, usual: readonly [number, number]): EntryCheck {
+  const meant = Math.round(celsiusFromFahrenheit(value) * 10) / 10;
+  const fits = within(usual, meant);
+  const guess = fits ? `Was ${value} °F meant, which is ${meant} °C?` : 'Is that right?';
+  return {
+    kind: 'doubtful',
+    question: `${value} °C is unusual for a battery. ${guess}`,
+    suggestion: fits ? meant : undefined,
+  };
 }
 
 /** How far a set value lies from what was asked for before it is asked about, as shares of that. Rule of the trade. */

@@ -41,7 +41,7 @@ function shown(
               quantity: 'temperatureC',
               unit: '°C',
               initial: null,
-              emptyMeans: '25 °C assumed',
+              assumes: 25,
             },
           ]}
         />
@@ -83,12 +83,32 @@ describe('typed readings', () => {
   it('are captured with Enter, a decimal comma and an empty temperature included', async () => {
     const captured = shown();
     await userEvent.type(screen.getByLabelText('Voltage'), '12,61{Enter}');
+    expect(captured).not.toHaveBeenCalled();
+    screen.getByText('Measure it at a post or the case. Enter once more takes it as assumed.');
+    expect(document.activeElement).toBe(screen.getByLabelText('Temperature'));
+    await userEvent.keyboard('{Enter}');
     expect(captured).toHaveBeenCalledWith({ volts: 12.61, temperatureC: null }, null);
+  });
+
+  it('say what is assumed in the unit of the screen', () => {
+    shown([], '°F');
+    expect(screen.getByLabelText<HTMLInputElement>('Temperature').placeholder).toBe('77 °F assumed');
+  });
+
+  it('of a thermometer in Fahrenheit are recognised, and never met with a slipped point', async () => {
+    const captured = shown();
+    await userEvent.type(screen.getByLabelText('Temperature'), '68');
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.5{Enter}');
+    screen.getByText('68 °C is unusual for a battery. Was 68 °F meant, which is 20 °C?');
+    await userEvent.click(screen.getByRole('button', { name: 'Use 20' }));
+    await userEvent.keyboard('{Enter}');
+    expect(captured).toHaveBeenCalledWith({ volts: 12.5, temperatureC: 20 }, null);
   });
 
   it('are captured with Space', async () => {
     const captured = shown();
     await userEvent.type(screen.getByLabelText('Voltage'), '12.5 ');
+    await userEvent.type(screen.getByLabelText('Temperature'), '18 ');
     expect(captured).toHaveBeenCalledTimes(1);
   });
 
@@ -122,12 +142,13 @@ describe('typed readings', () => {
     await userEvent.type(screen.getByLabelText('Voltage'), '8.1{Enter}');
     expect(captured).not.toHaveBeenCalled();
     await userEvent.click(screen.getByRole('button', { name: 'Keep 8.1' }));
+    await userEvent.keyboard('{Enter}');
     expect(captured).toHaveBeenCalledWith({ volts: 8.1, temperatureC: null }, null);
   });
 
   it('show what the run says is impossible and keep what was typed', async () => {
     shown([{ field: 'volts', found: '12.7', expected: 'less', message: 'voltage under load: found 12.7' }]);
-    await userEvent.type(screen.getByLabelText('Voltage'), '12.7{Enter}');
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.7{Enter}{Enter}');
     screen.getByText('Voltage under load: found 12.7');
     expect(screen.getByLabelText<HTMLInputElement>('Voltage').value).toBe('12.7');
   });

@@ -8,7 +8,7 @@ import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { LiveMark, type LiveState, useLiveFields } from './live/live-fields';
 import { MeterKeys } from './live/meter-keys';
-import { type Doubt, type NumberField, readFields, shownValue } from './number-fields';
+import { type Doubt, emptyWords, type NumberField, readFields, shownValue } from './number-fields';
 import { NumberPad, type PadKey, typedOn } from './number-pad';
 
 interface Props<Name extends string> {
@@ -25,6 +25,8 @@ interface Props<Name extends string> {
   /** The picture that makes the reading mean something, drawn anew with every keystroke. */
   readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
   readonly before?: React.ReactNode;
+  /** Capturing starts something: the focus is led to no field of it, so that no stray key does. */
+  readonly startsSomething?: boolean;
   /** All fields are alike: none of them is the reading that stands out. */
   readonly manyAlike?: boolean;
   /**
@@ -33,6 +35,9 @@ interface Props<Name extends string> {
    */
   readonly onTyping: (tryOut: (() => void) | null) => void;
 }
+
+/** Told where a temperature was left empty: what Enter does next. */
+const ASSUMED = 'Measure it at a post or the case. Enter once more takes it as assumed.';
 
 /** Small fields that fit beside each other without cutting their figures. */
 const MOST_IN_A_ROW = 3;
@@ -45,6 +50,7 @@ export function NumberEntry<Name extends string>({
   onCapture,
   picture,
   before,
+  startsSomething = false,
   manyAlike = false,
   onTyping,
 }: Props<Name>) {
@@ -58,6 +64,7 @@ export function NumberEntry<Name extends string>({
   const [touched, setTouched] = useState<ReadonlySet<Name>>(new Set());
   const [asked, setAsked] = useState<Doubt | null>(null);
   const [tried, setTried] = useState(false);
+  const [offered, setOffered] = useState<Name | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   useEffect(() => {
     form.current?.querySelector<HTMLInputElement>('[data-first]')?.focus({ preventScroll: true });
@@ -92,7 +99,10 @@ export function NumberEntry<Name extends string>({
     form.current?.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.focus();
   const tryCapture = (stoodBy: Doubt | null = null) => {
     const empty = manyAlike
-      ? fields.find(({ name, emptyMeans }) => texts[name] === '' && emptyMeans === undefined)
+      ? fields.find(
+          ({ name, emptyMeans, assumes }) =>
+            texts[name] === '' && emptyMeans === undefined && assumes === undefined,
+        )
       : undefined;
     if (empty && !tried) {
       // Six readings come one after the other: Enter goes on to the next cell.
@@ -109,6 +119,15 @@ export function NumberEntry<Name extends string>({
       setAsked(doubt);
       return;
     }
+    // A temperature that nobody measured is assumed only once it was asked for.
+    const unmeasured = fields.find(
+      ({ name, assumes }) => assumes !== undefined && texts[name] === '' && name !== offered,
+    );
+    if (unmeasured) {
+      setOffered(unmeasured.name);
+      focusField(unmeasured.name);
+      return;
+    }
     setAsked(null);
     setProblems(onCapture(values, live.instrument));
   };
@@ -122,10 +141,12 @@ export function NumberEntry<Name extends string>({
       key={field.name}
       field={field}
       huge={huge}
-      leads={field === fields[0]}
+      leads={field === fields[0] && !startsSomething}
       unit={field.quantity === 'temperatureC' ? temperatureUnit : field.unit}
+      empty={emptyWords(field, temperatureUnit)}
       text={texts[field.name]}
       complaint={tried ? complaints[field.name] : undefined}
+      remark={offered === field.name && texts[field.name] === '' ? ASSUMED : undefined}
       live={live.stateOf(field)}
       onFollow={() => live.follow(field.name)}
       onFocus={() => setActive(field.name)}
@@ -218,8 +239,11 @@ interface NumeralsProps {
   /** The stage starts with the focus here. */
   readonly leads: boolean;
   readonly unit: string;
+  /** What an empty field says of itself. */
+  readonly empty: string | undefined;
   readonly text: string;
   readonly complaint: string | undefined;
+  readonly remark: string | undefined;
   readonly live: LiveState | null;
   readonly onFollow: () => void;
   readonly onFocus: () => void;
@@ -232,8 +256,10 @@ function Numerals({
   huge,
   leads,
   unit,
+  empty,
   text,
   complaint,
+  remark,
   live,
   onFollow,
   onFocus,
@@ -262,7 +288,7 @@ function Numerals({
           data-first={leads || undefined}
           aria-invalid={complaint !== undefined}
           aria-describedby={`${id}-note`}
-          placeholder={field.emptyMeans}
+          placeholder={empty}
           onFocus={(event) => {
             event.target.select();
             onFocus();
@@ -290,8 +316,12 @@ function Numerals({
           {huge && field.live?.kind === 'voltmeter' && <MeterKeys />}
         </div>
       )}
-      <span id={`${id}-note`} role={complaint ? 'alert' : undefined} className="text-sm text-retire">
-        {complaint}
+      <span
+        id={`${id}-note`}
+        role={complaint || remark ? 'alert' : undefined}
+        className={clsx('text-sm', complaint ? 'text-retire' : 'text-warn')}
+      >
+        {complaint ?? remark}
       </span>
     </div>
   );

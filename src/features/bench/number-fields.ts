@@ -16,6 +16,8 @@ export interface NumberField<Name extends string = string> {
   readonly asked?: number | null;
   /** What an empty field means, where it may stay empty. */
   readonly emptyMeans?: string;
+  /** What is assumed where it stays empty, in SI; it is asked for once before that. */
+  readonly assumes?: number;
   /** The instrument that it is read from, where one is there. */
   readonly live?: LiveSource;
 }
@@ -81,7 +83,7 @@ export function readFields<Name extends string>(
     const value = valueOfText(field, text, unit);
     values[field.name] = value;
     if (value === null) {
-      if (field.emptyMeans === undefined)
+      if (field.emptyMeans === undefined && field.assumes === undefined)
         complaints[field.name] = `Found nothing, expected the ${field.label.toLowerCase()}`;
       continue;
     }
@@ -93,7 +95,7 @@ export function readFields<Name extends string>(
         name: field.name,
         text,
         question: questionIn(field, text, check.question, unit),
-        suggestion: check.suggestion === undefined ? null : shownValue(field, check.suggestion, unit),
+        suggestion: suggestionIn(field, check.suggestion, unit),
       };
     }
   }
@@ -114,4 +116,17 @@ function questionIn(
   unit: TemperatureUnit,
 ): string {
   return quantity === 'temperatureC' && unit === '°F' ? `${text} °F is unusual. Is that right?` : question;
+}
+
+/** A guess at what was meant is a guess about Celsius: whoever types Fahrenheit is only asked. */
+function suggestionIn(field: NumberField, value: number | undefined, unit: TemperatureUnit): string | null {
+  if (value === undefined || (field.quantity === 'temperatureC' && unit === '°F')) return null;
+  return shownValue(field, value, unit);
+}
+
+/** What an empty field says of itself. */
+export function emptyWords(field: NumberField, unit: TemperatureUnit): string | undefined {
+  if (field.assumes === undefined) return field.emptyMeans;
+  const shownIn = field.quantity === 'temperatureC' ? unit : field.unit;
+  return `${shownValue(field, field.assumes, unit)} ${shownIn} assumed`;
 }

@@ -11,6 +11,7 @@ import { Button } from '@/ui/button';
 import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
 import { useLetterKey } from '@/ui/letter-key';
+import { useSecondEnterHeld } from '@/ui/second-enter';
 import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
@@ -81,6 +82,8 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   const { id, gate, reading, earlier, next } = step;
   const { run, nowMs, state } = base;
   const frame = useRef<HTMLElement>(null);
+  // The Enter that captured one step decides nothing in the next.
+  const opening = useSecondEnterHeld();
   const [forced, setForced] = useState(false);
   const [again, setAgain] = useState(false);
   const [correction, setCorrection] = useState<Correction | null>(null);
@@ -127,7 +130,12 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
 
   const Content = STAGES[id];
   return (
-    <section ref={frame} aria-label="Stage" className="grid min-w-0 grid-cols-1 content-start gap-3">
+    <section
+      ref={frame}
+      aria-label="Stage"
+      data-opening={opening || undefined}
+      className="grid min-w-0 grid-cols-1 content-start gap-3"
+    >
       <div>
         <h1 className="text-2xl font-bold">{STEPS[id].label}</h1>
         <p className="text-soft">{STEPS[id].task}</p>

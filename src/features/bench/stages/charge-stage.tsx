@@ -56,8 +56,12 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
           captureLabel="It is on charge"
           onTyping={onTyping}
           manyAlike
+          startsSomething
           before={
             <div className="grid gap-3">
+              <p tabIndex={-1} data-first className="text-soft outline-none">
+                Set the charger as below. The charge counts from when you say that it is on.
+              </p>
               <Choices
                 legend="Way of charging"
                 name="mode"

@@ -55,7 +55,7 @@ function Gravities({ run, spec, state, correcting, onTyping, capture }: StagePro
       quantity: 'temperatureC',
       unit: '°C',
       initial: before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null),
-      emptyMeans: `${ASSUMED_TEMPERATURE_C} °C`,
+      assumes: ASSUMED_TEMPERATURE_C,
     },
   ];
   return (

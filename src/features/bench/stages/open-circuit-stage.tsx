@@ -32,7 +32,7 @@ export function OpenCircuitStage({ run, spec, state, correcting, onTyping, captu
           quantity: 'temperatureC',
           unit: '°C',
           initial: before ? before.temperatureC : known,
-          emptyMeans: `${ASSUMED_TEMPERATURE_C} °C assumed`,
+          assumes: ASSUMED_TEMPERATURE_C,
           live: { kind: 'thermometer', field: 'celsius' },
         },
       ]}

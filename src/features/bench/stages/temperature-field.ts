@@ -5,6 +5,6 @@ import type { NumberField } from '../number-fields';
 export function temperatureField(initial: number | null): NumberField<'temperatureC'> {
   return {
     ...{ name: 'temperatureC', label: 'Temperature', quantity: 'temperatureC', unit: '°C', initial },
-    emptyMeans: `${ASSUMED_TEMPERATURE_C} °C assumed`,
+    assumes: ASSUMED_TEMPERATURE_C,
   };
 }
