@@ -1,6 +1,7 @@
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
-import { formatQuantity } from '../quantity/format';
+import { formatMinutes, formatQuantity } from '../quantity/format';
 import { type Problem, problem } from '../quantity/result';
+import { restContradictedBy } from './clocks';
 import type { CurrentReadings } from './current-readings';
 import type { Reading } from './reading';
 
@@ -12,6 +13,7 @@ export function checkReading(reading: Reading, current: CurrentReadings, nominal
   return [
     ...voltageProblems(reading, nominalVolts),
     ...loadProblems(reading, current),
+    ...restProblems(reading, current),
     ...correctionProblems(reading),
   ];
 }
@@ -75,6 +77,15 @@ export function loadAboveOpen(field: string, loadVolts: number, openVolts: numbe
   if (loadVolts < openVolts) return [];
   const open = formatQuantity(openVolts, 'V');
   return [problem(field, loadVolts, `less than the open-circuit voltage, ${open}: was the load on?`)];
+}
+
+/** A rest that the run's own clock contradicts is not believed; whoever stands by it forces the step. */
+function restProblems(reading: Reading, { ownCharge }: CurrentReadings): Problem[] {
+  if (reading.kind !== 'settle' || reading.forced) return [];
+  const since = restContradictedBy(reading.data, reading.takenAtMs, ownCharge);
+  if (since === null) return [];
+  const found = formatMinutes(reading.data.restMinutes ?? 0);
+  return [problem('rest', found, `at most the ${formatMinutes(since)} since the charge of this run`)];
 }
 
 function correctionProblems({ kind, supersedesId, reason }: Reading): Problem[] {

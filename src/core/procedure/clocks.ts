@@ -65,6 +65,23 @@ export function settleEndsAtMs(settle: ReadingOf<'settle'>): number {
   return settle.takenAtMs + settle.data.clockMinutes * MS_PER_MINUTE;
 }
 
+/** A charge is entered some minutes after the charger went off. Rule of the trade. */
+const ENTERED_LATE_MINUTES = 5;
+
+/**
+ * The minutes that have passed since a charge that this run saw end, where a rest that is claimed is longer than that; null
+ * where nothing contradicts it. Whoever stands by it passes over a clock, which makes the result indicative.
+ */
+export function restContradictedBy(
+  { method, restMinutes }: ReadingOf<'settle'>['data'],
+  atMs: number,
+  ownCharge: ReadingOf<'charge'> | undefined,
+): number | null {
+  if (method !== 'rested' || restMinutes === null || !ownCharge) return null;
+  const sinceMinutes = Math.max(0, minutesBetween(ownCharge.takenAtMs, atMs));
+  return restMinutes > sinceMinutes + ENTERED_LATE_MINUTES ? sinceMinutes : null;
+}
+
 /** What is known of the rest at a moment: since the settle step, else since the charge, else nothing. */
 export function restAt(
   atMs: number,

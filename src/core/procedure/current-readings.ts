@@ -51,6 +51,8 @@ export interface CurrentReadings {
   readonly chargeLog: readonly ReadingOf<'charge_log'>[];
   readonly override: ReadingOf<'override'> | undefined;
   readonly lastCharge: ReadingOf<'charge'> | undefined;
+  /** The same where this run saw it begin and end: when one that was given elsewhere ended, nobody here knows. */
+  readonly ownCharge: ReadingOf<'charge'> | undefined;
   readonly fullCharges: number;
   /** Steps that were passed over, each with its reason. */
   readonly skips: readonly ReadingOf<'skip'>[];
@@ -65,6 +67,8 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   const charges = ofKind(standing, 'charge');
   const lastCharge = charges.at(-1);
   const sinceCharge = after(standing, lastCharge);
+  const upToCharge = lastCharge ? standing.slice(0, standing.indexOf(lastCharge)) : [];
+  const begun = ofKind(after(upToCharge, charges.at(-2)), 'charge_start').length > 0;
   const charging = ofKind(sinceCharge, 'charge_start').at(-1);
   const settle = ofKind(sinceCharge, 'settle').at(-1);
   const loads = ofKind(sinceCharge, 'load');
@@ -93,6 +97,7 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
     chargeLog: charging ? ofKind(after(sinceCharge, charging), 'charge_log') : [],
     override: ofKind(standing, 'override').at(-1),
     lastCharge,
+    ownCharge: begun ? lastCharge : undefined,
     fullCharges: charges.filter(({ data }) => data.full).length,
     skips: ofKind(standing, 'skip'),
   };

@@ -25,7 +25,8 @@ export function evidenceFromCurrent(battery: BatterySpec, current: CurrentReadin
       ? {
           ...openCircuit.data,
           ...restAt(openCircuit.takenAtMs, settle, lastCharge),
-          forced: openCircuit.forced,
+          // A voltage is only as good as the rest before it: one that passed over a clock marks the other.
+          forced: openCircuit.forced || settle?.forced === true,
         }
       : null,
     hydrometer: hydrometer ? { ...hydrometer.data, forced: hydrometer.forced } : null,

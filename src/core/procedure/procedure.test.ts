@@ -201,3 +201,32 @@ describe('impossible readings', () => {
     expect(problemsOf(run)).toEqual([expect.stringContaining('reason: found nothing')]);
   });
 });
+
+describe('a rest that the run’s own clock contradicts', () => {
+  const charging = { mode: 'normal', volts: 14.4, amps: 6, hours: 5 } as const;
+  const charged = () => inspected().add('charge_start', charging).add('charge', { full: true });
+  const messages = (run: WrittenRun) => {
+    const last = run.readings.at(-1);
+    const before = currentReadings(run.readings.slice(0, -1));
+    return last ? checkReading(last, before, 12).map(({ message }) => message) : [];
+  };
+
+  it('is refused with what the clock says, and taken where somebody stands by it: the voltage is then indicative', () => {
+    expect(messages(charged().add('settle', rested))).toEqual([
+      'rest: found "13\u00A0h", expected at most the 1\u00A0min since the charge of this run',
+    ]);
+    const stoodBy = charged().add('settle', rested, { forced: true });
+    expect(messages(stoodBy)).toEqual([]);
+    stoodBy.add('open_circuit', { volts: 12.7, temperatureC: 25 });
+    expect(evidenceFromReadings(battery, stoodBy.readings).openCircuit?.forced).toBe(true);
+  });
+
+  it('is believed where the clock has run as long, where nobody knows, and after a charge that was given elsewhere', () => {
+    const late = { takenAtMs: START + 14 * 60 * MINUTE };
+    expect(messages(charged().add('settle', rested, late))).toEqual([]);
+    expect(messages(charged().add('settle', { ...rested, restMinutes: null }))).toEqual([]);
+    expect(messages(inspected().add('charge', { full: true }).add('settle', rested))).toEqual([]);
+    // The charge before that was this run's own; the last one was not.
+    expect(messages(charged().add('charge', { full: true }).add('settle', rested))).toEqual([]);
+  });
+});

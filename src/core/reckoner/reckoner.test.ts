@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import {
+  changedIn,
   numberIn,
   problemWith,
   queryOf,
   solved,
   type Tool,
   type Values,
+  problemWith,
   valuesFrom,
   withChange,
 } from './tool';
@@ -270,6 +272,12 @@ describe('an address', () => {
     expect(wrong.ok ? [] : wrong.problems.map(({ field }) => field)).toEqual(['amps', 'from', 'toAmps']);
     expect(valuesFrom(tool('rating'), { amps: '330' })).toMatchObject({ ok: true, value: { toAmps: 550 } });
     expect(valuesFrom(tool('rating'), {})).toEqual({ ok: true, value: tool('rating').begin });
+    for (const by of ['__proto__', 'constructor', 'toString', 'nothing']) {
+      expect(valuesFrom(tool('rating'), { amps: '330', by })).toMatchObject({ ok: true, value: { toAmps: 550 } });
+      expect(changedIn(tool('rating'), { by })).toBeUndefined();
+    }
+    const [field] = tool('rating').fields;
+    if (field) expect(problemWith(field, Number.NaN, 'abc')?.message).toContain('found "abc"');
   });
 });
 

@@ -84,7 +84,12 @@ export function withChange(tool: Tool, values: Values, id: string, value: number
 }
 
 /** What is wrong with a field’s value; null where nothing is. A blank one is only waited for. */
-export function problemWith(field: ToolField, value: number | string | null): Problem | null {
+export function problemWith(
+  field: ToolField,
+  value: number | string | null,
+  /** As it was typed. */
+  text = String(value),
+): Problem | null {
   if (value === null) return null;
   if (field.kind === 'choice') {
     const known = field.choices.map((choice) => choice.value);
@@ -92,7 +97,7 @@ export function problemWith(field: ToolField, value: number | string | null): Pr
   }
   const { id, least, most, unit } = field;
   const fits = typeof value === 'number' && value >= least && value <= most;
-  return fits ? null : problem(id, value, `${least} to ${most} ${unit}`.trim());
+  return fits ? null : problem(id, text, `${least} to ${most} ${unit}`.trim());
 }
 
 const FIELD_BY = 'by';
@@ -124,10 +129,18 @@ export function valuesFrom(tool: Tool, query: Readonly<Record<string, string | u
     else asked[field.id] = value;
   }
   if (problems.length > 0) return fail(...problems);
-  const by = query[FIELD_BY] ?? tool.fields.find(({ id }) => query[id] !== undefined)?.id;
+  const by = changedIn(tool, query) ?? tool.fields.find(({ id }) => query[id] !== undefined)?.id;
   return succeed(
     by === undefined || asked[by] === undefined ? asked : withChange(tool, asked, by, asked[by]),
   );
+}
+
+/** The field that an address says was changed last; undefined where it names none of this tool. */
+export function changedIn(
+  tool: Tool,
+  query: Readonly<Record<string, string | undefined>>,
+): string | undefined {
+  return tool.fields.find(({ id }) => id === query[FIELD_BY])?.id;
 }
 
 /** The value at which a rising or falling function reaches a goal, within a span; null where it does not. */

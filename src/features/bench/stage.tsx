@@ -98,8 +98,8 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   useStageFocus(frame, `${showsDone} ${barred} ${again} ${correction?.reading.id}`);
 
   const tryingOut = useRef(false);
-  const capture: StageProps['capture'] = (kind, data, instrument = null) => {
-    const isForced = forced && !gate.open;
+  const capture: StageProps['capture'] = (kind, data, instrument = null, stoodBy = false) => {
+    const isForced = stoodBy || (forced && !gate.open);
     if (tryingOut.current) {
       onDraft({ kind, data, forced: isForced, supersedesId: correction?.reading.id ?? null } as Draft);
       return [];

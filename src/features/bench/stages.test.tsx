@@ -1,6 +1,6 @@
 import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { renderOnSite, stageProps, UP_TO_OPEN, writtenReadings } from './bench.test-support';
+import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
 import { ChargeStage } from './stages/charge-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
@@ -105,6 +105,21 @@ describe('settle', () => {
     ]);
   });
 
+  it('asks about a rest that contradicts the charge of this run, and marks what is stood by', async () => {
+    const start: Written = ['charge_start', { mode: 'normal', volts: 14.4, amps: 6, hours: 5 }];
+    const { props } = stageProps(
+      writtenReadings(...UP_TO_OPEN.slice(0, 2), start, ['charge', { full: true }]),
+    );
+    const capture = jest.fn(() => []);
+    renderOnSite(<SettleStage {...props} capture={capture} />);
+    await choose('Overnight, 12 h or more');
+    await click(/It rested so: the charge was entered late/);
+    const claimed = { method: 'rested', restMinutes: 780, clockMinutes: 0 };
+    expect(capture.mock.calls).toEqual([['settle', claimed, null, true]]);
+    await click(/It rested less than 1 h/);
+    expect(textOf()).toContain('Let it rest');
+  });
+
   it('offers a rest or a load after too short a one', async () => {
     const { props, captured } = stageProps(writtenReadings(...UP_TO_OPEN.slice(0, 2)));
     renderOnSite(<SettleStage {...props} />);
@@ -124,7 +139,7 @@ describe('settle', () => {
   it('knows how long ago the charge ended', () => {
     const readings = writtenReadings(...UP_TO_OPEN.slice(0, 2), ['charge', { full: true }]);
     renderOnSite(<SettleStage {...stageProps(readings, 39).props} />);
-    expect(textOf()).toContain('It was charged 40 min ago.');
+    expect(textOf()).toContain('entered 40 min ago.');
   });
 });
 

@@ -8,6 +8,7 @@ import { useId, useMemo, useState } from 'react';
 import { CLOSING_LINE } from '@/core/procedure/cautions';
 import type { Problem } from '@/core/quantity/result';
 import {
+  changedIn,
   type NumberField,
   problemWith,
   queryOf,
@@ -79,9 +80,9 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
   const [problems, setProblems] = useState<readonly Problem[]>(asked.ok ? [] : asked.problems);
   const [copied, setCopied] = useState(false);
   // What has just been computed is tinted, so that one sees which way it went.
-  const [changed, setChanged] = useState(query.by ?? tool.fields[0]?.id ?? '');
-  const change = (field: ToolField, value: number | string | null) => {
-    const wrong = problemWith(field, value);
+  const [changed, setChanged] = useState(changedIn(tool, query) ?? tool.fields[0]?.id ?? '');
+  const change = (field: ToolField, value: number | string | null, text = String(value)) => {
+    const wrong = problemWith(field, value, text);
     setProblems(wrong ? [{ ...wrong, message: wrong.message.replace(field.id, field.label) }] : []);
     setCopied(false);
     if (wrong) return;
@@ -130,7 +131,7 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
               wrong={problems.some(({ field: where }) => where === field.id)}
               onType={(text) => {
                 setTyped({ id: field.id, text });
-                change(field, typedNumber(text));
+                change(field, typedNumber(text), text);
               }}
               onLeave={() =>
                 setTyped((before) => (before?.id === field.id && problems.length === 0 ? null : before))

@@ -1,6 +1,11 @@
 import { useState } from 'react';
 import { twelveVolt } from '@/core/assessment/reference';
-import { LEAST_VOLTS_TO_LOAD, minutesBetween, settleMinutes } from '@/core/procedure/clocks';
+import {
+  LEAST_VOLTS_TO_LOAD,
+  minutesBetween,
+  restContradictedBy,
+  settleMinutes,
+} from '@/core/procedure/clocks';
 import { isFrozen } from '@/core/procedure/gates';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
@@ -45,7 +50,7 @@ function Thaw({ run, capture }: StageProps) {
 }
 
 function Settle({ run, spec, state, nowMs, capture }: StageProps) {
-  const { lastCharge, settle } = state.current;
+  const { lastCharge, ownCharge, settle } = state.current;
   const { surface } = run.view.rules;
   const sinceCharge = lastCharge && !settle ? minutesBetween(lastCharge.takenAtMs, nowMs) : null;
   const suspected = state.assessment.estimates.charge?.surfaceSuspected === true;
@@ -62,6 +67,13 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
       restMinutes: restSoFar,
       clockMinutes,
     });
+  const claimed = {
+    method: 'rested',
+    // Once the clock since the charge has run long enough, it is the clock that is noted.
+    restMinutes: minutes === null ? null : Math.round(restSoFar),
+    clockMinutes: 0,
+  } as const;
+  const contradicted = rested === null ? null : restContradictedBy(claimed, nowMs, ownCharge);
   const [first, ...others] = settleWays(spec, run.view.rules, sinceCharge ?? 0);
   return (
     <form
@@ -69,17 +81,14 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
       onSubmit={(event) => {
         event.preventDefault();
         if (short && first) start(first);
-        else if (rested !== null)
-          capture('settle', {
-            method: 'rested',
-            // Once the clock since the charge has run long enough, it is the clock that is noted.
-            restMinutes: minutes === null ? null : Math.round(restSoFar),
-            clockMinutes: 0,
-          });
+        else if (rested !== null && contradicted === null) capture('settle', claimed);
       }}
     >
       {sinceCharge !== null && (
-        <p className="text-lg">It was charged {formatMinutes(Math.max(0, sinceCharge))} ago.</p>
+        <p className="text-lg">
+          {ownCharge ? 'Its charge ended' : 'That it was charged elsewhere was entered'}{' '}
+          {formatMinutes(Math.max(0, sinceCharge))} ago.
+        </p>
       )}
       {suspected && (
         <p className="text-lg">The voltage read may be a surface charge. Let it settle, then read again.</p>
@@ -92,7 +101,13 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
         chosen={rested}
         onChoose={setRested}
       />
-      {short && first ? (
+      {!short && contradicted !== null ? (
+        <Contradicted
+          sinceMinutes={contradicted}
+          onStandBy={() => capture('settle', claimed, null, true)}
+          onTakeBack={() => setRested('10')}
+        />
+      ) : short && first ? (
         <>
           <div className="grid gap-3 sm:grid-cols-2">
             <WayCard way={first} />
@@ -118,6 +133,38 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
         </Button>
       )}
     </form>
+  );
+}
+
+/** Asks about a rest that this run's own clock contradicts. */
+function Contradicted({
+  sinceMinutes,
+  onStandBy,
+  onTakeBack,
+}: {
+  readonly sinceMinutes: number;
+  readonly onStandBy: () => void;
+  readonly onTakeBack: () => void;
+}) {
+  return (
+    <div
+      role="alertdialog"
+      aria-label="Is this right?"
+      className="grid gap-3 rounded-md border border-warn bg-warn-wash p-4 text-warn"
+    >
+      <p className="text-lg">
+        Its charge ended {formatMinutes(sinceMinutes)} ago in this run, so it cannot have rested that long,
+        unless the charge was entered late. Stood by, the voltage is indicative: it never retires a battery.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Button type="button" tone="main" large onClick={onTakeBack}>
+          It rested less than 1 h
+        </Button>
+        <Button tone="warn" large onClick={onStandBy}>
+          It rested so: the charge was entered late
+        </Button>
+      </div>
+    </div>
   );
 }
 

@@ -19,5 +19,7 @@ export interface StageProps {
     kind: K,
     data: ReadingData<K>,
     instrument?: string | null,
+    /** Stood by although it passes over a clock: forced like a barred step. */
+    stoodBy?: boolean,
   ) => readonly Problem[];
 }
