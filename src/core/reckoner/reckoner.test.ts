@@ -8,7 +8,6 @@ import {
   solved,
   type Tool,
   type Values,
-  problemWith,
   valuesFrom,
   withChange,
 } from './tool';
@@ -273,7 +272,10 @@ describe('an address', () => {
     expect(valuesFrom(tool('rating'), { amps: '330' })).toMatchObject({ ok: true, value: { toAmps: 550 } });
     expect(valuesFrom(tool('rating'), {})).toEqual({ ok: true, value: tool('rating').begin });
     for (const by of ['__proto__', 'constructor', 'toString', 'nothing']) {
-      expect(valuesFrom(tool('rating'), { amps: '330', by })).toMatchObject({ ok: true, value: { toAmps: 550 } });
+      expect(valuesFrom(tool('rating'), { amps: '330', by })).toMatchObject({
+        ok: true,
+        value: { toAmps: 550 },
+      });
       expect(changedIn(tool('rating'), { by })).toBeUndefined();
     }
     const [field] = tool('rating').fields;
