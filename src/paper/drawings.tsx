@@ -1,7 +1,7 @@
 import { Path, Rect, Svg, Text, View } from '@react-pdf/renderer';
 import type { Measured } from '@/core/assessment/finding';
+import { againstLimit, measuredWords } from '@/core/assessment/measured-words';
 import type { Verdict } from '@/core/assessment/verdict';
-import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { HALF_SPANS } from '@/ui/margin-span';
 import { VERDICT_SHAPES } from '@/ui/verdict-shapes';
 import type { CodePath } from './code-path';
@@ -81,7 +81,7 @@ export function PaperMargin({
   readonly indicative: boolean;
   readonly fontSize: number;
 }) {
-  const { value, limit, margin, sd, unit } = measured;
+  const { margin, sd, unit } = measured;
   const half = HALF_SPANS[unit] ?? 1;
   const at = (offset: number) => (RULE_WIDTH / 2) * (1 + Math.max(-1, Math.min(1, offset / half)));
   const ink = margin < 0 ? INK.bad : INK.good;
@@ -94,7 +94,7 @@ export function PaperMargin({
         {indicative ? ' (indicative)' : ''}
       </Text>
       <Text style={{ ...figures, width: fontSize * 11.5, textAlign: 'right', color: INK.soft }}>
-        {printable(`${formatQuantity(value, unit)} to ${formatNumber(limit, unit)}`)}
+        {printable(againstLimit(measured))}
       </Text>
       <Svg
         width={height * (RULE_WIDTH / RULE_HEIGHT)}
@@ -124,7 +124,7 @@ export function PaperMargin({
         />
       </Svg>
       <Text style={{ ...figures, width: fontSize * 5.4, textAlign: 'right', fontWeight: 700, color: ink }}>
-        {printable(formatQuantity(margin, unit, { signed: true }))}
+        {printable(measuredWords(measured).margin)}
       </Text>
     </View>
   );

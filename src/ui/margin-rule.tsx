@@ -1,5 +1,5 @@
 import type { Measured } from '@/core/assessment/finding';
-import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { measuredWords } from '@/core/assessment/measured-words';
 import { HALF_SPANS } from './margin-span';
 
 const DEFAULT_HALF_SPAN = 1;
@@ -16,11 +16,12 @@ interface Props {
  * signed margin in figures. Left of the notch is short of the limit, right of it is in hand.
  */
 export function MarginRule({ label, measured, indicative = false }: Props) {
-  const { value, limit, margin, sd, unit } = measured;
+  const { margin, sd, unit } = measured;
   const half = HALF_SPANS[unit] ?? DEFAULT_HALF_SPAN;
   const at = (offset: number) => 50 + 50 * Math.max(-1, Math.min(1, offset / half));
   const tone = margin < 0 ? 'text-retire' : 'text-serve';
-  const spoken = `${label}: ${formatQuantity(value, unit)}, limit ${formatQuantity(limit, unit)}, margin ${formatQuantity(margin, unit, { signed: true })}`;
+  const words = measuredWords(measured);
+  const spoken = `${label}: ${words.value}, limit ${words.limit}${unit && `\u00A0${unit}`}, margin ${words.margin}`;
   return (
     <div className="grid grid-cols-[1fr_auto] items-center gap-x-3">
       <svg role="img" aria-label={spoken} width="100%" height="34" className="overflow-visible">
@@ -58,11 +59,11 @@ export function MarginRule({ label, measured, indicative = false }: Props) {
           />
         </svg>
         <text x="50%" y="34" textAnchor="middle" className="figures fill-soft text-[11px]">
-          {formatNumber(limit, unit)}
+          {words.limit}
         </text>
       </svg>
       <span className={`figures w-[5.5rem] text-right text-base font-semibold ${tone}`} aria-hidden="true">
-        {formatQuantity(margin, unit, { signed: true })}
+        {words.margin}
       </span>
     </div>
   );

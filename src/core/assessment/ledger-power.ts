@@ -9,7 +9,11 @@ import { conductanceTermsOf } from './conductance-result';
 import type { ConductanceEvidence, Evidence } from './evidence';
 import { type LedgerEntry, percent, temperature, volts, type WorkingLine } from './ledger-entry';
 import type { LoadTask } from './load-result';
+import { measuredWords } from './measured-words';
 import { ownVolt } from './reference';
+
+/** A quantity without its unit. */
+const bare = (quantity: string) => quantity.split('\u00A0')[0];
 
 const STANDING_WORDS = {
   counts: null,
@@ -26,6 +30,9 @@ export function loadEntry(
   const { load, task } = estimates;
   if (!evidence.load || !load || !task) return null;
   const { amps, seconds, volts: read } = evidence.load;
+  const against = measuredWords({
+    ...{ value: load.volts, limit: task.limitVolts, margin: load.marginVolts, sd: 0, unit: 'V' },
+  });
   const working: WorkingLine[] = [loadToSetLine(evidence, task, rules)];
   if (load.scaled && load.standing !== 'unusable') {
     working.push({
@@ -40,13 +47,9 @@ export function loadEntry(
       rules.load.cold === 'table'
         ? `table at ${temperature(task.temperatureAssumed ? null : task.temperatureC)}`
         : 'one line at any temperature',
-    value: volts(task.limitVolts),
+    value: `${against.limit}\u00A0V`,
   });
-  working.push({
-    what: 'margin',
-    how: `${load.volts.toFixed(2)} − ${task.limitVolts.toFixed(2)}`,
-    value: formatQuantity(load.marginVolts, 'V', { signed: true }),
-  });
+  working.push({ what: 'margin', how: `${bare(against.value)} − ${against.limit}`, value: against.margin });
   if (load.healthPct !== null) {
     working.push({
       what: 'health',

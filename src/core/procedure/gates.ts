@@ -1,7 +1,7 @@
 import type { Assessment } from '../assessment/assess';
 import type { StepId } from '../assessment/step-id';
 import { FINDING_TITLES } from '../assessment/wording';
-import { formatQuantity } from '../quantity/format';
+import { decimalsApart, formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import { chargeDueMs, settleEndsAtMs } from './clocks';
 import type { CurrentReadings } from './current-readings';
@@ -135,8 +135,11 @@ function standGate({ lastCharge, openCircuit }: CurrentReadings): Gate {
   return openCircuit ? OPEN : barred('rested voltage first', false);
 }
 
-const chargeFirst = (pct: number, needsPct: number) =>
-  `charge first: ${formatQuantity(pct, '%')}, needs ${formatQuantity(needsPct, '%')}`;
+function chargeFirst(pct: number, needsPct: number): string {
+  const decimals = decimalsApart(pct, needsPct, '%');
+  const [read, needed] = [pct, needsPct].map((value) => formatQuantity(value, '%', { decimals }));
+  return `charge first: ${read}, needs ${needed}`;
+}
 
 function handlingGate(current: CurrentReadings, assessment: Assessment): Gate {
   const safety = safetyGate(current, assessment);

@@ -48,6 +48,22 @@ export function formatQuantity(value: number, unit: Unit, style: NumberStyle = {
   return `${formatNumber(value, unit, style)}${unit === '' ? '' : '\u00A0'}${unit}`;
 }
 
+/** Two numbers that decide something read apart: so many decimals more than usual, where it takes them. */
+const MOST_MORE_DECIMALS = 2;
+
+/**
+ * Decimals with which two numbers that differ also read apart: those of their unit, or up to two more.
+ * @example decimalsApart(64.6, 65, '%') // 1
+ */
+export function decimalsApart(one: number, other: number, unit: Unit): number {
+  const usual = DECIMALS[unit];
+  if (one === other) return usual;
+  let decimals: number = usual;
+  while (decimals < usual + MOST_MORE_DECIMALS && one.toFixed(decimals) === other.toFixed(decimals))
+    decimals++;
+  return decimals;
+}
+
 /**
  * A length of time in words that can be read at a glance: seconds under a minute, minutes under two hours, then
  * hours and minutes.

@@ -2,8 +2,8 @@ import { ChevronDown } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Finding } from '@/core/assessment/finding';
+import { measuredWords } from '@/core/assessment/measured-words';
 import { findingTitle } from '@/core/assessment/wording';
-import { formatQuantity } from '@/core/quantity/format';
 import { MarginRule } from '@/ui/margin-rule';
 import { LATER_PARTS } from './later-parts';
 import type { Judgement } from './working-of';
@@ -25,7 +25,7 @@ export function FindingLine({ finding, judgement }: Props) {
     <>
       <span className="flex flex-wrap items-baseline gap-x-2">
         <span>{title}</span>
-        <span className="figures ml-auto">{formatQuantity(measured.value, measured.unit)}</span>
+        <span className="figures ml-auto">{measuredWords(measured).value}</span>
         {indicative && <span className="text-sm text-warn">indicative</span>}
       </span>
       <MarginRule label={title} measured={measured} indicative={indicative} />

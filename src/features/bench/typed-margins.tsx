@@ -1,8 +1,8 @@
 import type { Assessment } from '@/core/assessment/assess';
 import { FINDING_FACTS } from '@/core/assessment/finding-facts';
+import { measuredWords } from '@/core/assessment/measured-words';
 import type { StepId } from '@/core/assessment/step-id';
 import { findingTitle } from '@/core/assessment/wording';
-import { formatQuantity } from '@/core/quantity/format';
 import { MarginRule } from '@/ui/margin-rule';
 
 interface Props {
@@ -24,7 +24,7 @@ export function TypedMargins({ step, assessment }: Props) {
             <div key={title}>
               <p className="flex items-baseline justify-between gap-3 text-lg">
                 <span>{title}</span>
-                <span className="figures font-semibold">{formatQuantity(measured.value, measured.unit)}</span>
+                <span className="figures font-semibold">{measuredWords(measured).value}</span>
               </p>
               <MarginRule label={title} measured={measured} indicative={indicative} />
             </div>

@@ -2,7 +2,7 @@
 
 import { FileText } from 'lucide-react';
 import Link from 'next/link';
-import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { againstLimit } from '@/core/assessment/measured-words';
 import type { Audience, Slip } from '@/core/report/slip';
 import { buttonClass } from '@/ui/button';
 import { MarginRule } from '@/ui/margin-rule';
@@ -174,9 +174,7 @@ function Margins({ slip }: { readonly slip: Slip }) {
               {label}
               {indicative && ' (indicative)'}
             </span>
-            <span className="figures text-soft">
-              {formatQuantity(measured.value, measured.unit)} to {formatNumber(measured.limit, measured.unit)}
-            </span>
+            <span className="figures text-soft">{againstLimit(measured)}</span>
           </p>
           <MarginRule label={label} measured={measured} indicative={indicative} />
         </div>
