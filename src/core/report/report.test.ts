@@ -122,6 +122,10 @@ describe('a slip', () => {
       { forced: true },
     );
     expect(slip(viewOf(forced, false)).irregular).toEqual(['Forced past its gate: load. It is indicative.']);
+    // The mark travels with the number, for the customer too.
+    for (const audience of ['shop', 'customer'] as const)
+      expect(slip(viewOf(forced, false), audience).health).toContain(', indicative');
+    expect(slip(viewOf(measured(12.65, 9.4), false)).health).not.toContain('indicative');
   });
 
   it('names the instruments that were read, and never passes a simulated one off as real', () => {

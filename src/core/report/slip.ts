@@ -1,4 +1,5 @@
 import { type Assessment, assess } from '../assessment/assess';
+import { estimateWords } from '../assessment/estimate-words';
 import { type Evidence, evidenceAsOfToday } from '../assessment/evidence';
 import { FINDING_SEVERITY, type Measured } from '../assessment/finding';
 import { ledgerOf } from '../assessment/ledger';
@@ -113,8 +114,8 @@ export function slipOf(
       computed: `${VERDICT_LABELS[assessment.verdict]}. ${because(assessment.decidedBy)}`,
     },
     danger: override && verdict !== 'quarantine' ? dangerIn(assessment) : null,
-    charge: charge && plusMinus(charge.pct, charge.sdPct),
-    health: health && plusMinus(health.pct, health.sdPct),
+    charge: charge && estimateWords(charge),
+    health: health && estimateWords(health),
     margins: marginsOf(assessment),
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
@@ -141,9 +142,6 @@ function todaysWord(kept: AssessmentRecord, rules: HouseRules): string[] {
     `Judged by core ${kept.core}. Core ${core} says: ${VERDICT_LABELS[verdict]}. ${because(decidedBy)}`,
   ];
 }
-
-const plusMinus = (pct: number, sdPct: number) =>
-  `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct, '%')}`;
 
 function dangerIn({ verdict, decidedBy }: Assessment): string | null {
   if (verdict !== 'quarantine') return null;

@@ -178,7 +178,9 @@ function HealthOverTime({ story }: { readonly story: BatteryStory }) {
   const { servePct, retirePct } = story.rules.health;
   const points = story.runs.flatMap(({ run, assessment }): HealthPoint[] => {
     if (!assessment || assessment.healthPct === null || run.finishedAtMs === null) return [];
-    return [{ atMs: run.finishedAtMs, pct: assessment.healthPct, sdPct: assessment.healthSdPct ?? 0 }];
+    const { healthPct: pct, healthSdPct } = assessment;
+    const indicative = assessment.assessment.estimates.health?.indicative === true;
+    return [{ atMs: run.finishedAtMs, pct, sdPct: healthSdPct ?? 0, indicative }];
   });
   return (
     <section aria-label="Health" className="sheet grid gap-2 p-4">

@@ -45,6 +45,9 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
               {assessment?.healthPct != null && (
                 <span className="figures block text-base text-ink">
                   {formatQuantity(assessment.healthPct, '%')} health
+                  {assessment.assessment.estimates.health?.indicative && (
+                    <span className="block text-sm text-warn">indicative</span>
+                  )}
                 </span>
               )}
               {nameOf(run.startedById)}

@@ -12,6 +12,8 @@ export interface HealthPoint {
   readonly atMs: number;
   readonly pct: number;
   readonly sdPct: number;
+  /** It rests on what was forced or does not count: drawn hollow. */
+  readonly indicative: boolean;
 }
 
 interface Props {
@@ -48,7 +50,7 @@ export function HealthChart({ points, servePct, retirePct }: Props) {
     <div ref={frame}>
       <svg
         role="img"
-        aria-label={`Health over time: ${sorted.map(({ atMs, pct }) => `${spokenDay(atMs)} ${pct.toFixed(0)} %`).join(', ')}`}
+        aria-label={`Health over time: ${sorted.map(spokenPoint).join(', ')}`}
         viewBox={`0 0 ${width} ${HEIGHT}`}
         className="w-full"
       >
@@ -78,7 +80,14 @@ export function HealthChart({ points, servePct, retirePct }: Props) {
               stroke="currentColor"
               strokeWidth="2"
             />
-            <circle cx={x(point.atMs)} cy={y(point.pct)} r="5" fill="currentColor" />
+            <circle
+              cx={x(point.atMs)}
+              cy={y(point.pct)}
+              r="5"
+              fill={point.indicative ? 'var(--sheet)' : 'currentColor'}
+              stroke="currentColor"
+              strokeWidth="2"
+            />
           </g>
         ))}
       </svg>
@@ -88,6 +97,9 @@ export function HealthChart({ points, servePct, retirePct }: Props) {
 
 const axisDay = utcFormat('%b %y');
 const spokenDay = (atMs: number) => utcFormat('%-d %B %Y')(new Date(atMs));
+
+const spokenPoint = ({ atMs, pct, indicative }: HealthPoint) =>
+  `${spokenDay(atMs)} ${pct.toFixed(0)} %${indicative ? ', indicative' : ''}`;
 
 interface LimitProps {
   readonly width: number;

@@ -1,5 +1,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { estimateWords } from '@/core/assessment/estimate-words';
+import type { LoadResult } from '@/core/assessment/load-result';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { ADVICE, because } from '@/core/assessment/wording';
 import { overrideOf } from '@/core/procedure/override';
@@ -56,26 +58,12 @@ export function VerdictStage({ run, state }: StageProps) {
         )}
       </div>
       <dl className="figures flex flex-wrap gap-x-10 gap-y-2 text-xl">
-        <Figure
-          name="Charge"
-          value={
-            estimates.charge &&
-            `${formatQuantity(estimates.charge.pct, '%')} ± ${formatQuantity(estimates.charge.sdPct, '%')}`
-          }
-        />
-        <Figure
-          name="Health"
-          value={
-            estimates.health &&
-            `${formatQuantity(estimates.health.pct, '%')} ± ${formatQuantity(estimates.health.sdPct, '%')}`
-          }
-        />
+        <Figure name="Charge" value={estimates.charge && estimateWords(estimates.charge)} />
+        <Figure name="Health" value={estimates.health && estimateWords(estimates.health)} />
         <Figure
           name="Load margin"
           value={
-            estimates.load && estimates.load.standing !== 'unusable'
-              ? formatQuantity(estimates.load.marginVolts, 'V', { signed: true })
-              : null
+            estimates.load && estimates.load.standing !== 'unusable' ? marginWords(estimates.load) : null
           }
         />
       </dl>
@@ -134,4 +122,9 @@ function Figure({ name, value }: { readonly name: string; readonly value: string
       <dd className="text-2xl font-semibold">{value ?? '–'}</dd>
     </div>
   );
+}
+
+function marginWords({ marginVolts, standing }: LoadResult): string {
+  const margin = formatQuantity(marginVolts, 'V', { signed: true });
+  return standing === 'indicative' ? `${margin}, indicative` : margin;
 }
