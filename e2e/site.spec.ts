@@ -26,7 +26,7 @@ test('the site is filled in once, printed on slips, and used where nobody chose'
   await page.goto(`/bench/${runId}/slip`);
   await expect(page.getByText('Ferngate Harbour Works, Quay 4, Ferngate')).toBeVisible();
   await page.goto('/batteries/new');
-  await expect(page.getByLabel('Standard', { exact: true }).first()).toHaveValue('EN');
+  await expect(page.getByLabel('Standard of rating 1')).toHaveValue('EN');
   await expect(page.getByRole('button', { name: /Temperatures in °F/ })).toBeVisible();
 
   // The worker's other tests are in the unit that a site begins with.
