@@ -12,6 +12,7 @@ import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Field, INPUT } from '@/ui/field';
+import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import {
@@ -201,14 +202,14 @@ export function LabelForm({
           <SlotFields form={form} />
         </div>
         <Problems problems={problems} />
-        <div className="flex justify-end gap-3">
+        <KeyBar>
           <Button tone="quiet" large onClick={() => router.back()}>
             Cancel
           </Button>
           <Button type="submit" tone="main" large shortcut="Enter" disabled={isSubmitting}>
             {battery ? 'Save the label' : 'Register'}
           </Button>
-        </div>
+        </KeyBar>
       </form>
     </main>
   );

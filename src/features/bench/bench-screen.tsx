@@ -183,17 +183,17 @@ function BenchHead({ run }: { readonly run: Run }) {
   const nameOf = useTechnicianName();
   const { battery, run: record } = run.view;
   return (
-    <div className="mb-3 flex flex-wrap items-baseline gap-x-4 border-b py-2">
+    <div className="mb-3 flex flex-wrap items-baseline gap-x-4 border-b py-2 max-sm:mb-1 max-sm:flex-nowrap max-sm:py-1">
       <Link
         href={`/batteries/${battery.id}`}
-        className="figures text-2xl font-bold break-all hover:underline"
+        className="figures text-2xl font-bold break-all hover:underline max-sm:text-lg max-sm:whitespace-nowrap"
       >
         {battery.tag}
       </Link>
-      <div className="min-w-0 grow break-words">
+      <div className="min-w-0 grow break-words max-sm:truncate max-sm:text-sm max-sm:*:truncate">
         <BatteryLine battery={battery} />
       </div>
-      <p className="text-sm text-soft">
+      <p className="text-sm text-soft max-sm:hidden">
         run of <Moment atMs={record.startedAtMs} />, {nameOf(record.startedById)}
       </p>
     </div>

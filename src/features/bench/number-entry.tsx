@@ -1,15 +1,17 @@
 'use client';
 
 import { clsx } from 'clsx';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useContext, useEffect, useId, useRef, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { LiveMark, type LiveState, useLiveFields } from './live/live-fields';
 import { MeterKeys } from './live/meter-keys';
 import { type Doubt, emptyWords, type NumberField, readFields, shownValue } from './number-fields';
 import { NumberPad, type PadKey, typedOn } from './number-pad';
+import { StageMargins } from './stage-margins';
 
 interface Props<Name extends string> {
   /** The first field is the reading itself, shown huge; the others stand beneath it. */
@@ -55,6 +57,7 @@ export function NumberEntry<Name extends string>({
   onTyping,
 }: Props<Name>) {
   const { temperatureUnit } = useSite();
+  const margins = useContext(StageMargins);
   const form = useRef<HTMLFormElement>(null);
   const [typed, setTexts] = useState(() => initialTexts(fields, temperatureUnit));
   const live = useLiveFields(fields, temperatureUnit);
@@ -165,47 +168,50 @@ export function NumberEntry<Name extends string>({
         event.preventDefault();
         tryCapture();
       }}
-      className="grid grid-cols-1 items-start gap-x-6 gap-y-3 md:grid-cols-[minmax(0,1fr)_14rem]"
+      className={STAGE_COLUMN}
     >
-      {before && <div className="md:col-span-2">{before}</div>}
-      <div className="grid min-w-0 grid-cols-1 gap-3">
-        {first && numerals(first, true)}
-        {small.length > 0 && (
-          <div
-            className={clsx(
-              'grid gap-3',
-              manyAlike && fields.length > 1
-                ? 'grid-cols-3'
-                : small.length > MOST_IN_A_ROW
-                  ? 'grid-cols-2'
-                  : 'auto-cols-fr grid-flow-col',
-            )}
-          >
-            {small.map((field) => numerals(field, false))}
-          </div>
-        )}
-        {asked && (
-          <Question
-            doubt={asked}
-            onKeep={() => standBy(asked)}
-            onTake={(suggestion) => {
-              type(asked.name as Name, suggestion);
-              focusField(asked.name);
-            }}
-          />
-        )}
-        <Problems problems={problems} />
-        {picture?.(values)}
-      </div>
-      <div className="grid gap-2">
+      {before}
+      <div className="grid grid-cols-1 items-start gap-x-6 gap-y-3 md:grid-cols-[minmax(0,1fr)_14rem]">
+        <div className="grid min-w-0 grid-cols-1 gap-3">
+          {first && numerals(first, true)}
+          {small.length > 0 && (
+            <div
+              className={clsx(
+                'grid gap-3',
+                manyAlike && fields.length > 1
+                  ? 'grid-cols-3'
+                  : small.length > MOST_IN_A_ROW
+                    ? 'grid-cols-2'
+                    : 'auto-cols-fr grid-flow-col',
+              )}
+            >
+              {small.map((field) => numerals(field, false))}
+            </div>
+          )}
+          {asked && (
+            <Question
+              doubt={asked}
+              onKeep={() => standBy(asked)}
+              onTake={(suggestion) => {
+                type(asked.name as Name, suggestion);
+                focusField(asked.name);
+              }}
+            />
+          )}
+          <Problems problems={problems} />
+          {picture?.(values)}
+          {margins}
+        </div>
         <NumberPad
           onKey={onPad}
           signed={fields.find(({ name }) => name === active)?.quantity === 'temperatureC'}
         />
+      </div>
+      <KeyBar>
         <Button type="submit" tone="main" large shortcut="Enter">
           {captureLabel}
         </Button>
-      </div>
+      </KeyBar>
     </form>
   );
 }
@@ -305,7 +311,7 @@ function Numerals({
           className={clsx(
             'figures w-0 min-w-0 grow bg-transparent text-right outline-none',
             'placeholder:font-sans placeholder:text-sm placeholder:text-soft',
-            huge ? 'h-28 text-[5.5rem] leading-none font-semibold' : 'h-12 text-2xl',
+            huge ? 'h-20 text-6xl leading-none font-semibold sm:h-28 sm:text-[5.5rem]' : 'h-12 text-2xl',
           )}
         />
         <span className={clsx('figures text-soft', huge ? 'text-4xl' : 'text-lg')}>{unit}</span>

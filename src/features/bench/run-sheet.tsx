@@ -69,7 +69,7 @@ function Line({
       aria-current={here ? 'step' : undefined}
       onClick={() => onChoose(id)}
       className={clsx(
-        'grid min-h-13 w-full grid-cols-[1.5rem_1fr] items-start gap-x-2 rounded-md px-2 py-2 text-left hover:bg-sunk max-xl:w-44',
+        'grid min-h-13 w-full grid-cols-[1.5rem_1fr] items-start gap-x-2 rounded-md px-2 py-2 text-left hover:bg-sunk max-sm:min-h-11 max-sm:w-auto max-xl:w-44',
         here && 'bg-harbour-wash',
       )}
     >
@@ -77,8 +77,16 @@ function Line({
         <State step={step} waiting={waiting !== null && !reading} />
       </span>
       <span className="min-w-0">
-        <span className={clsx('block leading-tight', next && 'font-bold')}>{STEPS[id].label}</span>
-        <span className="block truncate text-sm text-soft xl:whitespace-normal">
+        <span className={clsx('block leading-tight max-sm:whitespace-nowrap', next && 'font-bold')}>
+          {STEPS[id].label}
+        </span>
+        <span
+          className={clsx(
+            'block truncate text-sm text-soft xl:whitespace-normal',
+            // On a phone the strip is one line; a clock is worth a second one.
+            waiting === null && 'max-sm:hidden',
+          )}
+        >
           {reading && !next ? (
             <>
               {readingWords(reading, temperatureUnit)}

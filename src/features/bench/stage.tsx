@@ -15,6 +15,7 @@ import { useSecondEnterHeld } from '@/ui/second-enter';
 import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
+import { StageMargins } from './stage-margins';
 import { IdentifyStage } from './stages/identify-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { StageProps } from './stages/stage-props';
@@ -134,13 +135,13 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
       ref={frame}
       aria-label="Stage"
       data-opening={opening || undefined}
-      className="grid min-w-0 grid-cols-1 content-start gap-3"
+      className="flex min-h-[calc(100dvh-13rem)] min-w-0 flex-col gap-3 xl:min-h-[calc(100dvh-9rem)]"
     >
       <div>
         <h1 className="text-2xl font-bold">{STEPS[id].label}</h1>
         <p className="text-soft">{STEPS[id].task}</p>
       </div>
-      <Caution step={id} />
+      <Caution step={id} runId={run.view.run.id} />
       {forced && !gate.open && !showsDone && (
         <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
           Forced although barred ({gate.reason}). The result is indicative and does not count toward retiring
@@ -168,10 +169,11 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
       ) : finished && id !== 'verdict' ? (
         <p className="text-lg text-soft">This step was not done in this run.</p>
       ) : (
-        <>
+        <StageMargins
+          value={asTyped && DRAWN_BY_MARGIN.has(id) && <TypedMargins step={id} assessment={asTyped} />}
+        >
           <Content {...base} capture={capture} correcting={correction?.reading ?? null} onTyping={hold} />
-          {asTyped && DRAWN_BY_MARGIN.has(id) && <TypedMargins step={id} assessment={asTyped} />}
-        </>
+        </StageMargins>
       )}
     </section>
   );

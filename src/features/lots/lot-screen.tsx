@@ -69,7 +69,7 @@ export function LotScreen({ lot, rules }: Props) {
           />
         )}
       </div>
-      {!readOnly && cautionOf && <Caution step={cautionOf} />}
+      {!readOnly && cautionOf && <Caution step={cautionOf} runId={lot.id} />}
       {filter && (
         <p className="flex flex-wrap items-center gap-3">
           Only the {filter.rows.length} rows of one list are shown.

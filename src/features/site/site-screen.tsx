@@ -9,6 +9,7 @@ import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Field, INPUT } from '@/ui/field';
+import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 
@@ -169,14 +170,14 @@ export function SiteScreen({
           </Field>
         </div>
         <Problems problems={problems} />
-        <div className="flex items-center gap-4">
+        <KeyBar className="items-center">
           <Button type="submit" tone="main" large disabled={isSubmitting || !isDirty}>
             Save
           </Button>
           <p role="status" className="text-soft">
             {saved && !isDirty ? 'Saved. Every screen of this site shows it from now on.' : ''}
           </p>
-        </div>
+        </KeyBar>
       </form>
     </main>
   );

@@ -6,6 +6,7 @@ import type { ReadingData } from '@/core/procedure/reading';
 import { LONGEST_TRACE, thinTrace } from '@/core/procedure/thin-trace';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { useLetterKey } from '@/ui/letter-key';
 import { useSite } from '@/ui/site';
 import { temperatureWords } from '../reading-words';
@@ -55,7 +56,7 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   const held = hold?.heldSeconds ?? 0;
   const left = holding ? Math.max(0, task.holdSeconds - held) : task.holdSeconds;
   return (
-    <div className="grid gap-3">
+    <div className={STAGE_COLUMN}>
       <LiveHeader task={task} left={left} />
       <div aria-live="off" className="sheet flex flex-wrap items-baseline justify-end gap-x-10 px-5 py-2">
         <span className="figures text-[5.5rem] leading-none font-semibold">
@@ -68,7 +69,7 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
         </span>
       </div>
       {/* Whatever the size of the screen, the key that stops a load is on it. */}
-      <div className={clsx('flex flex-wrap items-center gap-3', holding && 'sticky bottom-2 z-10')}>
+      <KeyBar>
         {holding ? (
           <Button tone="warn" large shortcut="S" onClick={stop}>
             Stop: load off
@@ -91,7 +92,7 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
             Type the reading instead
           </Button>
         )}
-      </div>
+      </KeyBar>
       {picture(trace, holding ? held : null)}
       <WhatHappened hold={hold} blind={trace.length === 0} />
     </div>

@@ -5,6 +5,7 @@ import { crankingRating } from '@/core/battery/cranking-rating';
 import { slotFit } from '@/core/battery/slot-fit';
 import { formatNumber } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import type { StageProps } from './stage-props';
 
 /** Is this the battery in front of me? What the label should say, large. */
@@ -12,7 +13,7 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
   const { battery } = run.view;
   const rating = crankingRating(spec);
   return (
-    <div className="grid gap-5">
+    <div className={STAGE_COLUMN}>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5 text-xl sm:text-2xl">
         <dt className="text-soft">Tag</dt>
         <dd className="figures font-semibold break-all">{battery.tag}</dd>
@@ -72,7 +73,7 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
         <dd className="break-words">{battery.place || 'not noted'}</dd>
       </dl>
       <SlotSays spec={spec} />
-      <div className="flex flex-wrap gap-3">
+      <KeyBar>
         <Button
           tone="main"
           large
@@ -88,7 +89,7 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
             It differs: correct it
           </Link>
         )}
-      </div>
+      </KeyBar>
     </div>
   );
 }

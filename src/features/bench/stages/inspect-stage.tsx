@@ -4,6 +4,7 @@ import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
 import type { ReadingData } from '@/core/procedure/reading';
 import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { type Choice, Choices } from './choices';
 import { BELT, CAPS, CASE, EYE, FUSE, HOLD_DOWN, LEVEL, SMELL, TERMINALS } from './inspect-choices';
@@ -65,7 +66,7 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
   );
   return (
     <form
-      className="grid gap-3"
+      className={STAGE_COLUMN}
       onSubmit={(event) => {
         event.preventDefault();
         if (marked) take(marked);
@@ -93,7 +94,7 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
         </div>
       </details>
       <Problems problems={problems} />
-      <div className="flex flex-wrap gap-3 pt-1">
+      <KeyBar>
         {inOrderKeys(spec.construction, marks).map((key, index) => (
           <Button
             key={key.label}
@@ -109,7 +110,7 @@ export function InspectStage({ spec, capture, correcting, onTyping }: StageProps
         <Button type="submit" tone={marked ? 'main' : 'plain'} large disabled={!marked} className="grow">
           Capture what is marked
         </Button>
-      </div>
+      </KeyBar>
     </form>
   );
 }

@@ -1,4 +1,5 @@
 import { Button } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { type Choice, Choices } from './choices';
 import type { StageProps } from './stage-props';
 
@@ -12,16 +13,18 @@ const AFTER_CLEANING: readonly Choice<'ok' | 'corroded' | 'loose' | 'damaged'>[]
 /** Terminals cleaned: what they look like now decides whether readings mean anything. */
 export function CleanStage({ capture }: StageProps) {
   return (
-    <div className="grid gap-4">
-      <Button
-        tone="main"
-        large
-        shortcut="Enter"
-        data-first
-        onClick={() => capture('clean', { terminals: 'ok' })}
-      >
-        Clean and tight now
-      </Button>
+    <div className={STAGE_COLUMN}>
+      <KeyBar>
+        <Button
+          tone="main"
+          large
+          shortcut="Enter"
+          data-first
+          onClick={() => capture('clean', { terminals: 'ok' })}
+        >
+          Clean and tight now
+        </Button>
+      </KeyBar>
       <Choices
         legend="Or, after cleaning"
         name="clean"
@@ -36,8 +39,18 @@ export function CleanStage({ capture }: StageProps) {
 /** Water added until the plates are covered. */
 export function TopUpStage({ capture }: StageProps) {
   return (
-    <Button tone="main" large shortcut="Enter" data-first onClick={() => capture('top_up', { level: 'ok' })}>
-      Plates are covered now
-    </Button>
+    <div className={STAGE_COLUMN}>
+      <KeyBar>
+        <Button
+          tone="main"
+          large
+          shortcut="Enter"
+          data-first
+          onClick={() => capture('top_up', { level: 'ok' })}
+        >
+          Plates are covered now
+        </Button>
+      </KeyBar>
+    </div>
   );
 }

@@ -9,6 +9,7 @@ import {
 import { isFrozen } from '@/core/procedure/gates';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { Choices } from './choices';
 import { settleWays, type Way } from './settle-ways';
 import type { StageProps } from './stage-props';
@@ -77,7 +78,7 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
   const [first, ...others] = settleWays(spec, run.view.rules, sinceCharge ?? 0);
   return (
     <form
-      className="grid gap-5"
+      className={STAGE_COLUMN}
       onSubmit={(event) => {
         event.preventDefault();
         if (short && first) start(first);
@@ -128,9 +129,11 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
           )}
         </>
       ) : (
-        <Button type="submit" tone="main" large shortcut="Enter" disabled={rested === null}>
-          Go on to the voltage
-        </Button>
+        <KeyBar>
+          <Button type="submit" tone="main" large shortcut="Enter" disabled={rested === null}>
+            Go on to the voltage
+          </Button>
+        </KeyBar>
       )}
     </form>
   );

@@ -8,6 +8,7 @@ import { overrideOf } from '@/core/procedure/override';
 import { STEPS } from '@/core/procedure/steps';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
+import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
@@ -29,7 +30,7 @@ export function VerdictStage({ run, state }: StageProps) {
   const override = stored ? stored.override : overrideOf(state.current, assessment);
   const changed = stored !== null && state.assessment.verdict !== stored.verdict;
   return (
-    <div className="grid gap-5">
+    <div className={STAGE_COLUMN}>
       <div className="sheet grid items-center gap-5 p-5 sm:grid-cols-[auto_1fr_auto]">
         <VerdictMark verdict={override?.verdict ?? verdict} size={84} />
         {override ? (
@@ -77,15 +78,17 @@ export function VerdictStage({ run, state }: StageProps) {
         </p>
       )}
       {record.finishedAtMs === null ? (
-        <div className="grid gap-2">
-          <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
-            Finish the run: {VERDICT_LABELS[override?.verdict ?? verdict]}
-          </Button>
+        <>
+          <KeyBar>
+            <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
+              Finish the run: {VERDICT_LABELS[override?.verdict ?? verdict]}
+            </Button>
+          </KeyBar>
           {verdict === 'undecided' && next && !override && (
             <p className="text-soft">It can be finished undecided. {STEPS[next].label} would go on.</p>
           )}
           <OverrideForm run={run} state={state} computed={assessment} />
-        </div>
+        </>
       ) : (
         <div className="grid gap-3">
           <p className="text-lg">
