@@ -99,6 +99,7 @@ test('a rack of 30 is typed and pasted, sorted, stored and labelled', async ({ p
   await expectAccessible(page);
   await page.getByRole('link', { name: 'Back to the rack' }).click();
   await page.getByRole('button', { name: 'Take the runs back' }).click();
+  await page.getByRole('button', { name: 'Take back all 30 runs' }).click();
   await expect(page.getByRole('button', { name: 'Store 30 runs' })).toBeVisible();
   await expect(cell(page, 'Tag', 1)).toHaveValue(tag(1));
 });

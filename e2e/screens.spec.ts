@@ -25,6 +25,23 @@ test.describe('with the sample data', () => {
     await expect(bench.getByRole('listitem').filter({ hasText: 'FH-0108' })).toContainText('ready in');
   });
 
+  test('the theme follows the system until somebody chooses otherwise', async ({ page }) => {
+    const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+    await page.emulateMedia({ colorScheme: 'light' });
+    await page.goto('/rules');
+    const day = await paper();
+    await page.emulateMedia({ colorScheme: 'dark' });
+    expect(await paper()).not.toBe(day);
+    await page.getByRole('button', { name: 'Change to the light theme' }).click();
+    expect(await paper()).toBe(day);
+    await page.reload();
+    expect(await paper()).toBe(day);
+    await page.getByRole('button', { name: 'Change to the dark theme' }).click();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'system');
+    await page.emulateMedia({ media: 'print' });
+    expect(await paper()).toBe(day);
+  });
+
   test('the dark theme is readable and is kept', async ({ page }) => {
     await page.getByRole('button', { name: 'Change to the dark theme' }).click();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');

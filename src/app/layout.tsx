@@ -17,7 +17,7 @@ export const dynamic = 'force-dynamic';
 export default async function RootLayout({ children }: { readonly children: React.ReactNode }) {
   const settings = await answerHere(screenSettings);
   return (
-    <html lang="en" data-theme={settings.ok ? settings.value.theme : 'light'}>
+    <html lang="en" data-theme={settings.ok ? settings.value.theme : 'system'}>
       <body>
         {settings.ok ? (
           <SiteProvider settings={settings.value}>

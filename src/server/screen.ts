@@ -16,7 +16,7 @@ const Choice = Type.Object(
   {
     technicianId: Type.Optional(Type.String({ format: 'uuid' })),
     temperatureUnit: Type.Optional(Type.Union([Type.Literal('°C'), Type.Literal('°F')])),
-    theme: Type.Optional(Type.Union([Type.Literal('light'), Type.Literal('dark')])),
+    theme: Type.Optional(Type.Union([Type.Literal('light'), Type.Literal('dark'), Type.Literal('system')])),
   },
   { additionalProperties: false },
 );
@@ -29,7 +29,8 @@ export interface ScreenSettings {
   readonly technicians: readonly Technician[];
   readonly technicianId: string | null;
   readonly temperatureUnit: '°C' | '°F';
-  readonly theme: 'light' | 'dark';
+  /** `system` follows the machine. */
+  readonly theme: 'light' | 'dark' | 'system';
 }
 
 /** The settings of the browser that asks. A choice that no longer exists falls back to none. */
@@ -43,7 +44,7 @@ export async function screenSettings(context: Context): Promise<Answer<ScreenSet
     technicians: known,
     technicianId: known.find(({ id }) => id === context.actor)?.id ?? null,
     temperatureUnit: unitOf(jar.get(COOKIES.temperatureUnit)?.value) ?? context.site.temperatureUnit,
-    theme: jar.get(COOKIES.theme)?.value === 'dark' ? 'dark' : 'light',
+    theme: themeOf(jar.get(COOKIES.theme)?.value),
   });
 }
 
@@ -61,5 +62,7 @@ export async function keepScreenChoice(_context: Context, input: unknown): Promi
   }
   return succeed(null);
 }
+
+const themeOf = (chosen: string | undefined) => (chosen === 'light' || chosen === 'dark' ? chosen : 'system');
 
 const unitOf = (chosen: string | undefined) => (chosen === '°F' || chosen === '°C' ? chosen : null);

@@ -10,7 +10,7 @@ import { shareNonce } from './style-nonce';
 if (typeof document !== 'undefined') shareNonce();
 
 export type TemperatureUnit = '°C' | '°F';
-export type Theme = 'light' | 'dark';
+export type Theme = 'light' | 'dark' | 'system';
 
 /** What the whole site shares: its zone, who is at the bench, and how this screen shows things. */
 export interface SiteSettings {

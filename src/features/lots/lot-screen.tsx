@@ -27,10 +27,16 @@ interface Props {
 /** A rack of batteries, graded in one go: typed down, judged while typing, sorted, stored as runs. */
 export function LotScreen({ lot, rules }: Props) {
   const [step, setStep] = useState<LotStep>('label');
-  const [filter, setFilter] = useState<WorkList | null>(null);
+  const [filtered, setFiltered] = useState<{ readonly list: WorkList; readonly rowCount: number } | null>(
+    null,
+  );
   const [goTo, setGoTo] = useState<CellPlace | null>(null);
   const { columns, cautionOf } = LOT_PLAN[step];
-  const rack = useLot(lot, rules, columns);
+  // A list names rows by where they stand: once rows were added, removed or brought back it means others.
+  const filterFor = (rowCount: number) => (filtered?.rowCount === rowCount ? filtered.list : null);
+  const rack = useLot(lot, rules, columns, (rows) => filterFor(rows.length)?.rows ?? null);
+  const rowCount = rack.rows.length;
+  const filter = filterFor(rowCount);
   const { readOnly, judged, edits, store, left } = rack;
   const place = useRef<CellPlace>({ row: 0, column: 'tag' });
   const onFocus = useCallback((at: CellPlace) => {
@@ -43,13 +49,16 @@ export function LotScreen({ lot, rules }: Props) {
     }));
     return filter ? all.filter(({ at }) => filter.rows.includes(at)) : all;
   }, [judged.shown, judged.each, filter]);
-  const choose = useCallback((list: WorkList | null) => {
-    setFilter(list);
-    const next = list && stepForWork(list.work);
-    if (next) setStep(next);
-  }, []);
+  const choose = useCallback(
+    (list: WorkList | null) => {
+      setFiltered(list && { list, rowCount });
+      const next = list && stepForWork(list.work);
+      if (next) setStep(next);
+    },
+    [rowCount],
+  );
   const addRows = (count: number) => {
-    setFilter(null);
+    setFiltered(null);
     setStep('label');
     setGoTo(rack.addRows(count));
   };
@@ -73,7 +82,7 @@ export function LotScreen({ lot, rules }: Props) {
       {filter && (
         <p className="flex flex-wrap items-center gap-3">
           Only the {filter.rows.length} rows of one list are shown.
-          <Button onClick={() => setFilter(null)}>Show the whole rack</Button>
+          <Button onClick={() => setFiltered(null)}>Show the whole rack</Button>
         </p>
       )}
       <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_17rem]">

@@ -21,6 +21,7 @@ export function StoreLot({ lot, good, bad, store, onProblems }: Props) {
   const router = useRouter();
   const { whoIsHere } = useSite();
   const [importId, setImportId] = useState(uuidv7);
+  const [asking, setAsking] = useState(false);
   const answered = (reply: Reply<ImportRecord>) => {
     onProblems(problemsOf(reply));
     if (!('unreachable' in reply) && reply.ok) router.refresh();
@@ -38,8 +39,20 @@ export function StoreLot({ lot, good, bad, store, onProblems }: Props) {
     const asked = { importId: lot.importId, technicianId };
     answered(await send(`/api/imports/${lot.importId}/undo`, asked));
     setImportId(uuidv7());
+    setAsking(false);
   };
-  if (lot.importId !== null) return <Button onClick={undo}>Take the runs back</Button>;
+  if (lot.importId !== null) {
+    return asking ? (
+      <span className="flex flex-wrap gap-2">
+        <Button tone="warn" onClick={undo}>
+          Take back all {good} {good === 1 ? 'run' : 'runs'}
+        </Button>
+        <Button onClick={() => setAsking(false)}>Keep them</Button>
+      </span>
+    ) : (
+      <Button onClick={() => setAsking(true)}>Take the runs back</Button>
+    );
+  }
   return (
     <Button tone="main" disabled={good === 0 || store.state === 'overtaken'} onClick={keep}>
       Store {good} {good === 1 ? 'run' : 'runs'}

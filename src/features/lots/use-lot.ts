@@ -23,7 +23,13 @@ import { dropUnsent, type Kept, unsentOf, useLotStore } from './use-lot-store';
 type Edit = (before: LotHistory) => LotHistory;
 
 /** A rack as it is typed: its rows with their history, what each comes to, and where they are kept. */
-export function useLot(lot: LotRecord, rules: HouseRules, columns: readonly UsedColumn[]) {
+export function useLot(
+  lot: LotRecord,
+  rules: HouseRules,
+  columns: readonly UsedColumn[],
+  /** The rows that are shown, where not all are. */
+  inSight: (rows: readonly LotRow[]) => readonly number[] | null,
+) {
   const readOnly = lot.importId !== null;
   const store = useLotStore(lot);
   const [name, setName] = useState(lot.name);
@@ -43,7 +49,7 @@ export function useLot(lot: LotRecord, rules: HouseRules, columns: readonly Used
   return {
     ...{ readOnly, store, name, setName, history, rows, problems, setProblems, change, left },
     judged: useJudged(rows, readOnly, rules),
-    edits: useEdits(change, setProblems, setHistory, rows, columns),
+    edits: useEdits(change, setProblems, setHistory, { rows, columns, inSight: inSight(rows) }),
     /** More batteries under the last; answers with the cell where one goes on typing. */
     addRows: (count: number): CellPlace => {
       const next = withMoreRows(rows, count);
@@ -78,23 +84,27 @@ function useEdits(
   change: (edit: Edit) => void,
   setProblems: (problems: readonly Problem[]) => void,
   setHistory: (edit: Edit) => void,
-  rows: readonly LotRow[],
-  columns: readonly UsedColumn[],
+  now: {
+    readonly rows: readonly LotRow[];
+    readonly columns: readonly UsedColumn[];
+    readonly inSight: readonly number[] | null;
+  },
 ) {
-  const latest = useRef({ rows, columns });
-  latest.current = { rows, columns };
+  const latest = useRef(now);
+  latest.current = now;
   return useMemo(
     () => ({
       onType: (at: CellPlace, text: string) =>
         change((before) => changed(before, withCell(before.rows, at, text), `${at.row} ${at.column}`)),
       onPaste: (at: CellPlace, text: string) => {
-        const now = latest.current;
-        const shown = now.columns.includes('tag') ? now.columns : (['tag', ...now.columns] as const);
-        const read = pasted(now.rows, at, text, shown);
+        const { rows, columns, inSight } = latest.current;
+        const shown = columns.includes('tag') ? columns : (['tag', ...columns] as const);
+        const read = pasted(rows, at, text, shown, inSight);
         setProblems(read.ok ? [] : read.problems);
         if (read.ok) setHistory((before) => changed(before, read.value));
       },
-      onFillDown: (at: CellPlace) => change((before) => changed(before, filledWhereBlank(before.rows, at))),
+      onFillDown: (at: CellPlace) =>
+        change((before) => changed(before, filledWhereBlank(before.rows, at, latest.current.inSight))),
       onRemove: (row: number) => change((before) => changed(before, withoutRow(before.rows, row))),
     }),
     [change, setProblems, setHistory],
@@ -150,6 +160,9 @@ function useHistoryKeys(readOnly: boolean, change: (edit: Edit) => void): void {
     if (readOnly) return;
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey)) return;
+      // A field beside the grid, such as the name, undoes its own typing.
+      const { target } = event;
+      if (target instanceof HTMLInputElement && !target.closest('table')) return;
       const key = event.key.toLowerCase();
       const forward = key === 'y' || (key === 'z' && event.shiftKey);
       if (!forward && key !== 'z') return;

@@ -4,6 +4,7 @@ import { clsx } from 'clsx';
 import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
+import { useSyncExternalStore } from 'react';
 import { useLetterKey } from '@/ui/letter-key';
 import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
@@ -38,7 +39,8 @@ export function TopBar() {
       <span className="text-lg font-bold tracking-tight text-harbour">Integra</span>
       <nav
         aria-label="Screens"
-        className="order-last flex w-full gap-1 overflow-x-auto lg:order-none lg:w-auto lg:overflow-visible"
+        // Fading out at its edge, it says that there is more.
+        className="order-last flex w-full gap-1 overflow-x-auto max-lg:mask-r-from-[calc(100%-3rem)] max-lg:pr-12 lg:order-none lg:w-auto lg:overflow-visible"
       >
         {PLACES.map(({ href, label }) => {
           const here = href === '/' ? path === '/' : path.startsWith(href);
@@ -84,16 +86,34 @@ function UnitSwitch() {
 
 function ThemeSwitch() {
   const { theme, choose } = useSite();
-  const other = theme === 'light' ? 'dark' : 'light';
-  const Icon = theme === 'light' ? Moon : Sun;
+  const system = useSystemTheme();
+  const shown = theme === 'system' ? system : theme;
+  const other = shown === 'light' ? 'dark' : 'light';
+  const Icon = shown === 'light' ? Moon : Sun;
   return (
     <button
       type="button"
       className="grid min-h-11 min-w-11 place-items-center rounded-md border hover:bg-sunk"
       aria-label={`Change to the ${other} theme`}
-      onClick={() => choose({ theme: other })}
+      // What the system has anyway is followed from then on.
+      onClick={() => choose({ theme: other === system ? 'system' : other })}
     >
       <Icon size={20} aria-hidden="true" />
     </button>
+  );
+}
+
+const NIGHT = '(prefers-color-scheme: dark)';
+
+/** What the machine itself is set to; it may change while the page is open. */
+function useSystemTheme(): 'light' | 'dark' {
+  return useSyncExternalStore(
+    (changed) => {
+      const media = window.matchMedia(NIGHT);
+      media.addEventListener('change', changed);
+      return () => media.removeEventListener('change', changed);
+    },
+    () => (window.matchMedia(NIGHT).matches ? 'dark' : 'light'),
+    () => 'light',
   );
 }

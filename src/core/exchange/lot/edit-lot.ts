@@ -27,18 +27,17 @@ function withRows(rows: readonly LotRow[], count: number): LotRow[] {
 /**
  * The rack with a piece of a spreadsheet put in, tabs or a CSV delimiter between its cells. A first row that names
  * columns decides where they go, under the format's names or others that they are met under; else the piece goes in at
- * the cell, column by column as the grid shows them.
+ * the cell, column by column as the grid shows them, and row by row as it shows them.
+ * @param inSight the rows that are shown, where not all are: no other is written into
  */
 export function pasted(
   rows: readonly LotRow[],
   at: CellPlace,
   text: string,
   shown: readonly UsedColumn[],
+  inSight: readonly number[] | null = null,
 ): Result<LotRow[]> {
-  const table = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), {
-    delimitersToGuess: ['\t', ';', ','],
-    delimiter: text.includes('\t') ? '\t' : '',
-  }).data;
+  const table = tableOf(text);
   const columns = namedColumns(table[0] ?? []);
   const body = columns ? table.slice(1) : table;
   const targets = columns ?? shown.slice(shown.indexOf(at.column));
@@ -46,19 +45,40 @@ export function pasted(
   if (!columns && widest > targets.length) {
     return fail(problem('paste', `${widest} columns`, `at most ${targets.length} from here on`));
   }
-  if (at.row + body.length > MOST_LOT_ROWS) {
+  const into = inSight?.filter((row) => row >= at.row);
+  if (into && body.length > into.length) {
+    const expected = `at most the ${into.length} that are shown from here on: show the whole rack first`;
+    return fail(problem('paste', `${body.length} rows`, expected));
+  }
+  if (!into && at.row + body.length > MOST_LOT_ROWS) {
     return fail(problem('paste', `${at.row + body.length} rows`, `at most ${MOST_LOT_ROWS} in one rack`));
   }
-  const next = withRows(rows, at.row + body.length);
+  const next = withRows(rows, (into?.[body.length - 1] ?? at.row + body.length - 1) + 1);
   body.forEach((cells, offset) => {
+    const row = into?.[offset] ?? at.row + offset;
     const typed = cells.flatMap((cell, index) => {
       const column = targets[index];
       return column ? [[column, cell.trim().slice(0, LONGEST_CELL)] as const] : [];
     });
-    next[at.row + offset] = { ...next[at.row + offset], ...Object.fromEntries(typed) };
+    next[row] = { ...next[row], ...Object.fromEntries(typed) };
   });
   return succeed(next);
 }
+
+/** A piece of a spreadsheet as rows of cells. A column of numbers with decimal commas is one column, not two. */
+function tableOf(text: string): string[][] {
+  const piece = text.replace(/\r?\n$/, '');
+  const lines = piece.split(/\r?\n/);
+  if (!piece.includes('\t') && lines.some((line) => line !== '') && lines.every(isDecimal)) {
+    return lines.map((line) => [line]);
+  }
+  return Papa.parse<string[]>(piece, {
+    delimitersToGuess: ['\t', ';', ','],
+    delimiter: piece.includes('\t') ? '\t' : '',
+  }).data;
+}
+
+const isDecimal = (line: string) => line.trim() === '' || /^\s*[-+]?\d+,\d+\s*$/.test(line);
 
 const LONGEST_CELL = 80;
 /** Columns that must be recognised before a first row counts as one of names: a tag can look like anything. */
@@ -105,23 +125,33 @@ export function completed(text: string, words: readonly string[]): string {
   return exact ?? (meant.length === 1 ? (meant[0] ?? text) : text);
 }
 
-/** A cell's text put into every row below it that has something else in it but nothing here. */
-export function filledWhereBlank(rows: readonly LotRow[], { row, column }: CellPlace): LotRow[] {
+/**
+ * A cell's text put into every row below it that has something else in it but nothing here. A tag counts on instead.
+ * @param inSight the rows that are shown, where not all are: no other is written into
+ */
+export function filledWhereBlank(
+  rows: readonly LotRow[],
+  { row, column }: CellPlace,
+  inSight: readonly number[] | null = null,
+): LotRow[] {
   const text = rows[row]?.[column] ?? '';
-  return rows.map((cells, index) =>
-    index > row &&
-    (cells[column] ?? '').trim() === '' &&
-    Object.values(cells).some((cell) => cell.trim() !== '')
-      ? { ...cells, [column]: text }
-      : cells,
-  );
+  let filled = 0;
+  return rows.map((cells, index) => {
+    const blank = (cells[column] ?? '').trim() === '' && !isBlank(cells);
+    if (index <= row || !blank || (inSight && !inSight.includes(index))) return cells;
+    filled++;
+    return { ...cells, [column]: column === 'tag' ? countedOn(text, filled) : text };
+  });
 }
 
-/** The rack with more batteries, their tags counting on from the last one that has a tag. */
+const isBlank = (cells: LotRow) => Object.values(cells).every((cell) => cell.trim() === '');
+
+/** The rack with more batteries under the last that holds anything; where that one has a tag, theirs count on from it. */
 export function withMoreRows(rows: readonly LotRow[], count: number): LotRow[] {
-  const last = rows.findLastIndex(({ tag = '' }) => tag.trim() !== '');
-  const kept = rows.slice(0, last + 1);
-  const room = Math.max(0, Math.min(count, MOST_LOT_ROWS - kept.length));
+  const last = rows.findLastIndex((cells) => !isBlank(cells));
   if (last < 0) return withRows(rows, Math.min(rows.length + count, MOST_LOT_ROWS));
-  return filledDown(kept, { row: last, column: 'tag' }, last + room);
+  const kept = rows.slice(0, last + 1);
+  const to = Math.min(kept.length + count, MOST_LOT_ROWS);
+  const tagged = (rows[last]?.tag ?? '').trim() !== '';
+  return tagged ? filledDown(kept, { row: last, column: 'tag' }, to - 1) : withRows(kept, to);
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { STANDARD_RULES } from '../../rules/standard-rules';
 import type { LotRow } from '../views';
-import { filledDown, pasted, withCell, withoutRow } from './edit-lot';
+import { filledDown, filledWhereBlank, pasted, withCell, withMoreRows, withoutRow } from './edit-lot';
 import { LotJudge } from './judge-lot';
 import { LOT_PLAN, lotRows } from './lot-grid';
 import { changed, newHistory, redone, undone } from './lot-history';
@@ -58,6 +58,45 @@ describe('a rack’s grid', () => {
     );
     const long = pasted([], { row: 0, column: 'tag' }, 'R\n'.repeat(1001), label);
     expect(long.ok ? '' : long.problems[0]?.message).toContain('at most 1000 in one rack');
+  });
+
+  it('a piece goes only into rows that are shown, and one with more rows than those is refused', () => {
+    const rows = ['R-1', 'R-2', 'R-3', 'R-4'].map((tag) => ({ tag, ocv_v: '12.6' }));
+    const at = { row: 1, column: 'ocv_v' } as const;
+    const read = granted(pasted(rows, at, '11.8\n11.9\n', ['ocv_v'], [1, 3]));
+    expect(read.map(({ ocv_v }) => ocv_v)).toEqual(['12.6', '11.8', '12.6', '11.9']);
+    const long = pasted(rows, at, '1\n2\n3\n', ['ocv_v'], [1, 3]);
+    expect(long.ok ? '' : long.problems[0]?.message).toContain('at most the 2 that are shown from here on');
+    const filled = filledWhereBlank(
+      [{ tag: 'A', ocv_v: '12' }, { tag: 'B' }, { tag: 'C' }],
+      { ...at, row: 0 },
+      [0, 2],
+    );
+    expect(filled.map(({ ocv_v }) => ocv_v)).toEqual(['12', undefined, '12']);
+  });
+
+  it('a pasted column of decimal commas is one column', () => {
+    const read = granted(
+      pasted([], { row: 0, column: 'ocv_v' }, '12,61\n12,5\n\n12,48', ['ocv_v', 'temp_c']),
+    );
+    expect(read.map(({ ocv_v }) => ocv_v)).toEqual(['12,61', '12,5', '', '12,48']);
+    expect(read.map(({ temp_c }) => temp_c)).toEqual([undefined, undefined, undefined, undefined]);
+    expect(
+      granted(pasted([], { row: 0, column: 'ocv_v' }, '12.61,20\n12.5,21', ['ocv_v', 'temp_c']))[1],
+    ).toEqual({
+      ...{ ocv_v: '12.5', temp_c: '21' },
+    });
+  });
+
+  it('more rows come under the last that holds anything, and nothing that was typed is lost', () => {
+    const rows = [{ tag: 'R-09' }, { ocv_v: '12.6' }, {}];
+    expect(withMoreRows(rows, 2)).toEqual([{ tag: 'R-09' }, { ocv_v: '12.6' }, {}, {}]);
+    expect(withMoreRows([{ tag: 'R-09' }, {}], 2).map(({ tag }) => tag)).toEqual(['R-09', 'R-10', 'R-11']);
+    const tags = filledWhereBlank([{ tag: 'R-09' }, { ocv_v: '12' }, {}, { ocv_v: '13' }], {
+      row: 0,
+      column: 'tag',
+    });
+    expect(tags.map(({ tag }) => tag)).toEqual(['R-09', 'R-10', undefined, 'R-11']);
   });
 
   it('fills down: a tag counts on, anything else is copied', () => {
