@@ -47,6 +47,11 @@ test('a case done well: the flat battery is charged, tested and returned', async
   await page.getByRole('button', { name: /Load on/ }).click();
   await expect(page.getByRole('button', { name: /Load on/ })).toBeHidden();
   await expect(bench.step('Load test')).toContainText(/\d\sV/);
+  // Nothing gives the verdict away before the trainee has given one.
+  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText(
+    'The verdict is yours to give',
+  );
+  await expect(page.getByText(/Return to service|Retire|Serve and watch/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Decide' }).click();
   const decide = page.getByRole('dialog');
   await decide.getByRole('radio', { name: 'Return to service' }).check({ force: true });

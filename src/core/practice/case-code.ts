@@ -14,10 +14,34 @@ export function randomCode(level: PracticeLevel, seed: number): string {
   return `${level}-${seed}`;
 }
 
-/** The code of a composed case: all of it, as text that an address can carry. */
+/** The code of a composed case: all of it, as text that an address can carry and that tells a trainee nothing. */
 export function composedCode(practiceCase: PracticeCase): string {
-  return `own:${JSON.stringify(practiceCase)}`;
+  return `own:${veiled(JSON.stringify(practiceCase))}`;
 }
+
+/** Text that nobody reads at a glance. It keeps no secret: whoever wants to know can find out. */
+function veiled(text: string): string {
+  const bytes = Array.from(new TextEncoder().encode(text), shifted);
+  return btoa(String.fromCharCode(...bytes))
+    .replaceAll('+', '-')
+    .replaceAll('/', '_')
+    .replaceAll('=', '');
+}
+
+/** The same back; null for what was never veiled. */
+function unveiled(text: string): string | null {
+  try {
+    const letters = atob(text.replaceAll('-', '+').replaceAll('_', '/'));
+    return new TextDecoder().decode(
+      Uint8Array.from(letters, (letter, at) => shifted(letter.charCodeAt(0), at)),
+    );
+  } catch {
+    return null;
+  }
+}
+
+/** Done twice it undoes itself. */
+const shifted = (byte: number, at: number) => byte ^ ((at * 31 + 7) & 0xff);
 
 /** The case behind a code: a graded one by its name, a random one by level and seed, a composed one whole. */
 export function caseOfCode(code: string): Result<PracticeCase> {
@@ -38,12 +62,14 @@ export function caseOfCode(code: string): Result<PracticeCase> {
   return composedCase(code.slice('own:'.length));
 }
 
-function composedCase(text: string): Result<PracticeCase> {
+function composedCase(code: string): Result<PracticeCase> {
+  // Early codes were the case itself, to be read by anybody.
+  const text = code.startsWith('{') ? code : unveiled(code);
   let read: unknown;
   try {
-    read = JSON.parse(text);
+    read = JSON.parse(text ?? '');
   } catch {
-    return fail(problem('case', text.slice(0, 20), 'a composed case, whole'));
+    return fail(problem('case', code.slice(0, 20), 'a composed case, whole'));
   }
   const checked = checkShape(PracticeCaseSchema, read);
   if (!checked.ok) return checked;

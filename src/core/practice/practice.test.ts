@@ -37,6 +37,9 @@ describe('codes', () => {
   it('carry a composed case whole', () => {
     const own = { ...graded('bad-joint'), title: 'Dock “A”, & more: 100 %' };
     expect(caseOfCode(composedCode(own))).toEqual({ ok: true, value: own });
+    // Its address tells a trainee nothing; codes from before that are still taken.
+    expect(composedCode(own)).toMatch(/^own:[\w-]+$/);
+    expect(caseOfCode(`own:${JSON.stringify(own)}`)).toEqual({ ok: true, value: own });
   });
 
   it.each([

@@ -147,6 +147,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
           nextStep={finished ? null : told.nextStep}
           openTests={told.openTests}
           asTyped={asTyped !== null}
+          withheld={run.practice === true}
           override={override}
         />
       </div>

@@ -29,6 +29,8 @@ interface Props {
   readonly openTests: readonly OpenTest[];
   /** It stands on a value that is being typed and has not been captured. */
   readonly asTyped?: boolean;
+  /** In practice the verdict is the trainee's to give: nothing here gives it away. */
+  readonly withheld?: boolean;
   /** What the technician set over the computed verdict. */
   readonly override: VerdictOverride | null;
 }
@@ -41,6 +43,7 @@ export const Ledger = memo(function Ledger({
   nextStep,
   openTests,
   asTyped = false,
+  withheld = false,
   override,
 }: Props) {
   const { verdict, grade, decidedBy, findings } = assessment;
@@ -58,18 +61,27 @@ export const Ledger = memo(function Ledger({
           As typed: not captured yet.
         </p>
       )}
-      <section aria-label="Verdict so far" className="grid grid-cols-[auto_1fr] items-start gap-x-3">
-        <VerdictMark verdict={verdict} size={34} />
-        <div>
-          <h2 className="text-xl leading-tight font-bold" data-testid="verdict">
-            {VERDICT_LABELS[verdict]}
-          </h2>
+      {withheld ? (
+        <section aria-label="Verdict so far">
+          <h2 className="text-xl leading-tight font-bold">The verdict is yours to give</h2>
           <p className="text-soft">
-            {grade && <span className="font-semibold text-ink">Grade {grade}. </span>}
-            {because(decidedBy)}
+            What was read and how it was corrected stands below. Decide when you know enough.
           </p>
-        </div>
-      </section>
+        </section>
+      ) : (
+        <section aria-label="Verdict so far" className="grid grid-cols-[auto_1fr] items-start gap-x-3">
+          <VerdictMark verdict={verdict} size={34} />
+          <div>
+            <h2 className="text-xl leading-tight font-bold" data-testid="verdict">
+              {VERDICT_LABELS[verdict]}
+            </h2>
+            <p className="text-soft">
+              {grade && <span className="font-semibold text-ink">Grade {grade}. </span>}
+              {because(decidedBy)}
+            </p>
+          </div>
+        </section>
+      )}
       {override && (
         <p className="rounded-md border border-warn bg-warn-wash px-3 py-2 text-warn">
           Set by the technician: <span className="font-semibold">{VERDICT_LABELS[override.verdict]}</span>.{' '}
@@ -92,21 +104,27 @@ export const Ledger = memo(function Ledger({
             <span className="font-semibold">{STEPS[nextStep].label}</span>
             <span className="text-soft">, about {formatMinutes(STEPS[nextStep].minutes)}</span>
           </p>
-          {nextTest && <p className="text-sm text-soft">{reasonFor(nextTest, evidence)}</p>}
+          {nextTest && !withheld && <p className="text-sm text-soft">{reasonFor(nextTest, evidence)}</p>}
         </section>
       )}
-      <WhatWouldChange
-        evidence={evidence}
-        rules={rules}
-        verdict={verdict}
-        openTests={nextStep === null ? [] : openTests}
-        next={nextTest}
-      />
+      {!withheld && (
+        <WhatWouldChange
+          evidence={evidence}
+          rules={rules}
+          verdict={verdict}
+          openTests={nextStep === null ? [] : openTests}
+          next={nextTest}
+        />
+      )}
       <AllWorking judgement={judgement} />
-      {evidence.openCircuit && !asTyped && <SecondOpinion evidence={evidence} assessment={assessment} />}
-      <p className="text-sm text-soft">
-        Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
-      </p>
+      {evidence.openCircuit && !asTyped && !withheld && (
+        <SecondOpinion evidence={evidence} assessment={assessment} />
+      )}
+      {!withheld && (
+        <p className="text-sm text-soft">
+          Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
+        </p>
+      )}
     </aside>
   );
 });

@@ -19,8 +19,29 @@ import type { StageProps } from './stage-props';
 // The schools and presets come with the first look at them.
 const OtherRules = dynamic(LATER_PARTS.otherRules);
 
+/** What the run comes to; in practice it is asked for first. */
+export function VerdictStage(props: StageProps) {
+  return props.run.practice ? <YoursToGive {...props} /> : <Verdict {...props} />;
+}
+
+/** In practice the trainee decides before anything is told. */
+function YoursToGive({ run }: StageProps) {
+  return (
+    <div className={STAGE_COLUMN}>
+      <p className="text-lg">
+        Nothing is told before you have decided: what becomes of the battery, and where the trouble sits.
+      </p>
+      <KeyBar>
+        <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
+          Give your verdict
+        </Button>
+      </KeyBar>
+    </div>
+  );
+}
+
 /** What the run comes to, readable from across the bench, and its end. */
-export function VerdictStage({ run, state }: StageProps) {
+function Verdict({ run, state }: StageProps) {
   const nameOf = useTechnicianName();
   const { run: record, assessments } = run.view;
   const stored =
