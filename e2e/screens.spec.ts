@@ -84,6 +84,7 @@ test.describe('with the sample data', () => {
   });
 
   for (const [device, width] of [
+    ['small phone', 320],
     ['phone', 390],
     ['tablet', 1024],
   ] as const) {
@@ -98,7 +99,7 @@ test.describe('with the sample data', () => {
         .get(`${demo.url}/lots`)
         .then(async (answer) => /\/lots\/[0-9a-f-]{36}/.exec(await answer.text()) ?? []);
       const label = `/labels?battery=${story.split('/').at(-1)}`;
-      const others = ['/lots', lot, `${lot}/report`, label, '/files', '/reckoner'].map(
+      const others = ['/lots', lot, `${lot}/report`, label, '/files', '/reckoner', '/batteries', '/site'].map(
         (path) => demo.url + path,
       );
       await page.setViewportSize({ width, height: 844 });

@@ -19,13 +19,13 @@ export function BatteryList({ words, page, found }: Props) {
   const { batteries, total, pageSize } = found;
   const pages = Math.max(1, Math.ceil(total / pageSize));
   return (
-    <main className="mx-auto grid max-w-7xl gap-4 px-4 py-5">
+    <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-4 px-4 py-5">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-xl font-semibold">
           Batteries <span className="figures text-base font-normal text-soft">{total}</span>
         </h1>
-        <form className="flex gap-2" action="/batteries">
-          <label className="relative">
+        <form className="flex min-w-0 gap-2 max-sm:w-full" action="/batteries">
+          <label className="relative min-w-0 grow">
             <span className="sr-only">Tag, place or model contains</span>
             <Search
               size={18}
@@ -37,7 +37,7 @@ export function BatteryList({ words, page, found }: Props) {
               defaultValue={words}
               maxLength={80}
               placeholder="Tag, place or model"
-              className="min-h-12 w-64 rounded-md border border-line-strong bg-sheet pr-3 pl-10"
+              className="min-h-12 w-full min-w-0 rounded-md sm:w-64 border border-line-strong bg-sheet pr-3 pl-10"
             />
           </label>
           <Button type="submit">Search</Button>

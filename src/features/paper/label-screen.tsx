@@ -47,7 +47,7 @@ export function LabelScreen({ labels, asked, code }: Props) {
     window.location.search = next.toString();
   };
   return (
-    <main className="mx-auto grid max-w-6xl gap-5 px-4 py-5">
+    <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-5 px-4 py-5">
       <h1 className="text-xl font-semibold">
         Labels <span className="figures text-base font-normal text-soft">{labels.length}</span>
       </h1>
@@ -56,7 +56,7 @@ export function LabelScreen({ labels, asked, code }: Props) {
       ) : (
         <>
           <div className="no-print sheet flex flex-wrap items-end gap-4 p-4">
-            <div className="w-72">
+            <div className="w-72 max-w-full">
               <Select
                 label="Printed on"
                 value={sizeId}

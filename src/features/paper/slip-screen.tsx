@@ -24,12 +24,12 @@ const TITLES: Readonly<Record<Audience, string>> = {
 /** A run as a page for the work order or the customer, as it is printed. */
 export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline }) {
   return (
-    <main className="mx-auto grid max-w-4xl gap-4 px-4 py-4 print:max-w-none print:p-0">
+    <main className="mx-auto grid max-w-4xl grid-cols-[minmax(0,1fr)] gap-4 px-4 py-4 print:max-w-none print:p-0">
       <div className="no-print flex flex-wrap items-center gap-2">
         <Link href={`/bench/${slip.runId}`} className={buttonClass('quiet')}>
           Back to the run
         </Link>
-        <nav aria-label="Wording" className="mr-auto flex gap-1">
+        <nav aria-label="Wording" className="mr-auto flex flex-wrap gap-1">
           {AUDIENCES.map(([audience, words]) => (
             <Link
               key={audience}
@@ -55,7 +55,7 @@ export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code:
         </a>
         <PrintButton />
       </div>
-      <article className="sheet grid gap-4 p-6 print:border-0 print:p-0 print:text-[13px]">
+      <article className="sheet grid grid-cols-[minmax(0,1fr)] gap-4 p-6 max-sm:p-3 print:border-0 print:p-0 print:text-[13px]">
         <Head slip={slip} code={code} />
         <Verdict slip={slip} />
         <div className="grid gap-6 sm:grid-cols-[2fr_3fr] print:grid-cols-[2fr_3fr]">
@@ -90,7 +90,11 @@ function Head({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline 
           {slip.testedBy}
         </p>
       </div>
-      <ScanCode code={code} label="Code that leads back to this record" className="w-28 shrink-0" />
+      <ScanCode
+        code={code}
+        label="Code that leads back to this record"
+        className="w-28 shrink-0 max-sm:w-20"
+      />
     </header>
   );
 }
