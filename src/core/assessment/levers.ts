@@ -1,7 +1,7 @@
 import { crankingRating } from '../battery/cranking-rating';
-import { isRatingStandard } from '../battery/rating-standard';
+import { convertRating, isRatingStandard, type RatingStandard } from '../battery/rating-standard';
 import { gravityFromCharge } from '../correction/freezing';
-import type { Unit } from '../quantity/format';
+import { formatQuantity, type Unit } from '../quantity/format';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { Estimates } from './estimates';
@@ -30,6 +30,8 @@ export interface LeverFacts {
   readonly step: StepId;
   readonly label: string;
   readonly unit: (evidence: Evidence) => Unit;
+  /** The standard that amperes are of, where they are of one: said behind the unit. */
+  readonly standard?: (evidence: Evidence) => RatingStandard | null;
   /** Finest step that is looked at, in the reading's unit. */
   readonly resolution: (evidence: Evidence) => number;
   readonly read: (evidence: Evidence) => number | null;
@@ -49,6 +51,11 @@ const ownRange = (evidence: Evidence, [least, most]: Range): Range => [
   own(evidence, least),
   own(evidence, most),
 ];
+
+/** A tester is set to what stands first on the label. */
+const standardOfLabel = ({ battery }: Evidence): RatingStandard => battery.ratings[0]?.standard ?? 'SAE';
+
+const conductanceUnit = (evidence: Evidence) => evidence.conductance?.unit ?? standardOfLabel(evidence);
 
 /** Healths between which a battery that nobody has tested yet may well lie, percent. A model of ours. */
 const UNTESTED_HEALTH: Range = [30, 115];
@@ -163,15 +170,20 @@ export const LEVERS: Readonly<Record<Lever, LeverFacts>> = {
     label: 'Conductance',
     unit: ({ conductance }) =>
       !conductance || isRatingStandard(conductance.unit) ? 'A' : conductance.unit === 'S' ? 'S' : 'mΩ',
+    standard: (evidence) => {
+      const unit = conductanceUnit(evidence);
+      return isRatingStandard(unit) ? unit : null;
+    },
     resolution: ({ conductance }) => (conductance?.unit === 'mohm' ? 0.01 : 1),
     read: ({ conductance }) => conductance?.value ?? null,
     range: ({ conductance }) => {
       const value = conductance?.value ?? 1;
       return [value / 5, value * 5];
     },
-    plausible: ({ battery }, estimates) => {
-      const rated = crankingRating(battery)?.saeAmps;
-      if (rated === undefined) return null;
+    plausible: (evidence, estimates) => {
+      const sae = crankingRating(evidence.battery)?.saeAmps;
+      if (sae === undefined) return null;
+      const rated = convertRating(sae, 'SAE', standardOfLabel(evidence)).amps;
       const [least, most] = plausibleHealth(estimates);
       return [Math.round((rated * least) / 100), Math.round((rated * most) / 100)];
     },
@@ -179,7 +191,7 @@ export const LEVERS: Readonly<Record<Lever, LeverFacts>> = {
       ...evidence,
       conductance: {
         ...(evidence.conductance ?? {
-          unit: 'SAE',
+          unit: standardOfLabel(evidence),
           compensated: 'both',
           temperatureC: knownTemperature(evidence),
           forced: false,
@@ -307,4 +319,28 @@ function withLowest(values: readonly number[], lowest: number): number[] {
 function asSet(evidence: Evidence, rules: HouseRules) {
   const amps = loadTaskAt(evidence, knownTemperature(evidence), rules)?.ratedAmps ?? 1;
   return { amps, seconds: LIMIT_SECONDS, temperatureC: knownTemperature(evidence), forced: false };
+}
+
+/** Steps that a reading is told in: finer than these no instrument reads. */
+const TOLD_STEP: Readonly<Partial<Record<Unit, number>>> = { V: 0.01, '': 0.001, mΩ: 0.1, '°C': 0.5 };
+/** A step apart from a limit by less than this is on it. */
+const ON_IT = 1e-9;
+
+/**
+ * A value at which a verdict changes, as it is told: in the unit of its reading, the standard named, and rounded so that the
+ * figure told, entered as it stands, lies on the side that is spoken of: up for "or more" and "below", down for "or less".
+ * @example leverWords('conductance', 455.2, evidence) // '456 A EN'
+ */
+export function leverWords(
+  lever: Lever,
+  value: number,
+  evidence: Evidence,
+  toward: 'up' | 'down' = 'up',
+): string {
+  const { unit, standard } = LEVERS[lever];
+  const told = unit(evidence);
+  const step = TOLD_STEP[told] ?? 1;
+  const steps = toward === 'up' ? Math.ceil(value / step - ON_IT) : Math.floor(value / step + ON_IT);
+  const named = standard?.(evidence);
+  return `${formatQuantity(tidy(steps * step), told)}${named ? ` ${named}` : ''}`;
 }

@@ -1,10 +1,9 @@
 import type { Assessment } from '../assessment/assess';
 import type { Evidence } from '../assessment/evidence';
-import { LEVERS, type Lever } from '../assessment/levers';
+import { LEVERS, type Lever, leverWords } from '../assessment/levers';
 import type { StepId } from '../assessment/step-id';
 import { VERDICT_LABELS, type Verdict } from '../assessment/verdict';
 import { type Outcome, outcomesOf } from '../assessment/what-if';
-import { formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import { COMPLAINTS } from './complaint';
 import type { CurrentReadings } from './current-readings';
@@ -134,13 +133,12 @@ const EFFECT: Readonly<Record<Verdict, string>> = {
  * @example reasonFor(load) // '10.02 V or more returns it to service, below 9.60 V retires it.'
  */
 export function reasonFor({ outcomes, lever }: OpenTest, evidence: Evidence): string {
-  const unit = LEVERS[lever].unit(evidence);
   const [first] = outcomes;
   const last = outcomes.at(-1);
   if (!first || !last) return '';
   if (first === last) return `Whatever it shows, it ${EFFECT[first.verdict]}.`;
-  const high = `${formatQuantity(last.from, unit)} or more ${EFFECT[last.verdict]}`;
-  const low = `below ${formatQuantity(first.to, unit)} ${EFFECT[first.verdict]}`;
+  const high = `${leverWords(lever, last.from, evidence)} or more ${EFFECT[last.verdict]}`;
+  const low = `below ${leverWords(lever, first.to, evidence)} ${EFFECT[first.verdict]}`;
   const between = outcomes.length > 2 ? ', in between it is less clear' : '';
   return `${high}, ${low}${between}.`;
 }

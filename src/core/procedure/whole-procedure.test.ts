@@ -198,7 +198,7 @@ describe('the next best step', () => {
     const [best] = run.openTests;
     expect(best?.step).toBe('conductance');
     expect(best && reasonFor(best, run.evidence).replace(/\u00A0/g, ' ')).toBe(
-      '456 A or more returns it to service, below 340 A retires it, in between it is less clear.',
+      '456 A SAE or more returns it to service, below 340 A SAE retires it, in between it is less clear.',
     );
     expect(best && couldBecome(best, 'undecided')).toEqual([
       'Retire',

@@ -49,8 +49,8 @@ describe('the ledger', () => {
       ['skip', { step: 'conductance', reason: 'no tester' }],
     );
     const change = within(ledger).getByRole('region', { name: 'What would change it' });
-    expect(plain(change)).toContain('Load test from 10.17 VReturn to service');
-    expect(plain(change)).toContain('Load test 9.60 V to 10.17 VServe and watch');
+    expect(plain(change)).toContain('Load test from 10.18 VReturn to service');
+    expect(plain(change)).toContain('Load test 9.60 V to 10.18 VServe and watch');
     expect(plain(change)).toContain('Load test below 9.45 VRetire');
   });
 

@@ -1,10 +1,10 @@
 import type { Evidence } from '@/core/assessment/evidence';
-import { LEVERS, type Lever } from '@/core/assessment/levers';
+import { LEVERS, type Lever, leverWords } from '@/core/assessment/levers';
 import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
 import { type Flip, flipsOf, type Outcome } from '@/core/assessment/what-if';
 import { couldBecome, type OpenTest } from '@/core/procedure/next-step';
 import { STEPS } from '@/core/procedure/steps';
-import { formatMinutes, formatQuantity } from '@/core/quantity/format';
+import { formatMinutes } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { VerdictMark } from '@/ui/verdict-mark';
 
@@ -65,15 +65,9 @@ function Line({ verdict, children }: { readonly verdict: Verdict; readonly child
   );
 }
 
-/** Decimals that a flip is told with: finer than these no instrument reads. */
-const TOLD_STEP: Readonly<Record<string, number>> = { V: 0.01, '': 0.001, A: 1, S: 1, mΩ: 0.1, '°C': 0.5 };
-
 function flipWords({ lever, at, direction }: Flip, evidence: Evidence): string {
-  const unit = LEVERS[lever].unit(evidence);
-  const step = TOLD_STEP[unit] ?? 1;
-  // Rounded away from what was read, so that the figure shown flips the verdict too.
-  const shown = (direction === 'below' ? Math.floor(at / step + 1e-9) : Math.ceil(at / step - 1e-9)) * step;
-  return `${LEVERS[lever].label} at ${formatQuantity(shown, unit)} or ${direction === 'below' ? 'less' : 'more'}`;
+  const told = leverWords(lever, at, evidence, direction === 'below' ? 'down' : 'up');
+  return `${LEVERS[lever].label} at ${told} or ${direction === 'below' ? 'less' : 'more'}`;
 }
 
 function outcomeWords(
@@ -82,10 +76,10 @@ function outcomeWords(
   lever: Lever,
   evidence: Evidence,
 ): string {
-  const unit = LEVERS[lever].unit(evidence);
+  const told = (value: number) => leverWords(lever, value, evidence);
   const name = LEVERS[lever].label;
   if (all.length === 1) return `${name}, whatever it shows`;
-  if (all[0]?.from === from) return `${name} below ${formatQuantity(to, unit)}`;
-  if (all.at(-1)?.to === to) return `${name} from ${formatQuantity(from, unit)}`;
-  return `${name} ${formatQuantity(from, unit)} to ${formatQuantity(to, unit)}`;
+  if (all[0]?.from === from) return `${name} below ${told(to)}`;
+  if (all.at(-1)?.to === to) return `${name} from ${told(from)}`;
+  return `${name} ${told(from)} to ${told(to)}`;
 }
