@@ -97,7 +97,7 @@ export function problemWith(
   }
   const { id, least, most, unit } = field;
   const fits = typeof value === 'number' && value >= least && value <= most;
-  return fits ? null : problem(id, text, `${least} to ${most} ${unit}`.trim());
+  return fits ? null : problem(id, Number.isNaN(value) ? text : value, `${least} to ${most} ${unit}`.trim());
 }
 
 const FIELD_BY = 'by';
