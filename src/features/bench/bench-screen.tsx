@@ -121,7 +121,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
     setTurn(turn + 1);
   };
   return (
-    <main className="mx-auto max-w-[1500px] px-4 pb-6" data-opening={opening || undefined}>
+    <main className="mx-auto max-w-[1500px] px-4 pb-6 xl:pb-0" data-opening={opening || undefined}>
       {head ?? <BenchHead run={run} />}
       <StoreNotice run={run} />
       {hasInstruments && <InstrumentStrip />}

@@ -135,7 +135,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
       ref={frame}
       aria-label="Stage"
       data-opening={opening || undefined}
-      className="flex min-h-[calc(100dvh-13rem)] min-w-0 flex-col gap-3 xl:min-h-[calc(100dvh-9rem)]"
+      className="flex min-h-[calc(100dvh-13rem)] min-w-0 flex-col gap-3 xl:min-h-[calc(100dvh-7.5rem)]"
     >
       <div>
         <h1 className="text-2xl font-bold">{STEPS[id].label}</h1>
