@@ -17,17 +17,15 @@ export function Caution({ step, runId }: { readonly step: StepId; readonly runId
   useEffect(() => () => void read.add(place), [place]);
   if (!caution) return null;
   return (
-    <details
-      open={!wasRead}
-      aria-label="Caution"
-      className="group border-l-4 border-warn bg-warn-wash px-3 py-1.5 text-sm text-warn"
-    >
-      <summary className="flex list-none items-start gap-3">
-        <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
-        <span className="min-w-0 grow truncate group-open:whitespace-normal">{caution}</span>
-        <ChevronDown size={18} aria-hidden="true" className="mt-0.5 shrink-0 group-open:rotate-180" />
-      </summary>
-      <p className="pl-8">{CLOSING_LINE}</p>
-    </details>
+    <aside aria-label="Caution" className="border-l-4 border-warn bg-warn-wash px-3 py-1.5 text-sm text-warn">
+      <details open={!wasRead} className="group">
+        <summary className="flex list-none items-start gap-3">
+          <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
+          <span className="min-w-0 grow truncate group-open:whitespace-normal">{caution}</span>
+          <ChevronDown size={18} aria-hidden="true" className="mt-0.5 shrink-0 group-open:rotate-180" />
+        </summary>
+        <p className="pl-8">{CLOSING_LINE}</p>
+      </details>
+    </aside>
   );
 }

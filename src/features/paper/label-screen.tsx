@@ -64,7 +64,7 @@ export function LabelScreen({ labels, asked, code }: Props) {
                 onChoose={setSizeId}
               />
             </div>
-            <div className="w-80">
+            <div className="w-80 max-w-full">
               <Select
                 label="Code"
                 value={code}
@@ -90,7 +90,7 @@ export function LabelScreen({ labels, asked, code }: Props) {
           </div>
           <ul className="flex flex-wrap gap-4">
             {labels.slice(0, MOST_SHOWN).map(({ tag, code: outline }) => (
-              <li key={tag.tag}>
+              <li key={tag.tag} className="max-w-full">
                 <LabelPreview
                   tag={tag}
                   outline={outline}
@@ -128,7 +128,7 @@ function LabelPreview({
       // Paper is white in any theme.
       data-theme="light"
       className="flex items-center gap-3 overflow-hidden rounded-md border border-line bg-white p-3 text-[#1c2428]"
-      style={{ width: PREVIEW_WIDTH, minHeight: PREVIEW_WIDTH / ratio }}
+      style={{ width: PREVIEW_WIDTH, maxWidth: '100%', minHeight: PREVIEW_WIDTH / ratio }}
     >
       {!bars && <ScanCode code={outline} label={`Code of ${tag.tag}`} className="w-28 shrink-0" />}
       <div className="grid min-w-0 grow gap-0.5 text-sm">
