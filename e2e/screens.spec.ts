@@ -32,8 +32,10 @@ test.describe('with the sample data', () => {
     const day = await paper();
     await page.emulateMedia({ colorScheme: 'dark' });
     expect(await paper()).not.toBe(day);
+    const kept = page.waitForResponse('**/api/screen');
     await page.getByRole('button', { name: 'Change to the light theme' }).click();
     expect(await paper()).toBe(day);
+    await kept;
     await page.reload();
     expect(await paper()).toBe(day);
     await page.getByRole('button', { name: 'Change to the dark theme' }).click();
