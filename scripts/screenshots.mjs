@@ -90,7 +90,9 @@ async function takePicture(browser, { name, dark = false, size = DESK, take }) {
   const context = await browser.newContext({ viewport: size });
   const page = await context.newPage();
   await page.goto(URL_ROOT);
+  const kept = page.waitForResponse('**/api/screen');
   await page.getByRole('button', { name: 'Maro Tindell' }).click();
+  await kept;
   if (dark) await page.getByRole('button', { name: /dark theme/ }).click();
   // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
   await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
@@ -133,7 +135,10 @@ async function openCase(page) {
   await page.goto(`${URL_ROOT}/practice/case?code=single-click`);
   await page.getByRole('button', { name: 'The label agrees' }).click();
   await page.getByRole('button', { name: /^Single click/ }).click();
-  await page.getByRole('button', { name: 'All in order' }).click();
+  await page
+    .getByRole('button', { name: /^All in order/ })
+    .first()
+    .click();
   await page.getByText('live from Bench meter').waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
 }

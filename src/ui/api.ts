@@ -8,6 +8,8 @@ interface Sending {
   readonly method?: 'POST' | 'PUT' | 'DELETE';
   /** It counts as unanswered after so long, ms. */
   readonly timeoutMs?: number;
+  /** It is sent to its end though the page is left meanwhile; for little. */
+  readonly keepalive?: boolean;
 }
 
 /** Longest that anybody waits for an ordinary answer, ms. */
@@ -17,11 +19,12 @@ const ANSWER_MS = 20_000;
 export async function send<T>(
   path: string,
   body: unknown,
-  { method = 'POST', timeoutMs = ANSWER_MS }: Sending = {},
+  { method = 'POST', timeoutMs = ANSWER_MS, keepalive = false }: Sending = {},
 ): Promise<Reply<T>> {
   try {
     const response = await fetch(path, {
       method,
+      keepalive,
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(timeoutMs),

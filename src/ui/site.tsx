@@ -57,7 +57,7 @@ export function SiteProvider({
     if (choice.theme) document.documentElement.dataset.theme = choice.theme;
     if (choice.technicianId) setAskingWho(false);
     // A choice that cannot be kept still holds for this page, so an unreachable server is no reason to stop.
-    void send('/api/screen', choice, { method: 'PUT' });
+    void send('/api/screen', choice, { method: 'PUT', keepalive: true });
   }, []);
   const addTechnician = useCallback<Site['addTechnician']>((technician) => {
     setCurrent((before) => ({ ...before, technicians: [...before.technicians, technician] }));
