@@ -42,3 +42,32 @@ export function Field({ label, hideLabel = false, error, question = null, hint, 
     </div>
   );
 }
+
+/** A labelled field for a line of text; what a form's library registers is handed through. */
+export function TextField({
+  registered,
+  className,
+  list,
+  inputMode,
+  ...field
+}: Omit<Props, 'children'> & {
+  readonly registered: React.ComponentProps<'input'>;
+  readonly className?: string;
+  readonly list?: string;
+  readonly inputMode?: 'decimal' | 'url';
+}) {
+  return (
+    <Field {...field}>
+      {(control) => (
+        <input
+          {...control}
+          {...registered}
+          list={list}
+          inputMode={inputMode}
+          autoComplete="off"
+          className={clsx(INPUT, inputMode === 'decimal' && 'figures', className)}
+        />
+      )}
+    </Field>
+  );
+}

@@ -1,4 +1,5 @@
 import { clsx } from 'clsx';
+import { Button } from './button';
 
 /**
  * Where the main key of a step stands: at the foot of the screen, in sight whatever stands above it, and in the same place
@@ -26,3 +27,18 @@ export function KeyBar({
 
 /** The column that a step's content stands in, so that its keys come to stand at the foot. */
 export const STAGE_COLUMN = 'flex grow flex-col gap-3';
+
+/** The one key that goes on from a step: the step opens with the focus on it, and Enter presses it. */
+export function MainKey({
+  children,
+  onPress,
+}: {
+  readonly children: React.ReactNode;
+  readonly onPress: () => void;
+}) {
+  return (
+    <Button tone="main" large shortcut="Enter" data-first onClick={onPress}>
+      {children}
+    </Button>
+  );
+}

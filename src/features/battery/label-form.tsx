@@ -3,15 +3,16 @@
 import { CirclePlus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { type FieldErrors, useFieldArray, useForm } from 'react-hook-form';
+import { type FieldErrors, type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import { batteryTypeLabel, CONSTRUCTIONS, OTHER_CHEMISTRIES } from '@/core/battery/construction';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
+import type { Quantity } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
-import { Field, INPUT } from '@/ui/field';
+import { Field, INPUT, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -34,36 +35,11 @@ export function LabelForm({
   readonly battery?: BatteryRecord;
 }) {
   const router = useRouter();
-  const { whoIsHere, ratingStandard } = useSite();
-  const [newId] = useState(uuidv7);
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const { ratingStandard } = useSite();
   const form = useForm<LabelFields>({
     defaultValues: battery ? fieldsOf(battery) : emptyFields(tag, ratingStandard),
   });
-  const { register, handleSubmit, setError, formState, watch } = form;
-  const { errors, isSubmitting } = formState;
-
-  const save = handleSubmit(async (fields) => {
-    const technicianId = whoIsHere();
-    if (technicianId === null) return;
-    const id = battery?.id ?? newId;
-    const body = { id, technicianId, label: labelOf(fields) };
-    const reply = battery
-      ? await send<{ id: string }>(
-          `/api/batteries/${id}`,
-          { ...body, seenRevision: battery.revision ?? 1 },
-          { method: 'PUT' },
-        )
-      : await send<{ id: string }>('/api/batteries', body);
-    if (!('unreachable' in reply) && reply.ok) return router.push(`/batteries/${id}`);
-    const all = problemsOf(reply);
-    for (const problem of all) {
-      const field = fieldOfProblem(problem);
-      if (field) setError(field, { message: problem.message });
-    }
-    setProblems(all.filter((problem) => fieldOfProblem(problem) === null));
-  });
-
+  const { save, problems } = useSaving(form, battery);
   return (
     <main className="mx-auto max-w-3xl px-4 py-5">
       <form onSubmit={save} noValidate className="grid gap-5">
@@ -74,131 +50,8 @@ export function LabelForm({
           Copy what is printed. Leave empty what is not there; nothing is guessed without saying so.
         </p>
         <div className="sheet grid gap-5 p-5 sm:grid-cols-2">
-          <Field label="Tag" error={errors.tag?.message}>
-            {(control) => (
-              <input
-                {...control}
-                {...register('tag', {
-                  required: 'Found nothing, expected a tag',
-                  maxLength: { value: 32, message: 'At most 32 characters' },
-                })}
-                className={`${INPUT} figures text-lg`}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Field label="Nominal voltage" error={errors.nominalVolts?.message}>
-            {(control) => (
-              <select {...control} {...register('nominalVolts')} className={INPUT}>
-                <option value="12">12 V</option>
-                <option value="6">6 V</option>
-              </select>
-            )}
-          </Field>
-          <Field label="Construction" error={errors.type?.message}>
-            {(control) => (
-              <select {...control} {...register('type')} className={INPUT}>
-                {[...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((type) => (
-                  <option key={type} value={type}>
-                    {batteryTypeLabel(type)}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-          <Field
-            label="Capacity C20, Ah"
-            error={errors.c20Ah?.message}
-            question={numberQuestion('c20Ah', watch('c20Ah'))}
-          >
-            {(control) => (
-              <input
-                {...control}
-                {...register('c20Ah', { validate: (text) => numberComplaint('c20Ah', text) })}
-                inputMode="decimal"
-                className={`${INPUT} figures`}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Ratings form={form} />
-          <Field
-            label="Reserve capacity, min"
-            error={errors.rcMinutes?.message}
-            question={numberQuestion('rcMinutes', watch('rcMinutes'))}
-          >
-            {(control) => (
-              <input
-                {...control}
-                {...register('rcMinutes', { validate: (text) => numberComplaint('rcMinutes', text) })}
-                inputMode="decimal"
-                className={`${INPUT} figures`}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Field label="Maker and model" error={errors.model?.message}>
-            {(control) => (
-              <input
-                {...control}
-                {...register('model')}
-                maxLength={80}
-                className={INPUT}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Field label="Vehicle or shelf" error={errors.place?.message}>
-            {(control) => (
-              <input
-                {...control}
-                {...register('place')}
-                maxLength={80}
-                className={INPUT}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Field label="Date code" error={errors.dateCode?.message}>
-            {(control) => (
-              <input
-                {...control}
-                {...register('dateCode')}
-                maxLength={32}
-                className={INPUT}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Field label="Fitted on" error={errors.fittedOn?.message}>
-            {(control) => <input {...control} type="date" {...register('fittedOn')} className={INPUT} />}
-          </Field>
-          <Field label="Group or size" error={errors.group?.message}>
-            {(control) => (
-              <input
-                {...control}
-                {...register('group')}
-                maxLength={32}
-                className={INPUT}
-                autoComplete="off"
-              />
-            )}
-          </Field>
-          <Field
-            label="Conductance when new, S"
-            error={errors.baselineSiemens?.message}
-            question={numberQuestion('siemens', watch('baselineSiemens'))}
-          >
-            {(control) => (
-              <input
-                {...control}
-                {...register('baselineSiemens', { validate: (text) => numberComplaint('siemens', text) })}
-                inputMode="decimal"
-                className={`${INPUT} figures`}
-                autoComplete="off"
-              />
-            )}
-          </Field>
+          <WhatDecides form={form} />
+          <WhereItBelongs form={form} />
           <SlotFields form={form} />
         </div>
         <Problems problems={problems} />
@@ -206,7 +59,7 @@ export function LabelForm({
           <Button tone="quiet" large onClick={() => router.back()}>
             Cancel
           </Button>
-          <Button type="submit" tone="main" large shortcut="Enter" disabled={isSubmitting}>
+          <Button type="submit" tone="main" large shortcut="Enter" disabled={form.formState.isSubmitting}>
             {battery ? 'Save the label' : 'Register'}
           </Button>
         </KeyBar>
@@ -215,8 +68,121 @@ export function LabelForm({
   );
 }
 
+type Form = UseFormReturn<LabelFields>;
+
+/** Sends the label; what the server does not take is told at its field. */
+function useSaving(form: Form, battery: BatteryRecord | undefined) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  const [newId] = useState(uuidv7);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const save = form.handleSubmit(async (fields) => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const id = battery?.id ?? newId;
+    const body = { id, technicianId, label: labelOf(fields) };
+    const seenRevision = battery?.revision ?? 1;
+    const reply = battery
+      ? await send<{ id: string }>(`/api/batteries/${id}`, { ...body, seenRevision }, { method: 'PUT' })
+      : await send<{ id: string }>('/api/batteries', body);
+    if (!('unreachable' in reply) && reply.ok) return router.push(`/batteries/${id}`);
+    const all = problemsOf(reply);
+    for (const problem of all) {
+      const field = fieldOfProblem(problem);
+      if (field) form.setError(field, { message: problem.message });
+    }
+    setProblems(all.filter((problem) => fieldOfProblem(problem) === null));
+  });
+  return { save, problems };
+}
+
+/** What decides how it is tested: its tag, what it is made as, and what it is rated for. */
+function WhatDecides({ form }: { readonly form: Form }) {
+  const { register, formState } = form;
+  const { errors } = formState;
+  const tag = register('tag', {
+    required: 'Found nothing, expected a tag',
+    maxLength: { value: 32, message: 'At most 32 characters' },
+  });
+  return (
+    <>
+      <TextField label="Tag" error={errors.tag?.message} registered={tag} className="figures text-lg" />
+      <Field label="Nominal voltage" error={errors.nominalVolts?.message}>
+        {(control) => (
+          <select {...control} {...register('nominalVolts')} className={INPUT}>
+            <option value="12">12 V</option>
+            <option value="6">6 V</option>
+          </select>
+        )}
+      </Field>
+      <Field label="Construction" error={errors.type?.message}>
+        {(control) => (
+          <select {...control} {...register('type')} className={INPUT}>
+            {[...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((type) => (
+              <option key={type} value={type}>
+                {batteryTypeLabel(type)}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <NumberField form={form} name="c20Ah" quantity="c20Ah" label="Capacity C20, Ah" />
+      <Ratings form={form} />
+      <NumberField form={form} name="rcMinutes" quantity="rcMinutes" label="Reserve capacity, min" />
+    </>
+  );
+}
+
+/** Who made it, and where and since when it is. */
+function WhereItBelongs({ form }: { readonly form: Form }) {
+  const { register, formState } = form;
+  const line = (name: 'model' | 'place' | 'dateCode' | 'group', label: string, maxLength: number) => (
+    <TextField
+      label={label}
+      error={formState.errors[name]?.message}
+      registered={{ ...register(name), maxLength }}
+    />
+  );
+  return (
+    <>
+      {line('model', 'Maker and model', 80)}
+      {line('place', 'Vehicle or shelf', 80)}
+      {line('dateCode', 'Date code', 32)}
+      <Field label="Fitted on" error={formState.errors.fittedOn?.message}>
+        {(control) => <input {...control} type="date" {...register('fittedOn')} className={INPUT} />}
+      </Field>
+      {line('group', 'Group or size', 32)}
+      <NumberField form={form} name="baselineSiemens" quantity="siemens" label="Conductance when new, S" />
+    </>
+  );
+}
+
+/** A number of the label: refused where it cannot be, asked about where it is unusual. */
+function NumberField({
+  form,
+  name,
+  quantity,
+  label,
+}: {
+  readonly form: Form;
+  readonly name: 'c20Ah' | 'rcMinutes' | 'baselineSiemens';
+  readonly quantity: Quantity;
+  readonly label: string;
+}) {
+  const { register, formState, watch } = form;
+  return (
+    <TextField
+      label={label}
+      error={formState.errors[name]?.message}
+      question={numberQuestion(quantity, watch(name))}
+      registered={register(name, { validate: (text) => numberComplaint(quantity, text) })}
+      inputMode="decimal"
+    />
+  );
+}
+
 /** What the vehicle or slot asks for, so that the Bench can say whether this is the right battery for it. */
-function SlotFields({ form }: { readonly form: ReturnType<typeof useForm<LabelFields>> }) {
+function SlotFields({ form }: { readonly form: Form }) {
   const { register, formState, watch } = form;
   return (
     <fieldset className="grid gap-2 sm:col-span-2">
@@ -266,7 +232,7 @@ function SlotFields({ form }: { readonly form: ReturnType<typeof useForm<LabelFi
 }
 
 /** Every cranking rating on the label, each under its own standard. */
-function Ratings({ form }: { readonly form: ReturnType<typeof useForm<LabelFields>> }) {
+function Ratings({ form }: { readonly form: Form }) {
   const { control, register, watch, formState } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'ratings' });
   const errors: FieldErrors<LabelFields>['ratings'] = formState.errors.ratings;

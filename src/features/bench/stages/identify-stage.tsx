@@ -4,8 +4,8 @@ import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { slotFit } from '@/core/battery/slot-fit';
 import { formatNumber } from '@/core/quantity/format';
-import { Button, buttonClass } from '@/ui/button';
-import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
+import { buttonClass } from '@/ui/button';
+import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import type { StageProps } from './stage-props';
 
 /** Is this the battery in front of me? What the label should say, large. */
@@ -74,16 +74,7 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
       </dl>
       <SlotSays spec={spec} />
       <KeyBar>
-        <Button
-          tone="main"
-          large
-          shortcut="Enter"
-          data-first
-          className="grow"
-          onClick={() => capture('identify', { confirmed: true })}
-        >
-          The label agrees
-        </Button>
+        <MainKey onPress={() => capture('identify', { confirmed: true })}>The label agrees</MainKey>
         {!run.practice && (
           <Link href={`/batteries/${battery.id}/label`} className={buttonClass('plain', true)}>
             It differs: correct it

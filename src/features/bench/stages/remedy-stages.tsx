@@ -1,5 +1,4 @@
-import { Button } from '@/ui/button';
-import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
+import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import { type Choice, Choices } from './choices';
 import type { StageProps } from './stage-props';
 
@@ -15,15 +14,7 @@ export function CleanStage({ capture }: StageProps) {
   return (
     <div className={STAGE_COLUMN}>
       <KeyBar>
-        <Button
-          tone="main"
-          large
-          shortcut="Enter"
-          data-first
-          onClick={() => capture('clean', { terminals: 'ok' })}
-        >
-          Clean and tight now
-        </Button>
+        <MainKey onPress={() => capture('clean', { terminals: 'ok' })}>Clean and tight now</MainKey>
       </KeyBar>
       <Choices
         legend="Or, after cleaning"
@@ -41,15 +32,7 @@ export function TopUpStage({ capture }: StageProps) {
   return (
     <div className={STAGE_COLUMN}>
       <KeyBar>
-        <Button
-          tone="main"
-          large
-          shortcut="Enter"
-          data-first
-          onClick={() => capture('top_up', { level: 'ok' })}
-        >
-          Plates are covered now
-        </Button>
+        <MainKey onPress={() => capture('top_up', { level: 'ok' })}>Plates are covered now</MainKey>
       </KeyBar>
     </div>
   );

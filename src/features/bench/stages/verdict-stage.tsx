@@ -8,7 +8,7 @@ import { overrideOf } from '@/core/procedure/override';
 import { STEPS } from '@/core/procedure/steps';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
-import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
+import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
@@ -32,9 +32,7 @@ function YoursToGive({ run }: StageProps) {
         Nothing is told before you have decided: what becomes of the battery, and where the trouble sits.
       </p>
       <KeyBar>
-        <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
-          Give your verdict
-        </Button>
+        <MainKey onPress={() => void run.finish()}>Give your verdict</MainKey>
       </KeyBar>
     </div>
   );
@@ -101,9 +99,9 @@ function Verdict({ run, state }: StageProps) {
       {record.finishedAtMs === null ? (
         <>
           <KeyBar>
-            <Button tone="main" large shortcut="Enter" data-first onClick={() => void run.finish()}>
+            <MainKey onPress={() => void run.finish()}>
               Finish the run: {VERDICT_LABELS[override?.verdict ?? verdict]}
-            </Button>
+            </MainKey>
           </KeyBar>
           {verdict === 'undecided' && next && !override && (
             <p className="text-soft">It can be finished undecided. {STEPS[next].label} would go on.</p>
