@@ -37,20 +37,7 @@ export function Debrief({
   readonly result: Debriefing;
   readonly onAgain: () => void;
 }) {
-  const { currency } = useSite();
-  const {
-    right,
-    rightVerdicts,
-    truth,
-    remarks,
-    told,
-    path,
-    pathMinutes,
-    minutes,
-    workCost,
-    wrongCost,
-    score,
-  } = result;
+  const { right, rightVerdicts, truth, remarks, told, score } = result;
   return (
     <main className="mx-auto grid max-w-4xl gap-6 px-4 py-6">
       <div className="flex flex-wrap items-end justify-between gap-4">
@@ -96,15 +83,7 @@ export function Debrief({
         </ul>
       </section>
       {told.length > 0 && <WhatWasTold told={told} />}
-      <section aria-label="Time and money" className="sheet flex flex-wrap gap-x-10 gap-y-3 p-5">
-        <Figure name="Time">{formatMinutes(minutes)}</Figure>
-        <Figure name="Work">{formatMoney(workCost, currency)}</Figure>
-        <Figure name="The verdict would have cost">{formatMoney(wrongCost, currency)}</Figure>
-        <Figure name="Shortest sound path">{formatMinutes(pathMinutes)}</Figure>
-        <p className="basis-full text-soft">
-          {path.map((step) => STEPS[step].label).join(' → ')} → {STEPS.verdict.label}
-        </p>
-      </section>
+      <TimeAndMoney result={result} />
       <p className="text-sm text-soft">
         A simulated case. At a real bench local codes, the maker’s instructions and licensed practice decide.
       </p>
@@ -195,5 +174,22 @@ function Figure({ name, children }: { readonly name: string; readonly children: 
       <span className="heading block">{name}</span>
       <span className="figures text-2xl font-semibold">{children}</span>
     </p>
+  );
+}
+
+/** What it took and cost, and how short it could have been. */
+function TimeAndMoney({ result }: { readonly result: Debriefing }) {
+  const { currency } = useSite();
+  const { path, pathMinutes, minutes, workCost, wrongCost } = result;
+  return (
+    <section aria-label="Time and money" className="sheet flex flex-wrap gap-x-10 gap-y-3 p-5">
+      <Figure name="Time">{formatMinutes(minutes)}</Figure>
+      <Figure name="Work">{formatMoney(workCost, currency)}</Figure>
+      <Figure name="The verdict would have cost">{formatMoney(wrongCost, currency)}</Figure>
+      <Figure name="Shortest sound path">{formatMinutes(pathMinutes)}</Figure>
+      <p className="basis-full text-soft">
+        {path.map((step) => STEPS[step].label).join(' → ')} → {STEPS.verdict.label}
+      </p>
+    </section>
   );
 }
