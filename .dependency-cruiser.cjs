@@ -70,7 +70,7 @@ module.exports = {
     {
       name: 'sql-only-in-store',
       severity: 'error',
-      from: { pathNot: '^(src/store/|keep/|drizzle\\.config|src/server/use-cases\\.test)' },
+      from: { pathNot: '^(src/store/|keep/|drizzle\\.config|src/server/floor\\.test)' },
       to: { path: 'node_modules/(drizzle-orm|@libsql)/' },
     },
   ],

@@ -13,6 +13,7 @@ import { labelSize } from '@/core/report/battery-tag';
 import { PRESETS } from '@/core/rules/presets';
 import { openStore, type Store } from '@/store/open';
 import type { Answer } from './answer';
+import { granted } from './answers.test-support';
 import { batteryPage, batteryStory } from './batteries';
 import type { Context } from './context';
 import { contextOn, newFile } from './context.test-support';
@@ -50,11 +51,6 @@ function databaseOf(version: string): string {
   const file = newFile();
   writeFileSync(file, unpacked(version, 'store.db'));
   return file;
-}
-
-function granted<T>(answer: Answer<T>): T {
-  if (answer.ok) return answer.value;
-  throw new Error(answer.problems.map(({ message }) => message).join('; '));
 }
 
 async function gather(pieces: AsyncGenerator<string>): Promise<string> {

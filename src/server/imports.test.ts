@@ -2,6 +2,7 @@ import { uuidv7 } from 'uuidv7';
 import type { ImportRecord, LotRow } from '@/core/exchange/views';
 import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
+import { granted } from './answers.test-support';
 import { batteryStory, findBattery, registerBattery } from './batteries';
 import type { Context } from './context';
 import { newContext } from './context.test-support';
@@ -28,10 +29,6 @@ beforeAll(async () => {
   await registerTechnician(context, { id: technicianId, name: 'Maro Tindell' });
 });
 
-function granted<T>(answer: Answer<T>): T {
-  if (answer.ok) return answer.value;
-  throw new Error(answer.problems.map(({ message }) => message).join('; '));
-}
 const messageOf = (answer: Answer<unknown>) => (answer.ok ? '' : answer.problems[0]?.message);
 
 const HEADER =

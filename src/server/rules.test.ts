@@ -7,7 +7,8 @@ import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { answered } from '@/core/rules/schools';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { hearQueries } from '@/store/query-plans.test-support';
-import { type Answer, answering } from './answer';
+import { answering } from './answer';
+import { granted } from './answers.test-support';
 import { registerBattery } from './batteries';
 import type { Context } from './context';
 import { newContext } from './context.test-support';
@@ -31,11 +32,6 @@ beforeAll(async () => {
   context = await newContext();
   await registerTechnician(context, { id: technicianId, name: 'Maro Tindell' });
 });
-
-function granted<T>(answer: Answer<T>): T {
-  if (answer.ok) return answer.value;
-  throw new Error(answer.problems.map(({ message }) => message).join('; '));
-}
 
 const save = (seenVersion: number, extra: Record<string, unknown> = {}) =>
   answering(context, () =>

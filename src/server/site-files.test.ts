@@ -7,6 +7,7 @@ import { seedDemo } from '@/store/demo/seed';
 import type { Store } from '@/store/open';
 import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
+import { granted, messagesOf } from './answers.test-support';
 import { batteryPage } from './batteries';
 import type { Context } from './context';
 import { newContext } from './context.test-support';
@@ -82,13 +83,6 @@ function asLines(text: string): string {
 }
 
 const withoutMoment = (text: string) => ({ ...parsed(text), writtenAtMs: 0 });
-
-function granted<T>(answer: Answer<T>): T {
-  if (answer.ok) return answer.value;
-  throw new Error(answer.problems.map(({ message }) => message).join('; '));
-}
-const messagesOf = (answer: Answer<unknown>) =>
-  answer.ok ? [] : answer.problems.map(({ message }) => message);
 
 const UNKNOWN: Answer<string> = { ok: false, problems: [] };
 

@@ -3,6 +3,7 @@ import type { SiteSheet } from '@/core/exchange/site/site-sheet';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { siteOf } from '@/store/sites';
 import type { Answer } from './answer';
+import { granted } from './answers.test-support';
 import { registerBattery } from './batteries';
 import type { Context } from './context';
 import { newContext } from './context.test-support';
@@ -22,11 +23,6 @@ async function newShop(name: string): Promise<Shop> {
   const technicianId = uuidv7();
   granted(await registerTechnician(context, { id: technicianId, name }));
   return { context, technicianId };
-}
-
-function granted<T>(answer: Answer<T>): T {
-  if (answer.ok) return answer.value;
-  throw new Error(answer.problems.map(({ message }) => message).join('; '));
 }
 
 const messageOf = (answer: Answer<unknown>) => (answer.ok ? '' : answer.problems[0]?.message);

@@ -1,0 +1,65 @@
+import { sql } from 'drizzle-orm';
+import { uuidv7 } from 'uuidv7';
+import { granted, messagesOf } from './answers.test-support';
+import { changed } from './changes';
+import { finishSeen } from './files.test-support';
+import { floorView } from './floor';
+import { answerRun, captureReading, startRun } from './runs';
+import { newShop } from './shop.test-support';
+
+const { shop, technicianId, started, reading, captureAll } = newShop();
+
+describe('a run with something unreadable in it', () => {
+  it('costs itself, named on the Floor, and bars neither the Floor, its page, nor the next run', async () => {
+    const { battery, runId } = await started();
+    const other = await started();
+    granted(await captureReading(shop.context, reading(runId, 'identify', { confirmed: true })));
+    await shop.context.store.write((transaction) =>
+      transaction.run(
+        sql`insert into readings (id, run_id, kind, data, taken_at_ms, recorded_at_ms, technician_id, instrument, forced)
+          values (${uuidv7()}, ${runId}, 'load', '{"amps":"many","seconds":15,"volts":10,"temperatureC":20}', 1000, 1000, ${technicianId}, 'typed', 0)`,
+      ),
+    );
+    changed('all');
+    const { onBench } = await floorView(shop.context);
+    expect(onBench.find((card) => card.runId === runId)?.unreadable).toContain('amps: found "many"');
+    expect(onBench.find((card) => card.runId === other.runId)?.unreadable).toBeNull();
+    const view = granted(await answerRun(shop.context, runId));
+    expect(view.readings.map(({ kind }) => kind)).toEqual(['identify']);
+    expect(view.unreadable).toHaveLength(1);
+    expect(messagesOf(await finishSeen(shop.context, runId, technicianId))[0]).toContain(
+      'comes to no verdict',
+    );
+    const next = granted(await startRun(shop.context, { id: uuidv7(), batteryId: battery.id, technicianId }));
+    expect(next.id).not.toBe(runId);
+  });
+
+  it('under rules that nobody has here is shown, and says so', async () => {
+    const { runId } = await started();
+    await shop.context.store.write((transaction) =>
+      transaction.run(sql`update runs set rules_id = 'elsewhere', rules_version = 7 where id = ${runId}`),
+    );
+    changed('all');
+    expect(
+      (await floorView(shop.context)).onBench.find((card) => card.runId === runId)?.unreadable,
+    ).toContain('house rules: found "elsewhere, version 7"');
+    expect(granted(await answerRun(shop.context, runId)).unreadable).toHaveLength(1);
+  });
+});
+
+describe('the Floor', () => {
+  it('shows open runs with where they stand, and what was finished on the site’s own day', async () => {
+    const { battery, runId } = await started();
+    await captureAll(runId, 12.2);
+    const other = await started();
+    await captureAll(other.runId, 12.65, 10.6);
+    await finishSeen(shop.context, other.runId, technicianId);
+    const floor = await floorView(shop.context);
+    expect(floor.onBench.find((card) => card.runId === runId)).toMatchObject({
+      ...{ tag: battery.tag, nextStep: 'charge', charging: false, unreadable: null },
+    });
+    expect(floor.doneToday.map((line) => line.runId)).toContain(other.runId);
+    const tomorrow = await floorView({ ...shop.context, now: () => Date.now() + 86_400_000 });
+    expect(tomorrow.doneToday).toEqual([]);
+  });
+});
