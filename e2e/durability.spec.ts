@@ -156,6 +156,8 @@ test('what waits is sent from any screen, and is told in the head of every one',
   await bench.complain();
   await bench.inspectAllInOrder();
   await expect(page.getByText(/Not stored yet/)).toBeVisible();
+  // Both are kept in the browser before the page is left: the notice alone stands since the first of them.
+  await expect(page.getByRole('button', { name: '2 not stored' })).toBeVisible();
   await page.goto('/reckoner');
   await page.getByRole('button', { name: '2 not stored' }).click();
   const dialog = page.getByRole('dialog', { name: 'Not stored yet' });
