@@ -2,6 +2,7 @@ import { createReadStream } from 'node:fs';
 import { uuidv7 } from 'uuidv7';
 import { tagKey } from '@/core/battery/battery';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
+import type { CsvRows } from '@/core/exchange/csv-blocks';
 import { importBlocks, type ReadAs, type RowBlock } from '@/core/exchange/import/import-blocks';
 import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
@@ -56,7 +57,7 @@ export function readImport(
 
 async function* textOf(path: string): AsyncGenerator<string> {
   const decoder = new TextDecoder();
-  for await (const piece of createReadStream(path, { highWaterMark: 1 << 18 })) {
+  for await (const piece of createReadStream(path, { highWaterMark: 1 << 14 })) {
     yield decoder.decode(piece as Uint8Array, { stream: true });
   }
   yield decoder.decode();
@@ -79,11 +80,13 @@ export async function rowsIn(
       return block;
     }
     const { rows, reader } = block.value;
-    const known = new Map(await host.known(reader.tagKeys(rows)));
-    for (const key of registered.keys()) known.delete(key);
-    const good = reader.read(rows, known).flatMap((row) => (row.ok ? [row] : []));
-    for (let from = 0; from < good.length; from += ROWS_A_STRETCH) {
-      const incoming = good.slice(from, from + ROWS_A_STRETCH).map((row) => runOf(row, become, registered));
+    const found = await host.known(reader.tagKeys(rows));
+    const known = new Map(found.filter(([key]) => !registered.has(key)));
+    // Read stretch by stretch: what a row becomes is much, and is swept away soonest while there is little of it.
+    for (const some of inStretches(rows)) {
+      const good = reader.read(some, known).flatMap((row) => (row.ok ? [row] : []));
+      if (good.length === 0) continue;
+      const incoming = good.map((row) => runOf(row, become, registered));
       const stretch = packStretch(incoming, { id, atMs, byId });
       // While some stretches are stored, the next are made ready.
       if (storing.length >= STRETCHES_AHEAD && !(await storing.shift())) {
@@ -98,6 +101,13 @@ export async function rowsIn(
   }
   const ended = await Promise.all(storing);
   return arrived(ended.includes(false));
+}
+
+function* inStretches({ cells, lines }: CsvRows): Generator<CsvRows> {
+  for (let from = 0; from < cells.length; from += ROWS_A_STRETCH) {
+    const to = from + ROWS_A_STRETCH;
+    yield { cells: cells.slice(from, to), lines: lines.slice(from, to) };
+  }
 }
 
 function runOf(

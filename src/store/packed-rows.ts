@@ -3,6 +3,14 @@ import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { tagKey } from '@/core/battery/battery';
 import type { AssessmentRecord, BatteryRecord, RunRecord } from '@/core/exchange/views';
 import type { Reading } from '@/core/procedure/reading';
+import {
+  type CellValue,
+  type PackedColumn,
+  type PackedRows,
+  packColumn,
+  type RowValues,
+  unpackRows,
+} from './packed-columns';
 import { packJudgement } from './packed-judgement';
 import { assessments, batteries, readings, runs } from './schema';
 
@@ -14,9 +22,6 @@ export interface IncomingRun {
   readonly assessment: AssessmentRecord;
 }
 
-/** What one row of a table holds, in the order of its columns. */
-export type RowValues = readonly (string | number | null | Uint8Array)[];
-
 /** The tables that runs come into, in the order in which their rows are added. */
 export const ROW_TABLES = { batteries, assessments, runs, readings } as const;
 
@@ -27,11 +32,7 @@ export interface PackedStretch {
   readonly count: number;
   /** Tags of the batteries among them that are new. */
   readonly tagKeys: readonly string[];
-  /** Rows as JSON: one text passes between threads at once, a hundred thousand values do not. */
-  readonly rows: string;
-  /** The packed judgements of the assessments, one after the other, and where each ends. */
-  readonly judgements: Uint8Array;
-  readonly judgementEnds: readonly number[];
+  readonly rows: Readonly<Record<RowTable, PackedRows>>;
 }
 
 export type StretchRows = Readonly<Record<RowTable, readonly RowValues[]>>;
@@ -43,64 +44,49 @@ export function packStretch(
 ): PackedStretch {
   const ids = { importId: arrival.id, arrivalId: arrival.id };
   const registered = incoming.flatMap(({ newBattery }) => newBattery ?? []);
-  const judgements = incoming.map(({ assessment }) => packJudgement(assessment));
-  let end = 0;
-  const rows: StretchRows = {
-    batteries: rowValues(
-      batteries,
-      registered.map((battery) => ({
-        ...{ ...battery, ...ids, tagKey: tagKey(battery.tag) },
-        ...{ changedAtMs: arrival.atMs, changedById: arrival.byId },
-      })),
-    ),
-    assessments: rowValues(
-      assessments,
-      incoming.map(({ assessment: { evidence: _evidence, assessment: _assessment, ...columns } }) => columns),
-    ),
-    runs: rowValues(
-      runs,
-      incoming.map(({ run }) => ({ ...run, ...ids })),
-    ),
-    readings: rowValues(
-      readings,
-      incoming.flatMap((run) => run.readings.map((reading) => ({ ...reading, recordedAtMs: arrival.atMs }))),
-    ),
-  };
+  const tagKeys = registered.map(({ tag }) => tagKey(tag));
+  const changed = { changedAtMs: arrival.atMs, changedById: arrival.byId };
+  const judged = incoming.map(({ assessment }) => assessment);
   return {
     count: incoming.length,
-    tagKeys: registered.map(({ tag }) => tagKey(tag)),
-    rows: JSON.stringify(rows),
-    judgements: Buffer.concat(judgements),
-    judgementEnds: judgements.map(({ length }) => {
-      end += length;
-      return end;
-    }),
+    tagKeys,
+    rows: {
+      batteries: packTable(batteries, registered, { ...ids, ...changed }, { tagKey: tagKeys }),
+      assessments: packTable(assessments, judged, {}, { judgement: judged.map(packJudgement) }),
+      runs: packTable(
+        runs,
+        incoming.map(({ run }) => run),
+        ids,
+      ),
+      readings: packTable(
+        readings,
+        incoming.flatMap((run) => run.readings),
+        { recordedAtMs: arrival.atMs },
+      ),
+    },
   };
 }
-
-const JUDGEMENT_AT = Object.keys(getTableColumns(assessments)).indexOf('judgement');
 
 /** The rows of a stretch as their columns take them. */
-export function unpackStretch({ rows, judgements, judgementEnds }: PackedStretch): StretchRows {
-  const read = JSON.parse(rows) as StretchRows;
+export function unpackStretch({ rows }: PackedStretch): StretchRows {
   return {
-    ...read,
-    assessments: read.assessments.map((row, at) =>
-      row.with(JUDGEMENT_AT, judgements.subarray(judgementEnds[at - 1] ?? 0, judgementEnds[at])),
-    ),
+    batteries: unpackRows(rows.batteries),
+    assessments: unpackRows(rows.assessments),
+    runs: unpackRows(rows.runs),
+    readings: unpackRows(rows.readings),
   };
 }
 
-interface PackedColumn {
+interface StoredColumn {
   readonly name: string;
   readonly fallback: unknown;
   /** Null where a value is held as it is. */
   readonly map: ((value: unknown) => unknown) | null;
 }
 
-const columnsOf = new Map<SQLiteTable, readonly PackedColumn[]>();
+const columnsOf = new Map<SQLiteTable, readonly StoredColumn[]>();
 
-function packedColumns(table: SQLiteTable): readonly PackedColumn[] {
+function storedColumns(table: SQLiteTable): readonly StoredColumn[] {
   const known = columnsOf.get(table);
   if (known) return known;
   const columns = Object.entries(getTableColumns(table)).map(([name, column]) => {
@@ -115,15 +101,29 @@ function packedColumns(table: SQLiteTable): readonly PackedColumn[] {
   return columns;
 }
 
-/** Rows as their table's columns hold them; a column that a row leaves out takes its default. */
-function rowValues(table: SQLiteTable, rows: readonly object[]): RowValues[] {
-  const columns = packedColumns(table);
-  return rows.map((row) =>
-    columns.map(({ name, fallback, map }) => {
-      const value = (row as Record<string, unknown>)[name] ?? fallback;
-      return (value === null || map === null ? value : map(value)) as string | number | null;
-    }),
-  );
+/**
+ * Records as the columns of their table hold them.
+ * @param same what all of them have in common; @param made columns that are worked out already, a value a record
+ * @returns a column that neither says and that a record leaves out takes its default
+ */
+function packTable(
+  table: SQLiteTable,
+  records: readonly object[],
+  same: Readonly<Record<string, CellValue>>,
+  made: Readonly<Record<string, readonly CellValue[]>> = {},
+): PackedRows {
+  const columns = storedColumns(table).map(({ name, fallback, map }): PackedColumn => {
+    const value = same[name];
+    if (value !== undefined) return { kind: 'same', value };
+    const known = made[name];
+    if (known) return packColumn(known);
+    const values = records.map((record) => {
+      const found = (record as Record<string, unknown>)[name] ?? fallback;
+      return (found === null || map === null ? found : map(found)) as CellValue;
+    });
+    return packColumn(values);
+  });
+  return { count: records.length, columns };
 }
 
 /** Adds one row of a table; names are of the schema, never of a request. */
