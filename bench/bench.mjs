@@ -18,14 +18,8 @@ const ROUNDS = 5;
 
 ensureInstalled();
 const [what, largeFile] = process.argv.slice(2);
-if (what === 'large') {
-  await measureLarge(largeFile);
-  process.exit(0);
-}
-if (what) stop(`There is no ${what}; npm run bench -- large measures a large store.`);
 const folder = mkdtempSync(join(tmpdir(), 'integra-bench-'));
 const file = join(folder, 'readings.csv');
-writeFileSync(file, writeReadings(ROWS));
 
 const timed = (args) => {
   const startedMs = performance.now();
@@ -34,24 +28,58 @@ const timed = (args) => {
   return performance.now() - startedMs;
 };
 
-console.log(`Grading ${ROWS} rows from the command line, ${ROUNDS} rounds in turn`);
-timed(['scripts/grade.mjs', file]); // bundles the command where that is needed
-const rounds = Array.from({ length: ROUNDS }, () => ({
-  grade: timed(['scripts/grade.mjs', file]),
-  count: timed(['bench/count-newlines.mjs', file]),
-  lines: timed(['bench/count-lines.mjs', file]),
-}));
-console.log(
-  ratioLine('grade : counting newline bytes', median(rounds.map(({ grade, count }) => grade / count)), 10),
-);
-console.log(
-  ratioLine('grade : counting lines one by one', median(rounds.map(({ grade, lines }) => grade / lines)), 10),
-);
+/** Grades the rows in turn with reading them, and tells the ratios; how long the grade command took, ms. */
+function measureGrade() {
+  writeFileSync(file, writeReadings(ROWS));
+  console.log(`Grading ${ROWS} rows from the command line, ${ROUNDS} rounds in turn`);
+  timed(['scripts/grade.mjs', file]); // bundles the command where that is needed
+  const rounds = Array.from({ length: ROUNDS }, () => ({
+    grade: timed(['scripts/grade.mjs', file]),
+    count: timed(['bench/count-newlines.mjs', file]),
+    lines: timed(['bench/count-lines.mjs', file]),
+  }));
+  const against = (yardstick) => median(rounds.map((round) => round.grade / round[yardstick]));
+  console.log(ratioLine('grade : counting newline bytes', against('count'), 10));
+  console.log(ratioLine('grade : counting lines one by one', against('lines'), 10));
+  return median(rounds.map(({ grade }) => grade));
+}
 
-await measurePhysics();
+function built() {
+  if (!run(bin('next'), ['build'])) stop('The build failed.');
+}
 
-if (!run(bin('next'), ['build'])) stop('The build failed.');
-await measureServer(join(folder, 'bench.db'));
-await measureRules(join(folder, 'history.db'));
-const gradeMs = median(rounds.map(({ grade }) => grade));
-await measureImport({ databaseFile: join(folder, 'import.db'), file, rows: ROWS, gradeMs });
+async function broughtIn() {
+  const gradeMs = measureGrade();
+  await measureImport({ databaseFile: join(folder, 'import.db'), file, rows: ROWS, gradeMs });
+}
+
+const SUBJECTS = {
+  grade: async () => void measureGrade(),
+  physics: measurePhysics,
+  server: async () => {
+    built();
+    await measureServer(join(folder, 'bench.db'));
+  },
+  rules: async () => {
+    built();
+    await measureRules(join(folder, 'history.db'));
+  },
+  import: async () => {
+    built();
+    await broughtIn();
+  },
+  large: () => measureLarge(largeFile),
+};
+
+if (what === undefined) {
+  await measurePhysics();
+  built();
+  await measureServer(join(folder, 'bench.db'));
+  await measureRules(join(folder, 'history.db'));
+  await broughtIn();
+} else {
+  if (!Object.hasOwn(SUBJECTS, what))
+    stop(`There is no ${what}; there are ${Object.keys(SUBJECTS).join(', ')}.`);
+  await SUBJECTS[what]();
+}
+process.exit(0);

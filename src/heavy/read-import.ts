@@ -2,7 +2,6 @@ import { createReadStream } from 'node:fs';
 import { uuidv7 } from 'uuidv7';
 import { tagKey } from '@/core/battery/battery';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
-import type { CsvRows } from '@/core/exchange/csv-blocks';
 import { importBlocks, type ReadAs, type RowBlock } from '@/core/exchange/import/import-blocks';
 import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
@@ -55,9 +54,12 @@ export function readImport(
   return rowsIn(importBlocks(textOf(job.path), job.readAs, job.rules), job, host);
 }
 
+/** Bytes read at once, some hundred rows: what they become is swept away soonest while there is little of it. */
+const PIECE = 1 << 14;
+
 async function* textOf(path: string): AsyncGenerator<string> {
   const decoder = new TextDecoder();
-  for await (const piece of createReadStream(path, { highWaterMark: 1 << 14 })) {
+  for await (const piece of createReadStream(path, { highWaterMark: PIECE })) {
     yield decoder.decode(piece as Uint8Array, { stream: true });
   }
   yield decoder.decode();
@@ -72,8 +74,19 @@ export async function rowsIn(
   const registered = new Map<string, string>();
   const { importId: id, madeAtMs: atMs, technicianId: byId } = become;
   let runs = 0;
+  const incoming: IncomingRun[] = [];
   const storing: Promise<boolean>[] = [];
   const arrived = (stopped: boolean) => succeed({ runs, newBatteries: registered.size, stopped });
+  /** Hands a stretch over; false once nobody waits any more. While some are stored, the next are made ready. */
+  const handOver = async (): Promise<boolean> => {
+    const stretch = packStretch(incoming.splice(0, ROWS_A_STRETCH), { id, atMs, byId });
+    if (storing.length >= STRETCHES_AHEAD && !(await storing.shift())) return false;
+    runs += stretch.count;
+    const stored = host.store(stretch);
+    stored.catch(() => undefined);
+    storing.push(stored);
+    return true;
+  };
   for await (const block of blocks) {
     if (!block.ok) {
       await Promise.allSettled(storing);
@@ -82,32 +95,16 @@ export async function rowsIn(
     const { rows, reader } = block.value;
     const found = await host.known(reader.tagKeys(rows));
     const known = new Map(found.filter(([key]) => !registered.has(key)));
-    // Read stretch by stretch: what a row becomes is much, and is swept away soonest while there is little of it.
-    for (const some of inStretches(rows)) {
-      const good = reader.read(some, known).flatMap((row) => (row.ok ? [row] : []));
-      if (good.length === 0) continue;
-      const incoming = good.map((row) => runOf(row, become, registered));
-      const stretch = packStretch(incoming, { id, atMs, byId });
-      // While some stretches are stored, the next are made ready.
-      if (storing.length >= STRETCHES_AHEAD && !(await storing.shift())) {
-        await Promise.allSettled(storing);
-        return arrived(true);
-      }
-      runs += stretch.count;
-      const stored = host.store(stretch);
-      stored.catch(() => undefined);
-      storing.push(stored);
+    for (const row of reader.read(rows, known)) if (row.ok) incoming.push(runOf(row, become, registered));
+    while (incoming.length >= ROWS_A_STRETCH) {
+      if (await handOver()) continue;
+      await Promise.allSettled(storing);
+      return arrived(true);
     }
   }
+  if (incoming.length > 0) await handOver();
   const ended = await Promise.all(storing);
   return arrived(ended.includes(false));
-}
-
-function* inStretches({ cells, lines }: CsvRows): Generator<CsvRows> {
-  for (let from = 0; from < cells.length; from += ROWS_A_STRETCH) {
-    const to = from + ROWS_A_STRETCH;
-    yield { cells: cells.slice(from, to), lines: lines.slice(from, to) };
-  }
 }
 
 function runOf(
