@@ -4,7 +4,7 @@ const CORE_ORDER = [
   ['battery'],
   ['correction'],
   ['rules'],
-  ['assessment', 'procedure'],
+  ['assessment', 'steps', 'procedure'],
   ['history', 'circuit', 'charging'],
   ['physics'],
   ['instruments'],

@@ -4,5 +4,5 @@ export { drawUnseen } from '@/core/opinion/unseen';
 export { restedState } from '@/core/physics/battery-state';
 export { dischargeCourse } from '@/core/physics/discharge';
 export { modelOf, newUnit } from '@/core/physics/physical-battery';
-export { thinTrace } from '@/core/procedure/thin-trace';
 export { seededChance } from '@/core/quantity/chance';
+export { thinTrace } from '@/core/steps/load/thin-trace';

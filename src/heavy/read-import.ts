@@ -7,10 +7,10 @@ import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { labelFromRow } from '@/core/exchange/import/label-from-row';
 import type { BatteryRecord } from '@/core/exchange/views';
-import type { Symptom } from '@/core/procedure/complaint';
-import { readingsFromEvidence } from '@/core/procedure/readings-from-evidence';
 import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
+import type { Symptom } from '@/core/steps/complaint/plans';
+import { readingsFromEvidence } from '@/core/steps/readings-from-evidence';
 import { type IncomingRun, type PackedStretch, packStretch } from '@/store/packed-rows';
 
 /** What rows become: by whom, when, and what all of them have in common. */

@@ -1,11 +1,11 @@
 import type { BatterySpec } from '@/core/battery/battery';
 import type { BenchCard } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
 import { judgeRun } from '@/core/procedure/run-sheet';
 import { waitsUntilMs } from '@/core/procedure/waiting';
 import type { LabelSize } from '@/core/report/battery-tag';
 import type { Slip } from '@/core/report/slip';
 import type { HouseRules } from '@/core/rules/house-rules';
+import type { Reading } from '@/core/steps/reading';
 import type { PrintedLabel } from '@/paper/labels-pdf';
 import type { SlipPrint } from '@/paper/slip-pdf';
 import type { OpenFile } from '@/store/database';
@@ -45,7 +45,7 @@ async function standing(
   const { current, nextStep } = judgeRun(job.spec, job.readings, job.rules);
   return {
     nextStep,
-    charging: current.charging !== undefined,
+    charging: current.last.charge_start !== undefined,
     waitsUntilMs: waitsUntilMs(current, nextStep),
   };
 }

@@ -1,4 +1,4 @@
-import { currentReadings } from '@/core/procedure/current-readings';
+import { currentReadings } from '@/core/steps/current-readings';
 import { granted, messagesOf } from './answers.test-support';
 import { floorView } from './floor';
 import { answerRun, captureReading } from './runs';
@@ -58,7 +58,7 @@ describe('a reading that cannot be', () => {
     await new Promise((later) => setTimeout(later, 5));
     const second = reading(runId, 'open_circuit', { volts: 11.6, temperatureC: 20 }, { takenAtMs: now() });
     const { readings } = granted(await captureReading(shop.context, second));
-    expect(currentReadings(readings).openCircuit?.data.volts).toBe(11.6);
+    expect(currentReadings(readings).last.open_circuit?.data.volts).toBe(11.6);
   });
 
   it('whose id stands in another run is not acknowledged', async () => {

@@ -6,15 +6,15 @@ import { specOf } from '@/core/battery/battery';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { AssessmentRecord, RunView, WholeRun } from '@/core/exchange/views';
-import { checkReading } from '@/core/procedure/check-reading';
-import { currentReadings } from '@/core/procedure/current-readings';
-import { evidenceFromCurrent } from '@/core/procedure/evidence-from-readings';
 import { overrideOf } from '@/core/procedure/override';
-import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/core/procedure/reading';
 import { isAhead } from '@/core/quantity/moment';
 import { type Problem, problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { checkInRun } from '@/core/steps/check-in-run';
+import { currentReadings } from '@/core/steps/current-readings';
+import { evidenceFromCurrent } from '@/core/steps/evidence-from-readings';
+import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/core/steps/reading';
 import { batteryById } from '@/store/batteries';
 import type { Database, Transaction } from '@/store/open';
 import {
@@ -204,8 +204,8 @@ function checkReadingShape(input: unknown): Result<Reading> {
   const checked = checkShape(READING_SCHEMAS[kind], input);
   if (!checked.ok) return checked;
   // When it was stored is for the server to say.
-  const { recordedAtMs: _claimed, ...reading } = checked.value as Reading;
-  return succeed(reading as Reading);
+  const { recordedAtMs: _claimed, ...reading } = checked.value;
+  return succeed(reading);
 }
 
 function refusalOf(
@@ -221,8 +221,7 @@ function refusalOf(
   if (reading.supersedesId !== null && !readings.some(({ id }) => id === reading.supersedesId)) {
     return refused('input', 'supersedesId', reading.supersedesId, 'a reading of this run');
   }
-  const others = readings.filter(({ id }) => id !== reading.supersedesId);
-  const problems = checkReading(reading, currentReadings(others), battery.nominalVolts);
+  const problems = checkInRun(reading, readings, battery.nominalVolts);
   return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
 }
 

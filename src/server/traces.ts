@@ -1,6 +1,6 @@
 import 'server-only';
 import { writeTraceCsv } from '@/core/exchange/trace-csv';
-import { currentReadings } from '@/core/procedure/current-readings';
+import { currentReadings } from '@/core/steps/current-readings';
 import { wholeRun } from '@/store/runs';
 import type { Context } from './context';
 
@@ -17,7 +17,7 @@ export async function traceFile(
   const asked = whole?.readings.find(({ id }) => id === readingId);
   const load =
     whole &&
-    (readingId === null ? currentReadings(whole.readings).load : asked?.kind === 'load' ? asked : null);
+    (readingId === null ? currentReadings(whole.readings).last.load : asked?.kind === 'load' ? asked : null);
   const trace = load?.data.trace;
   if (!whole || !load || !trace || trace.length === 0) return undefined;
   const day = new Date(load.takenAtMs).toISOString().slice(0, 10);

@@ -4,9 +4,9 @@ import {
   readStoredRules,
 } from '@/core/exchange/stored/stored-records';
 import type { AssessmentRecord } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
 import { fail, problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
+import type { Reading } from '@/core/steps/reading';
 import { Unreadable } from './packed-json';
 import type { assessments, houseRules, readings } from './schema';
 

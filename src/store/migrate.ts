@@ -5,7 +5,7 @@ import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { uuidv7 } from 'uuidv7';
-import { READING_SCHEMAS } from '@/core/procedure/reading';
+import { READING_SCHEMAS } from '@/core/steps/reading';
 import type { Database } from './database';
 import { StoreFault } from './fault';
 import { APPLICATION_ID } from './pragmas';

@@ -1,7 +1,7 @@
 import { assess } from '@/core/assessment/assess';
 import type { BatterySpec } from '@/core/battery/battery';
-import { evidenceFromReadings } from '@/core/procedure/evidence-from-readings';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { evidenceFromReadings } from '@/core/steps/evidence-from-readings';
 import { Unreadable } from './packed-json';
 import { packJudgement, unpackJudgement } from './packed-judgement';
 

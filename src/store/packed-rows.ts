@@ -2,7 +2,7 @@ import { getTableColumns, getTableName } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { tagKey } from '@/core/battery/battery';
 import type { AssessmentRecord, BatteryRecord, RunRecord } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
+import type { Reading } from '@/core/steps/reading';
 import {
   type CellValue,
   type PackedColumn,

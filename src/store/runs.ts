@@ -9,9 +9,9 @@ import type {
   RunSummary,
   WholeRun,
 } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
 import { problem } from '@/core/quantity/result';
 import type { NewestVerdict } from '@/core/report/battery-tag';
+import type { Reading } from '@/core/steps/reading';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';

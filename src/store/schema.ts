@@ -18,8 +18,8 @@ import type { VehicleClass } from '@/core/battery/vehicle';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
-import type { ReadingKind } from '@/core/procedure/reading';
 import { MOMENT_BOUNDS } from '@/core/quantity/moment';
+import type { ReadingKind } from '@/core/steps/reading';
 
 import { keptJson, packedJson } from './packed-json';
 import { packedJudgement } from './packed-judgement';

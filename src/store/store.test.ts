@@ -14,7 +14,7 @@ import { createClient } from '@libsql/client';
 import { eq, sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import type { BatteryRecord } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
+import type { Reading } from '@/core/steps/reading';
 import { addBattery, batteryByTag, changeBattery, searchBatteries } from './batteries';
 import { seedDemo } from './demo/seed';
 import { openStore, type Store } from './open';

@@ -1,7 +1,8 @@
 import { ChevronDown, TriangleAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
-import { CAUTIONS, CLOSING_LINE } from '@/core/procedure/cautions';
+import { CLOSING_LINE } from '@/core/steps/closing-line';
+import { STEPS } from '@/core/steps/registry';
 
 // A page that is loaded anew shows its cautions whole again: somebody else may stand before it.
 const read = new Set<string>();
@@ -11,7 +12,7 @@ const read = new Set<string>();
  * that opens.
  */
 export function Caution({ step, runId }: { readonly step: StepId; readonly runId: string }) {
-  const caution = CAUTIONS[step];
+  const { caution } = STEPS[step];
   const place = `${runId} ${step}`;
   const [wasRead] = useState(() => read.has(place));
   useEffect(() => () => void read.add(place), [place]);

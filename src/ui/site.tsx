@@ -3,13 +3,13 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { Technician } from '@/core/exchange/views';
+import type { TemperatureUnit } from '@/core/quantity/temperature';
 import { send } from './api';
 import { shareNonce } from './style-nonce';
 
 // Before anything is drawn: a dialog may be what a page opens with.
 if (typeof document !== 'undefined') shareNonce();
 
-export type TemperatureUnit = '°C' | '°F';
 export type Theme = 'light' | 'dark' | 'system';
 
 /** What the whole site shares: its zone, who is at the bench, and how this screen shows things. */

@@ -1,4 +1,4 @@
-import type { ReadingOf } from '../procedure/reading';
+import type { ReadingOf } from '../steps/reading';
 import type { ChargePlan } from './charge-plan';
 import { FULL_AMPS_PER_AH } from './charging-facts';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTIONS } from '../battery/construction';
-import type { ReadingOf } from '../procedure/reading';
+import type { ReadingOf } from '../steps/reading';
 import { chargeState } from './charge-log';
 import { type ChargeTask, chargingVolts, modeAskedFor, modeFor, planCharge } from './charge-plan';
 

@@ -1,10 +1,10 @@
 import type { TSchema } from '@sinclair/typebox';
 import fc from 'fast-check';
 import { BatteryLabelSchema } from '../battery/battery-label';
-import { READING_SCHEMAS } from '../procedure/reading';
 import { hasBrokenSigns, lookAlikeKey, tidyLine } from '../quantity/written-text';
 import { HouseRulesSchema } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { READING_SCHEMAS } from '../steps/reading';
 import { checkShape, MOST_PROBLEMS } from './check-shape';
 import { floorChange, withFloorChange } from './floor-change';
 import { interpretedProblems } from './interpret-shape';

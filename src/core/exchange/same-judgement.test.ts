@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { type Assessment, assess } from '../assessment/assess';
 import { NOTHING_INSPECTED } from '../assessment/evidence';
-import { evidenceFromReadings } from '../procedure/evidence-from-readings';
-import { readingsFromEvidence } from '../procedure/readings-from-evidence';
 import { WrittenRun } from '../procedure/written-run.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { evidenceFromReadings } from '../steps/evidence-from-readings';
+import { readingsFromEvidence } from '../steps/readings-from-evidence';
 import { lotHeader } from './lot/lot-grid';
 import { readHeader } from './readings-csv/header';
 import { readRow } from './readings-csv/row';

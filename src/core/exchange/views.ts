@@ -7,9 +7,9 @@ import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
 import type { Vehicle } from '../battery/vehicle';
 import type { VerdictOverride } from '../procedure/override';
-import type { Reading } from '../procedure/reading';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
+import type { Reading } from '../steps/reading';
 import type { UsedColumn } from './readings-csv/columns';
 
 export interface Technician {

@@ -10,13 +10,14 @@ import { type Charger, charge, chargeMoment } from '../physics/charge';
 import { rest } from '../physics/discharge';
 import type { Model } from '../physics/physical-battery';
 import { cellGravities, openVolts } from '../physics/readouts';
-import { gateOf } from '../procedure/gates';
-import type { Reading, ReadingData, ReadingKind } from '../procedure/reading';
 import { type WorkedRun, workRun } from '../procedure/run-sheet';
-import { LONGEST_TRACE, thinTrace } from '../procedure/thin-trace';
-import { TYPED } from '../procedure/typed';
 import type { Chance } from '../quantity/chance';
 import type { HouseRules } from '../rules/house-rules';
+import { LONGEST_TRACE, thinTrace } from '../steps/load/thin-trace';
+import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
+import { newReading } from '../steps/reading';
+import { STEPS } from '../steps/registry';
+import { TYPED } from '../steps/typed';
 import type { Arrival, HandHabits } from './hand-habits';
 import { holdLoad } from './load-bank';
 import { NOISE, readCelsius, readConductance, readGravity, readVolts } from './meters';
@@ -117,20 +118,22 @@ export class BenchHand {
     const { habits, spec } = this.given;
     const opens = CONSTRUCTION_FACTS[spec.construction].opens === 'always';
     const asks = nextStep !== 'identify' && nextStep !== 'complaint' && nextStep !== 'inspect';
-    const safe = asks && assessment.verdict !== 'quarantine' && current.openCircuit !== undefined;
-    if (safe && habits.hydrometer && opens && !current.hydrometer && assessment.next !== 'clean') {
+    const safe = asks && assessment.verdict !== 'quarantine' && current.last.open_circuit !== undefined;
+    if (safe && habits.hydrometer && opens && !current.last.hydrometer && assessment.next !== 'clean') {
       return 'hydrometer';
     }
     const serving = assessment.verdict === 'serve' || assessment.verdict === 'watch';
-    if (habits.bothPowerTests && serving && !current.load && this.mayLoad()) return 'load';
-    if (habits.stand && serving && current.lastCharge && !current.stand) return 'stand';
+    if (habits.bothPowerTests && serving && !current.last.load && this.mayLoad()) return 'load';
+    if (habits.stand && serving && current.last.charge && !current.last.stand) return 'stand';
     return nextStep;
   }
 
   private mayLoad(): boolean {
     const { current, assessment } = this.judged();
-    const passedOver = current.skips.some(({ data }) => data.step === 'load');
-    return !passedOver && gateOf('load', current, assessment, this.given.rules, this.nowMs).open;
+    const passedOver = current.all.skip.some(({ data }) => data.step === 'load');
+    return (
+      !passedOver && STEPS.load.gate({ current, assessment, rules: this.given.rules, nowMs: this.nowMs }).open
+    );
   }
 
   /** Does one step and writes it down. */
@@ -201,8 +204,8 @@ export class BenchHand {
   /** Asks how long it has rested; a battery straight off the charger is left overnight. */
   private settle({ restHours }: Arrival): this {
     this.wait(0.5);
-    const { lastCharge, settle } = this.judged().current;
-    if (!lastCharge && restHours !== null && !settle) {
+    const { charge, settle } = this.judged().current.last;
+    if (!charge && restHours !== null && !settle) {
       return this.capture('settle', {
         method: 'rested',
         restMinutes: Math.round(restHours * 60),
@@ -296,7 +299,7 @@ export class BenchHand {
     const before = trueChargePct(this.unit, this.state);
     const mode = modeAskedFor(
       assessment.decidedBy,
-      current.openCircuit?.data.volts ?? null,
+      current.last.open_circuit?.data.volts ?? null,
       spec.nominalVolts,
     );
     // Acid is stirred once the battery is full.
@@ -347,7 +350,7 @@ export class BenchHand {
   private stand(): this {
     const { model } = this;
     const { chance, habits } = this.given;
-    const startVolts = this.judged().current.openCircuit?.data.volts ?? 0;
+    const startVolts = this.judged().current.last.open_circuit?.data.volts ?? 0;
     const hours = 24;
     this.nowMs += hours * 60 * MS_PER_MINUTE;
     this.state = rest(model, this.state, hours * 60, habits.shopC);
@@ -366,19 +369,12 @@ export class BenchHand {
     forced = false,
     instrument = TYPED,
   ): this {
-    const reading = {
-      id: this.given.chance.id(this.nowMs),
-      runId: this.runId,
-      kind,
-      data,
-      takenAtMs: this.atMs,
-      technicianId: this.given.technicianId,
-      instrument,
-      forced,
-      supersedesId: null,
-      reason: null,
-    };
-    this.readings.push(reading as unknown as Reading);
+    this.readings.push(
+      newReading(kind, data, {
+        ...{ id: this.given.chance.id(this.nowMs), runId: this.runId, takenAtMs: this.atMs },
+        ...{ technicianId: this.given.technicianId, instrument, forced },
+      }),
+    );
     return this;
   }
 }

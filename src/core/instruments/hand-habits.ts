@@ -1,6 +1,6 @@
 import type { Compensation, ConductanceUnit } from '../correction/conductance';
-import type { Symptom } from '../procedure/complaint';
-import type { ReadingData } from '../procedure/reading';
+import type { Symptom } from '../steps/complaint/plans';
+import type { ReadingData } from '../steps/reading';
 import type { BankKind } from './load-bank';
 
 /** What the eye sees of the battery on the bench, and what brought it there. */

@@ -1,6 +1,6 @@
 import { isRatingStandard } from '../battery/rating-standard';
-import type { Reading, ReadingKind, ReadingOf } from '../procedure/reading';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import type { Reading, ReadingKind, ReadingOf } from '../steps/reading';
 import type { PracticeCase } from './practice-case';
 import { type Remark, readingName } from './remark';
 import type { TrueMoment } from './true-moment';

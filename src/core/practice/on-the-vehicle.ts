@@ -1,7 +1,7 @@
 import { noEvidence, VEHICLE_CHECKS } from '../assessment/evidence';
 import { judgeVehicle, type VehicleResult } from '../assessment/vehicle-result';
-import { COMPLAINTS } from '../procedure/complaint';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { COMPLAINTS } from '../steps/complaint/plans';
 import type { PracticeCase } from './practice-case';
 import { modelOfCase } from './right-verdict';
 

@@ -1,7 +1,7 @@
 import { VEHICLE_CHECK_LABELS } from '../assessment/ledger-surroundings';
 import type { StepId } from '../assessment/step-id';
-import type { Reading } from '../procedure/reading';
-import { STEPS } from '../procedure/steps';
+import type { Reading } from '../steps/reading';
+import { STEPS } from '../steps/registry';
 import { amissOnVehicle } from './on-the-vehicle';
 import type { PracticeCase } from './practice-case';
 import { type Remark, STEP_OF_READING } from './remark';

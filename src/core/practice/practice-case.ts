@@ -2,7 +2,7 @@ import { type Static, Type } from '@sinclair/typebox';
 import { CASE_STATES, LEVEL_STATES, SMELL_STATES, TERMINAL_STATES } from '../assessment/evidence';
 import { BatteryLabelSchema } from '../battery/battery-label';
 import { FAULT_KINDS } from '../physics/faults';
-import { SYMPTOMS } from '../procedure/complaint';
+import { SYMPTOMS } from '../steps/complaint/plans';
 
 const oneOf = <const T extends string>(values: readonly T[], description: string) =>
   Type.Unsafe<T>({ enum: [...values], description });

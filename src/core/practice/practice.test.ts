@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { VERDICTS } from '../assessment/verdict';
-import type { Reading, ReadingData, ReadingKind } from '../procedure/reading';
+import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
 import { caseOfCode, composedCode, randomCode } from './case-code';
 import { type Decision, debrief } from './debrief';
 import { GRADED_CASES } from './graded-cases';

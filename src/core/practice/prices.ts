@@ -1,5 +1,5 @@
 import type { Verdict } from '../assessment/verdict';
-import type { Reading } from '../procedure/reading';
+import type { Reading } from '../steps/reading';
 
 /** Prices of the exercise, in money of its own. A model of ours: what counts is how they compare. */
 const PRICE_A_MINUTE = 1;

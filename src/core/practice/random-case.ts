@@ -1,8 +1,8 @@
 import { CONSTRUCTIONS } from '../battery/construction';
 import { SOUND_VEHICLE } from '../instruments/handling';
 import { FAULT_KINDS, type FaultKind } from '../physics/faults';
-import type { Symptom } from '../procedure/complaint';
 import { type Chance, seededChance } from '../quantity/chance';
+import type { Symptom } from '../steps/complaint/plans';
 import { practiceLabel } from './graded-cases';
 import { type Cause, NOTHING_SEEN, type PracticeCase } from './practice-case';
 

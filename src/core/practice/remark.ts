@@ -1,6 +1,6 @@
 import type { StepId } from '../assessment/step-id';
-import type { ReadingKind } from '../procedure/reading';
-import { STEPS } from '../procedure/steps';
+import type { ReadingKind } from '../steps/reading';
+import { STEPS } from '../steps/registry';
 
 /** What was good or bad about something that was done. `danger` could have hurt somebody. */
 export interface Remark {

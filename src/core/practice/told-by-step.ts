@@ -1,8 +1,8 @@
 import type { Verdict } from '../assessment/verdict';
 import { trueHealthPct } from '../physics/physical-battery';
-import type { Reading } from '../procedure/reading';
 import { workRun } from '../procedure/run-sheet';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import type { Reading } from '../steps/reading';
 import type { PracticeCase } from './practice-case';
 import { modelOfCase } from './right-verdict';
 import type { TrueMoment } from './true-moment';

@@ -3,8 +3,8 @@ import type { StepId } from '../assessment/step-id';
 import type { BatterySpec } from '../battery/battery';
 import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import { gateOf } from './gates';
-import type { ReadingKind } from './reading';
+import type { ReadingKind } from '../steps/reading';
+import { STEPS } from '../steps/registry';
 import { judgeRun } from './run-sheet';
 import { battery, MINUTE, WrittenRun } from './written-run.test-support';
 
@@ -47,7 +47,10 @@ it.each(CASES.map((one) => [one.step, one.why, one] as const))('%s: %s', (step, 
   const run = written(one);
   const rules = answered(STANDARD_RULES, one.schools ?? {});
   const { current, assessment } = judgeRun({ ...battery, ...one.battery }, run.readings, rules);
-  const gate = gateOf(step, current, assessment, rules, run.endMs + (one.afterMinutes ?? 0) * MINUTE);
+  const gate = STEPS[step].gate({
+    ...{ current, assessment, rules },
+    nowMs: run.endMs + (one.afterMinutes ?? 0) * MINUTE,
+  });
   if (one.open) return expect(gate).toEqual({ open: true });
   const { reason, forceable, opensAfterMinutes } = one;
   expect(gate).toMatchObject({

@@ -5,10 +5,9 @@ import type { StepId } from '../assessment/step-id';
 import { VERDICT_LABELS, type Verdict } from '../assessment/verdict';
 import { type Outcome, outcomesOf } from '../assessment/what-if';
 import type { HouseRules } from '../rules/house-rules';
-import { COMPLAINTS } from './complaint';
-import type { CurrentReadings } from './current-readings';
-import { gateOf } from './gates';
-import { STEPS } from './steps';
+import { COMPLAINTS } from '../steps/complaint/plans';
+import type { CurrentReadings } from '../steps/current-readings';
+import { STEPS } from '../steps/registry';
 
 /** A test that is open and whose plausible outcomes do not all leave the verdict where it is. */
 export interface OpenTest {
@@ -47,7 +46,7 @@ export function testsThatCanChange(
   assessment: Assessment,
   rules: HouseRules,
 ): OpenTest[] {
-  if (!current.inspection || assessment.verdict === 'quarantine') return [];
+  if (!current.last.inspection || assessment.verdict === 'quarantine') return [];
   const open = TESTS.filter((lever) => isOpen(lever, current, evidence, assessment, rules));
   const told = open.flatMap((lever): OpenTest[] => {
     const outcomes = outcomesOf(evidence, assessment.estimates, rules, lever);
@@ -88,14 +87,13 @@ function isOpen(
   const { step, read } = LEVERS[lever];
   if (read(evidence) !== null && assessment.next !== step) return false;
   if (evidence.skipped.includes(step) || !belongs(step, current, evidence, assessment)) return false;
-  if (step === 'open_circuit') return !current.charging && assessment.next !== 'clean';
-  const gate = gateOf(step, current, assessment, rules, FAR_AHEAD_MS);
-  return gate.open;
+  if (step === 'open_circuit') return !current.last.charge_start && assessment.next !== 'clean';
+  return STEPS[step].gate({ current, assessment, rules, nowMs: FAR_AHEAD_MS }).open;
 }
 
 function belongs(
   step: StepId,
-  { complaint, lastCharge }: CurrentReadings,
+  { last: { complaint, charge } }: CurrentReadings,
   { battery, load }: Evidence,
   { next }: Assessment,
 ): boolean {
@@ -104,7 +102,7 @@ function belongs(
     case 'hydrometer':
       return construction === 'flooded' || construction === 'calcium';
     case 'three_minute':
-      return construction === 'flooded' && lastCharge !== undefined;
+      return construction === 'flooded' && charge !== undefined;
     case 'crank':
       return complaint !== undefined && COMPLAINTS[complaint.data.symptom].cranks;
     case 'recovery':
@@ -115,7 +113,7 @@ function belongs(
 }
 
 function minutesOf(step: StepId, current: CurrentReadings): number {
-  const settling = step === 'open_circuit' && !current.settle ? ASK_MINUTES : 0;
+  const settling = step === 'open_circuit' && !current.last.settle ? ASK_MINUTES : 0;
   return STEPS[step].minutes + settling;
 }
 

@@ -1,7 +1,7 @@
 import type { FindingCode } from '../assessment/finding';
 import type { Verdict } from '../assessment/verdict';
-import type { CurrentReadings } from './current-readings';
-import type { ReadingData } from './reading';
+import type { CurrentReadings } from '../steps/current-readings';
+import type { ReadingData, ReadingOf } from '../steps/reading';
 
 /** A verdict that a technician set over the computed one. Both stay in the record. */
 export interface VerdictOverride {
@@ -30,13 +30,13 @@ export function overrideData(verdict: Verdict, why: string, over: Computed): Rea
  * Source: rule of the trade, the last word is given to what was seen when it was said.
  */
 export function overrideOf(current: CurrentReadings, computed: Computed): VerdictOverride | null {
-  const set = current.override;
+  const set = current.last.override;
   return set && stands(set.data, computed) ? told(set) : null;
 }
 
 /** The override that was set and has lapsed since; null where none was, or where it stands. */
 export function lapsedOverrideOf(current: CurrentReadings, computed: Computed): VerdictOverride | null {
-  const set = current.override;
+  const set = current.last.override;
   return set && !stands(set.data, computed) ? told(set) : null;
 }
 
@@ -46,10 +46,6 @@ function stands({ over, despite }: ReadingData<'override'>, { verdict, decidedBy
   return over === undefined || over === verdict;
 }
 
-function told({
-  data: { verdict, why },
-  technicianId,
-  takenAtMs,
-}: NonNullable<CurrentReadings['override']>): VerdictOverride {
+function told({ data: { verdict, why }, technicianId, takenAtMs }: ReadingOf<'override'>): VerdictOverride {
   return { verdict, why, byId: technicianId, atMs: takenAtMs };
 }

@@ -1,6 +1,6 @@
-import { checkReading } from './check-reading';
-import { currentReadings, standingReadings } from './current-readings';
-import { evidenceFromReadings } from './evidence-from-readings';
+import { checkInRun } from '../steps/check-in-run';
+import { currentReadings, standingReadings } from '../steps/current-readings';
+import { evidenceFromReadings } from '../steps/evidence-from-readings';
 import type { RunState } from './run-sheet';
 import { battery, MINUTE, START, WrittenRun } from './written-run.test-support';
 
@@ -174,9 +174,7 @@ describe('impossible readings', () => {
   const problemsOf = (run: WrittenRun, nominalVolts = 12) => {
     const reading = run.readings.at(-1);
     return reading
-      ? checkReading(reading, currentReadings(run.readings.slice(0, -1)), nominalVolts).map(
-          ({ message }) => message,
-        )
+      ? checkInRun(reading, run.readings.slice(0, -1), nominalVolts).map(({ message }) => message)
       : [];
   };
 
@@ -207,8 +205,7 @@ describe('a rest that the run’s own clock contradicts', () => {
   const charged = () => inspected().add('charge_start', charging).add('charge', { full: true });
   const messages = (run: WrittenRun) => {
     const last = run.readings.at(-1);
-    const before = currentReadings(run.readings.slice(0, -1));
-    return last ? checkReading(last, before, 12).map(({ message }) => message) : [];
+    return last ? checkInRun(last, run.readings.slice(0, -1), 12).map(({ message }) => message) : [];
   };
 
   it('is refused with what the clock says, and taken where somebody stands by it: the voltage is then indicative', () => {

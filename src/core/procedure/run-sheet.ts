@@ -4,12 +4,13 @@ import { STEP_IDS, type StepId } from '../assessment/step-id';
 import type { Verdict } from '../assessment/verdict';
 import type { BatterySpec } from '../battery/battery';
 import type { HouseRules } from '../rules/house-rules';
-import { COMPLAINTS } from './complaint';
-import { type CurrentReadings, currentReadings } from './current-readings';
-import { evidenceFromCurrent } from './evidence-from-readings';
-import { type Gate, gateOf, isFrozen, isThawing } from './gates';
+import { COMPLAINTS } from '../steps/complaint/plans';
+import { type CurrentReadings, currentReadings } from '../steps/current-readings';
+import { evidenceFromCurrent } from '../steps/evidence-from-readings';
+import { type Gate, isFrozen, isThawing } from '../steps/gate';
+import type { Reading } from '../steps/reading';
+import { STEPS } from '../steps/registry';
 import { bestOf, type OpenTest, testsThatCanChange } from './next-step';
-import type { Reading } from './reading';
 
 /** A step on the run sheet, as it stands at a moment. */
 export interface SheetStep {
@@ -76,11 +77,10 @@ function knownOf(battery: BatterySpec, readings: readonly Reading[], rules: Hous
 /** The part that time changes too: the steps with their gates, some of which a clock opens. */
 export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): SheetStep[] {
   const { current, assessment, nextStep } = judged;
-  return STEP_IDS.filter((id) => belongsOnSheet(id, judged)).map((id) => ({
+  return STEP_IDS.filter((id) => id === nextStep || STEPS[id].onSheet(judged)).map((id) => ({
     id,
-    gate: gateOf(id, current, assessment, rules, nowMs),
-    reading: readingFor(id, current) ?? current.skips.findLast(({ data }) => data.step === id),
-    earlier: earlierFor(id, current),
+    gate: STEPS[id].gate({ current, assessment, rules, nowMs }),
+    ...takenIn(id, current),
     next: id === nextStep,
   }));
 }
@@ -88,16 +88,17 @@ export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): Sh
 /** The step to do next: first what the complaint and the eye ask for, then what the judgement does. */
 function nextOf({ current, assessment }: Known, testsNow: () => readonly OpenTest[]): StepId {
   const { verdict, next } = assessment;
-  if (!current.identify) return 'identify';
-  if (!current.complaint && !current.inspection) return 'complaint';
-  if (!current.inspection) return 'inspect';
+  const { last } = current;
+  if (!last.identify) return 'identify';
+  if (!last.complaint && !last.inspection) return 'complaint';
+  if (!last.inspection) return 'inspect';
   if (verdict === 'quarantine') return afterQuarantine(current, assessment);
   if (vehicleComesFirst(current)) return 'vehicle';
-  if (current.charging) return 'charge';
+  if (last.charge_start) return 'charge';
   if (standIsAsked(current, verdict)) return 'stand';
   if (next === null || verdict === 'watch') return 'verdict';
   const step = bestOf(testsNow, assessment) ?? next;
-  return step === 'open_circuit' && !current.settle ? 'settle' : step;
+  return step === 'open_circuit' && !last.settle ? 'settle' : step;
 }
 
 /** Frozen, it thaws a day and is looked at again; anything else unsafe ends the run. */
@@ -106,99 +107,23 @@ function afterQuarantine(current: CurrentReadings, assessment: Assessment): Step
   return isThawing(current) ? 'inspect' : 'settle';
 }
 
-function vehicleComesFirst({ complaint, vehicleChecks, skips }: CurrentReadings): boolean {
+function vehicleComesFirst({ last, all }: CurrentReadings): boolean {
+  const { complaint } = last;
   const first = complaint && COMPLAINTS[complaint.data.symptom].vehicleFirst;
-  return !!first && vehicleChecks.length === 0 && !skips.some(({ data }) => data.step === 'vehicle');
+  return !!first && all.vehicle_check.length === 0 && !all.skip.some(({ data }) => data.step === 'vehicle');
 }
 
 /** A battery that is said not to hold its charge stands for a day before it goes back. */
-function standIsAsked({ complaint, lastCharge, stand, skips }: CurrentReadings, verdict: Verdict): boolean {
-  if (!complaint || !COMPLAINTS[complaint.data.symptom].stands || !lastCharge || stand) return false;
-  const passedOver = skips.some(({ data }) => data.step === 'stand');
+function standIsAsked({ last, all }: CurrentReadings, verdict: Verdict): boolean {
+  const { complaint, charge, stand } = last;
+  if (!complaint || !COMPLAINTS[complaint.data.symptom].stands || !charge || stand) return false;
+  const passedOver = all.skip.some(({ data }) => data.step === 'stand');
   return !passedOver && (verdict === 'serve' || verdict === 'watch');
 }
 
-/** Remedies are shown once they are called for; the rest of the procedure always is. */
-function belongsOnSheet(id: StepId, { current, evidence, assessment, nextStep }: JudgedRun): boolean {
-  const { next, verdict } = assessment;
-  const { construction } = evidence.battery;
-  const plan = current.complaint && COMPLAINTS[current.complaint.data.symptom];
-  if (id === nextStep) return true;
-  switch (id) {
-    case 'hydrometer':
-      return construction === 'flooded' || construction === 'calcium';
-    case 'vehicle':
-      // Whatever is complained of may sit beside the battery.
-      return !!plan?.pointsAt || current.vehicleChecks.length > 0;
-    case 'crank':
-      return plan?.cranks === true || current.crank !== undefined;
-    case 'stand':
-      return current.stand !== undefined || current.lastCharge !== undefined;
-    case 'three_minute':
-      return (
-        construction === 'flooded' &&
-        (next === id || current.threeMinute !== undefined || current.lastCharge !== undefined)
-      );
-    case 'clean':
-      return next === 'clean' || current.clean !== undefined;
-    case 'top_up':
-      return next === 'top_up' || current.topUp !== undefined;
-    case 'charge':
-      return next === 'charge' || verdict === 'charge' || !!current.charging || !!current.lastCharge;
-    case 'recovery':
-      return next === 'recovery' || current.recovery !== undefined;
-    default:
-      return true;
-  }
-}
-
-function readingFor(id: StepId, current: CurrentReadings): Reading | undefined {
-  switch (id) {
-    case 'identify':
-      return current.identify;
-    case 'complaint':
-      return current.complaint;
-    case 'vehicle':
-      return current.vehicleChecks.at(-1);
-    case 'crank':
-      return current.crank;
-    case 'stand':
-      return current.stand;
-    case 'inspect':
-      return current.inspection;
-    case 'clean':
-      return current.clean;
-    case 'top_up':
-      return current.topUp;
-    case 'settle':
-      return current.settle;
-    case 'open_circuit':
-      return current.openCircuit;
-    case 'hydrometer':
-      return laterOf(current.hydrometer, current.cellProbe);
-    case 'conductance':
-      return current.conductance;
-    case 'three_minute':
-      return current.threeMinute;
-    case 'charge':
-      return current.charging ?? current.lastCharge;
-    case 'load':
-      return current.load;
-    case 'recovery':
-      return current.recovery;
-    case 'verdict':
-      return undefined;
-  }
-}
-
-function earlierFor(id: StepId, current: CurrentReadings): readonly Reading[] {
-  if (id === 'vehicle') return current.vehicleChecks.slice(0, -1);
-  const { hydrometer, cellProbe } = current;
-  if (id !== 'hydrometer' || !hydrometer || !cellProbe) return [];
-  return laterOf(hydrometer, cellProbe) === hydrometer ? [cellProbe] : [hydrometer];
-}
-
-function laterOf(one: Reading | undefined, other: Reading | undefined): Reading | undefined {
-  if (!one || !other) return one ?? other;
-  return one.takenAtMs >= other.takenAtMs ? one : other;
+/** What was read in a step and counts, the one that stands for it apart; that it was passed over, where it was. */
+function takenIn(id: StepId, current: CurrentReadings): Pick<SheetStep, 'reading' | 'earlier'> {
+  const taken = STEPS[id].taken(current);
+  const reading = taken.at(-1) ?? current.all.skip.findLast(({ data }) => data.step === id);
+  return { reading, earlier: taken.slice(0, -1) };
 }

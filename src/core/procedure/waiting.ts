@@ -1,14 +1,14 @@
 import type { StepId } from '../assessment/step-id';
-import { chargeDueMs, settleEndsAtMs } from './clocks';
-import type { CurrentReadings } from './current-readings';
+import { chargeDueMs, settleEndsAtMs } from '../steps/clocks';
+import type { CurrentReadings } from '../steps/current-readings';
 
 /**
  * When the clock that the next step waits on runs out, ms UTC: of a charge, of settling, of thawing. Null where nothing
  * waits on a clock.
  */
 export function waitsUntilMs(current: CurrentReadings, nextStep: StepId): number | null {
-  const { settle, openCircuit, charging } = current;
-  if (charging) return chargeDueMs(charging);
-  const waits = (nextStep === 'open_circuit' && !openCircuit) || nextStep === 'inspect';
+  const { settle, open_circuit: read, charge_start: on } = current.last;
+  if (on) return chargeDueMs(on);
+  const waits = (nextStep === 'open_circuit' && !read) || nextStep === 'inspect';
   return settle && waits ? settleEndsAtMs(settle) : null;
 }

@@ -1,13 +1,13 @@
 import type { BatterySpec } from '../battery/battery';
 import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import { checkReading } from './check-reading';
-import { removesSurfaceCharge, settleMinutes, surfaceLoadMinutes } from './clocks';
-import { currentReadings } from './current-readings';
-import { levelOf } from './evidence-from-readings';
+import { checkInRun } from '../steps/check-in-run';
+import { removesSurfaceCharge, settleMinutes, surfaceLoadMinutes } from '../steps/clocks';
+import { currentReadings } from '../steps/current-readings';
+import { levelOf } from '../steps/inspect/level';
+import { thinTrace } from '../steps/load/thin-trace';
 import { couldBecome, reasonFor } from './next-step';
 import { lapsedOverrideOf, overrideData, overrideOf } from './override';
-import { thinTrace } from './thin-trace';
 import { WrittenRun } from './written-run.test-support';
 
 const HOUR = 3_600_000;
@@ -86,9 +86,9 @@ describe('a charge', () => {
     });
     expect(on.at().sheet.find(({ id }) => id === 'charge')?.reading?.kind).toBe('charge_start');
     const off = on.add('charge_log', { volts: 14.4, amps: 2, temperatureC: null, gravity: null });
-    expect(off.at().current.chargeLog).toHaveLength(1);
+    expect(off.at().current.all.charge_log).toHaveLength(1);
     const part = off.add('charge', { full: false });
-    expect(part.at().current.charging).toBeUndefined();
+    expect(part.at().current.last.charge_start).toBeUndefined();
     expect(part.at().evidence.chargesGiven).toBe(0);
     expect(part.add('charge', { full: true }).at().evidence.chargesGiven).toBe(1);
   });
@@ -314,9 +314,7 @@ describe('what cannot be', () => {
   const problemsOf = (run: WrittenRun) => {
     const last = run.readings.at(-1);
     if (!last) throw new Error('nothing was written');
-    return checkReading(last, currentReadings(run.readings.slice(0, -1)), battery.nominalVolts).map(
-      ({ message }) => message,
-    );
+    return checkInRun(last, run.readings.slice(0, -1), battery.nominalVolts).map(({ message }) => message);
   };
 
   it('is refused by name, whatever step it belongs to', () => {

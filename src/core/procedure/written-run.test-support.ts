@@ -1,7 +1,7 @@
 import type { BatterySpec } from '../battery/battery';
 import type { HouseRules } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import type { Reading, ReadingData, ReadingKind } from './reading';
+import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
 import { type RunState, runState } from './run-sheet';
 
 export const MINUTE = 60_000;

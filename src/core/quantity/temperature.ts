@@ -15,3 +15,6 @@ export function celsiusFromFahrenheit(fahrenheit: number): number {
 export function fahrenheitFromCelsius(celsius: number): number {
   return requireFinite('celsius', celsius) * 1.8 + 32;
 }
+
+/** The units that temperatures are shown and typed in. */
+export type TemperatureUnit = '°C' | '°F';

@@ -1,9 +1,9 @@
 import { assess } from '../assessment/assess';
 import { EXAMPLE_BATTERY } from '../assessment/examples.test-support';
 import type { BatteryRecord, RunView } from '../exchange/views';
-import { evidenceFromReadings } from '../procedure/evidence-from-readings';
 import { WrittenRun } from '../procedure/written-run.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { evidenceFromReadings } from '../steps/evidence-from-readings';
 import { batteryTag, LABEL_SIZES, labelSize } from './battery-tag';
 import { nextCheckMs } from './next-check';
 import { scanned } from './scanned';

@@ -11,15 +11,15 @@ import { batteryTypeLabel } from '../battery/construction';
 import type { SiteSheet } from '../exchange/site/site-sheet';
 import type { AssessmentRecord, BatteryRecord, RunView, Technician } from '../exchange/views';
 import { isWrittenSimulated } from '../instruments/written-name';
-import { CLOSING_LINE } from '../procedure/cautions';
-import { currentReadings, standingReadings } from '../procedure/current-readings';
 import { overrideOf, type VerdictOverride } from '../procedure/override';
-import type { Reading, ReadingKind } from '../procedure/reading';
 import { judgeRun } from '../procedure/run-sheet';
-import { STEPS } from '../procedure/steps';
-import { TYPED } from '../procedure/typed';
 import { formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
+import { CLOSING_LINE } from '../steps/closing-line';
+import { currentReadings, standingReadings } from '../steps/current-readings';
+import type { Reading, ReadingKind } from '../steps/reading';
+import { STEPS } from '../steps/registry';
+import { TYPED } from '../steps/typed';
 import { nextCheckMs } from './next-check';
 
 /** For whom a slip is written: the shop gets the working, the customer what it means. */

@@ -1,9 +1,9 @@
 import { render } from '@testing-library/react';
 import type { BatterySpec } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
-import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
 import { runState } from '@/core/procedure/run-sheet';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import type { Reading, ReadingData, ReadingKind } from '@/core/steps/reading';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
 import type { StageProps } from './stages/stage-props';
 import { ALL_STORED } from './use-run';

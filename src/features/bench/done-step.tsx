@@ -2,12 +2,12 @@
 
 import { clsx } from 'clsx';
 import { useState } from 'react';
-import type { Reading } from '@/core/procedure/reading';
-import { TYPED } from '@/core/procedure/typed';
+import type { Reading } from '@/core/steps/reading';
+import { readingWords } from '@/core/steps/registry';
+import { TYPED } from '@/core/steps/typed';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { useSite, useTechnicianName } from '@/ui/site';
-import { readingWords } from './reading-words';
 
 const REASONS = [
   'Typed wrongly',

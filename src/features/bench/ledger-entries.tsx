@@ -1,5 +1,5 @@
 import type { LedgerEntry } from '@/core/assessment/ledger-entry';
-import { STEPS } from '@/core/procedure/steps';
+import { STEPS } from '@/core/steps/registry';
 
 /** Readings with their corrections, in working order. */
 export function Entries({ entries }: { readonly entries: readonly LedgerEntry[] }) {

@@ -1,6 +1,6 @@
 import { checkEntry, type Quantity } from '@/core/quantity/entry';
+import type { TemperatureUnit } from '@/core/quantity/temperature';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '@/core/quantity/temperature';
-import type { TemperatureUnit } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
 import type { LiveSource } from './live/use-live';
 

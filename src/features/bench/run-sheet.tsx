@@ -3,11 +3,10 @@ import { Check, ChevronRight, Hourglass, Minus, SkipForward } from 'lucide-react
 import { useEffect, useRef } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { SheetStep } from '@/core/procedure/run-sheet';
-import { STEPS } from '@/core/procedure/steps';
+import { readingWords, STEPS } from '@/core/steps/registry';
 import { clockText } from '@/ui/countdown';
 import { Key } from '@/ui/key';
 import { useSite } from '@/ui/site';
-import { readingWords } from './reading-words';
 
 interface Props {
   readonly sheet: readonly SheetStep[];

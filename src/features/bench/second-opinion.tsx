@@ -5,7 +5,7 @@ import type { Evidence } from '@/core/assessment/evidence';
 import { disagreement } from '@/core/opinion/agreement';
 import { EXPLANATION_FACTS } from '@/core/opinion/explanations';
 import type { SecondOpinion as Opinion, Separation } from '@/core/opinion/second-opinion';
-import { STEPS } from '@/core/procedure/steps';
+import { STEPS } from '@/core/steps/registry';
 import type { OpinionReport } from '@/workers/second-opinion.messages';
 
 interface Props {

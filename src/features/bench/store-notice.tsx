@@ -1,9 +1,9 @@
 import type { Problem } from '@/core/quantity/result';
+import { readingWords } from '@/core/steps/registry';
 import { Button } from '@/ui/button';
 import type { Unsent } from '@/ui/outbox/kept-readings';
 import { Problems } from '@/ui/problems';
 import { useSite, useTechnicianName } from '@/ui/site';
-import { readingWords } from './reading-words';
 import type { Run } from './use-run';
 
 /** Says so when a capture is not stored yet, and what to do when it cannot be. Nothing while all is stored. */

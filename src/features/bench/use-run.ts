@@ -3,11 +3,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { RunView } from '@/core/exchange/views';
-import { checkReading } from '@/core/procedure/check-reading';
-import { currentReadings } from '@/core/procedure/current-readings';
-import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
-import { TYPED } from '@/core/procedure/typed';
 import type { Problem } from '@/core/quantity/result';
+import { checkInRun } from '@/core/steps/check-in-run';
+import { currentReadings } from '@/core/steps/current-readings';
+import type { Reading, ReadingData, ReadingKind } from '@/core/steps/reading';
+import { newReading } from '@/core/steps/reading';
+import { TYPED } from '@/core/steps/typed';
 import { fetchAnswer, problemsOf, type Reply, send } from '@/ui/api';
 import { theOutbox } from '@/ui/outbox/browser-outbox';
 import type { Unsent } from '@/ui/outbox/kept-readings';
@@ -113,21 +114,10 @@ export function useRun(initial: RunView): Run {
   const capture: Run['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
     const technicianId = whoIsHere();
     if (technicianId === null) return [WHO_FIRST];
-    const reading = {
-      id: uuidv7(),
-      runId,
-      kind,
-      data,
-      // A correction is of the same moment: what was wrong is the entry, not when it was measured.
-      takenAtMs: supersedes ? supersedes.reading.takenAtMs : serverNow(),
-      technicianId,
-      instrument,
-      forced: supersedes ? supersedes.reading.forced : forced,
-      supersedesId: supersedes?.reading.id ?? null,
-      reason: supersedes?.reason ?? null,
-    } as unknown as Reading;
-    const others = readings.filter(({ id }) => id !== reading.supersedesId);
-    const wrong = checkReading(reading, currentReadings(others), view.battery.nominalVolts);
+    const reading = newReading(kind, data, {
+      ...{ id: uuidv7(), runId, technicianId, instrument, takenAtMs: serverNow(), forced, supersedes },
+    });
+    const wrong = checkInRun(reading, readings, view.battery.nominalVolts);
     if (wrong.length === 0) theOutbox().add(reading, view.battery.tag, Date.now());
     return wrong;
   };

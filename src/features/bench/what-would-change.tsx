@@ -3,9 +3,9 @@ import { LEVERS, type Lever, leverWords } from '@/core/assessment/levers';
 import { VERDICT_LABELS, type Verdict } from '@/core/assessment/verdict';
 import { type Flip, flipsOf, type Outcome } from '@/core/assessment/what-if';
 import { couldBecome, type OpenTest } from '@/core/procedure/next-step';
-import { STEPS } from '@/core/procedure/steps';
 import { formatMinutes } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { STEPS } from '@/core/steps/registry';
 import { VerdictMark } from '@/ui/verdict-mark';
 
 interface Props {

@@ -3,8 +3,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import type { PreviewRow } from '@/core/exchange/import/preview';
-import { STEPS } from '@/core/procedure/steps';
 import { formatQuantity } from '@/core/quantity/format';
+import { STEPS } from '@/core/steps/registry';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 const ROW_HEIGHT = 44;

@@ -3,7 +3,7 @@
 import { CirclePlus } from 'lucide-react';
 import Link from 'next/link';
 import type { BenchCard, DoneLine, FloorView } from '@/core/exchange/views';
-import { STEPS } from '@/core/procedure/steps';
+import { STEPS } from '@/core/steps/registry';
 import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';

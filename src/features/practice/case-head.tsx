@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { spentOn } from '@/core/practice/prices';
-import { COMPLAINTS } from '@/core/procedure/complaint';
-import type { Reading } from '@/core/procedure/reading';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
+import { COMPLAINTS } from '@/core/steps/complaint/plans';
+import type { Reading } from '@/core/steps/reading';
 import { Button } from '@/ui/button';
 import { useLetterKey } from '@/ui/letter-key';
 import { useSite } from '@/ui/site';

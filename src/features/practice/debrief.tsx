@@ -5,12 +5,11 @@ import type { Debrief as Debriefing } from '@/core/practice/debrief';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { type Remark, readingName } from '@/core/practice/remark';
 import type { ToldByStep } from '@/core/practice/told-by-step';
-import { STEPS } from '@/core/procedure/steps';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
+import { readingWords, STEPS } from '@/core/steps/registry';
 import { Button, buttonClass } from '@/ui/button';
 import { useSite } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
-import { readingWords } from '../bench/reading-words';
 
 const MARKS: Readonly<
   Record<Remark['kind'], { readonly icon: typeof Check; readonly word: string; readonly look: string }>

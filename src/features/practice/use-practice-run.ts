@@ -6,12 +6,13 @@ import type { StepId } from '@/core/assessment/step-id';
 import type { RunView } from '@/core/exchange/views';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import type { TrueMoment } from '@/core/practice/true-moment';
-import { checkReading } from '@/core/procedure/check-reading';
-import { currentReadings } from '@/core/procedure/current-readings';
-import type { Reading, ReadingKind } from '@/core/procedure/reading';
-import { STEPS } from '@/core/procedure/steps';
-import { TYPED } from '@/core/procedure/typed';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { checkInRun } from '@/core/steps/check-in-run';
+import { currentReadings } from '@/core/steps/current-readings';
+import type { Reading, ReadingKind } from '@/core/steps/reading';
+import { newReading } from '@/core/steps/reading';
+import { STEPS } from '@/core/steps/registry';
+import { TYPED } from '@/core/steps/typed';
 import { ALL_STORED, type Run } from '../bench/use-run';
 import type { KeptCase } from './kept-case';
 import type { PracticeBench } from './use-practice-bench';
@@ -38,15 +39,11 @@ export function usePracticeRun(
   const [view, setView] = useState(() => kept?.view ?? viewOf(practiceCase, bench.clock()));
   const truths = useRef<TrueMoment[]>([...(kept?.truths ?? [])]);
   const capture: Run['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
-    const reading = {
-      ...{ id: uuidv7(), runId: view.run.id, kind, data, technicianId: view.run.startedById, instrument },
-      takenAtMs: Math.round(supersedes ? supersedes.reading.takenAtMs : bench.clock()),
-      forced: supersedes ? supersedes.reading.forced : forced,
-      supersedesId: supersedes?.reading.id ?? null,
-      reason: supersedes?.reason ?? null,
-    } as unknown as Reading;
-    const others = view.readings.filter(({ id }) => id !== reading.supersedesId);
-    const wrong = checkReading(reading, currentReadings(others), view.battery.nominalVolts);
+    const reading = newReading(kind, data, {
+      ...{ id: uuidv7(), runId: view.run.id, technicianId: view.run.startedById, instrument },
+      ...{ takenAtMs: Math.round(bench.clock()), forced, supersedes },
+    });
+    const wrong = checkInRun(reading, view.readings, view.battery.nominalVolts);
     if (wrong.length > 0) return wrong;
     truths.current.push(bench.moment(reading.id));
     setView({ ...view, readings: [...view.readings, reading] });

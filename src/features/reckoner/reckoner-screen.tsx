@@ -5,7 +5,6 @@ import { Link2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
-import { CLOSING_LINE } from '@/core/procedure/cautions';
 import type { Problem } from '@/core/quantity/result';
 import {
   changedIn,
@@ -20,6 +19,7 @@ import {
 } from '@/core/reckoner/tool';
 import { toolbox } from '@/core/reckoner/toolbox';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { CLOSING_LINE } from '@/core/steps/closing-line';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';

@@ -1,8 +1,8 @@
 import type { BatteryLabel } from '@/core/battery/battery-label';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
-import { currentReadings } from '@/core/procedure/current-readings';
 import { overrideOf } from '@/core/procedure/override';
 import { type Chance, seededChance } from '@/core/quantity/chance';
+import { currentReadings } from '@/core/steps/current-readings';
 import { addBatteries, countBatteries } from '../batteries';
 import type { Store, Transaction } from '../database';
 import { inChunks } from '../in-chunks';

@@ -6,7 +6,7 @@ import { area, line } from 'd3-shape';
 import { useMemo } from 'react';
 import type { BatterySpec } from '@/core/battery/battery';
 import { healthyCourse } from '@/core/physics/healthy-course';
-import { thinTrace } from '@/core/procedure/thin-trace';
+import { thinTrace } from '@/core/steps/load/thin-trace';
 import { useWidth } from './use-width';
 
 interface Props {

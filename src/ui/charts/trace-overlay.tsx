@@ -4,7 +4,7 @@ import { extent, max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { Trace } from '@/core/assessment/evidence';
-import { thinTrace } from '@/core/procedure/thin-trace';
+import { thinTrace } from '@/core/steps/load/thin-trace';
 import { useWidth } from './use-width';
 import { ValueGrid } from './value-grid';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import type { RunView } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
+import type { Reading } from '@/core/steps/reading';
 import { send } from '../api';
 import { clockAheadMs, measureClock } from '../server-clock';
 import { browserKeep } from './kept-readings';

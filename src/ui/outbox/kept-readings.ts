@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { Reading } from '@/core/procedure/reading';
 import type { Problem } from '@/core/quantity/result';
+import type { Reading } from '@/core/steps/reading';
 
 /** A reading that was captured here and is not acknowledged yet. */
 export interface Unsent {

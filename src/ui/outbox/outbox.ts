@@ -1,5 +1,5 @@
 import type { RunView } from '@/core/exchange/views';
-import type { Reading } from '@/core/procedure/reading';
+import type { Reading } from '@/core/steps/reading';
 import { problemsOf, type Reply } from '../api';
 import type { ReadingKeep, Unsent } from './kept-readings';
 

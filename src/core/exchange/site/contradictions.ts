@@ -1,11 +1,11 @@
 import { tagKey } from '../../battery/battery';
 import type { Slot, Vehicle } from '../../battery/vehicle';
-import { checkReading } from '../../procedure/check-reading';
-import { currentReadings } from '../../procedure/current-readings';
 import { type Problem, problem } from '../../quantity/result';
 import { lookAlikeKey } from '../../quantity/written-text';
 import { contradictionsIn as contradictionsInRules } from '../../rules/check-rules';
 import { STANDARD_RULES } from '../../rules/standard-rules';
+import { impossibleIn } from '../../steps/check-in-run';
+import { currentReadings } from '../../steps/current-readings';
 import { MOST_PROBLEMS } from '../check-shape';
 import type { BatteryRecord, ImportRecord, LotRecord, Technician } from '../views';
 import type { SiteBattery, SiteRulesVersion, SiteRun } from './records';
@@ -259,10 +259,12 @@ function circles(readings: SiteRun['readings'], path: string): Problem[] {
 function readingProblems(readings: SiteRun['readings'], nominalVolts: number, path: string): Problem[] {
   return readings.flatMap((reading, index) => {
     const place = `${path}/readings/${index}`;
-    return checkReading(reading, NOTHING_READ, nominalVolts).map(({ field, found, expected, message }) => ({
-      ...{ field: `${place}/${field}`, found, expected },
-      message: `${place}/${message}`,
-    }));
+    return impossibleIn(reading, { current: NOTHING_READ, nominalVolts }).map(
+      ({ field, found, expected, message }) => ({
+        ...{ field: `${place}/${field}`, found, expected },
+        message: `${place}/${message}`,
+      }),
+    );
   });
 }
 

@@ -1,9 +1,9 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
 import { GRADES, VERDICTS } from '../../assessment/verdict';
 import { BatteryLabelSchema } from '../../battery/battery-label';
-import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../procedure/reading';
 import { momentSchema } from '../../quantity/moment';
 import { HouseRulesSchema } from '../../rules/house-rules';
+import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../steps/reading';
 import { USED_COLUMNS } from '../readings-csv/columns';
 import type { LotRow } from '../views';
 import { AssessmentSchema, EvidenceSchema } from './assessment-schema';

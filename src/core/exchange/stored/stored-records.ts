@@ -1,10 +1,10 @@
 import type { Assessment } from '../../assessment/assess';
 import { type Evidence, evidenceAsOfToday, type StoredEvidence } from '../../assessment/evidence';
 import { upgradeAssessment } from '../../assessment/upgrade-assessment';
-import { isReadingKind, READING_SCHEMAS, type Reading } from '../../procedure/reading';
 import { fail, problem, type Result, succeed } from '../../quantity/result';
 import { type HouseRules, HouseRulesSchema } from '../../rules/house-rules';
 import { upgradeRules } from '../../rules/upgrade-rules';
+import { isReadingKind, READING_SCHEMAS, type Reading } from '../../steps/reading';
 import { checkShape } from '../check-shape';
 import { AssessmentSchema, EvidenceSchema } from '../site/assessment-schema';
 

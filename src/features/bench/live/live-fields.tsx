@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { TemperatureUnit } from '@/ui/site';
+import type { TemperatureUnit } from '@/core/quantity/temperature';
 import { type NumberField, shownValue } from '../number-fields';
 import { instrumentName, type LiveSource, useLink, useLive } from './use-live';
 

@@ -17,7 +17,7 @@ const MODES: readonly { readonly value: ChargeMode; readonly label: string }[] =
 
 /** The plan of a charge, its log while it is on, and its end: what was read before it no longer says anything. */
 export function ChargeStage(props: StageProps) {
-  const { charging } = props.state.current;
+  const { charge_start: charging } = props.state.current.last;
   return charging ? <OnCharge {...props} start={charging} /> : <ChargePlanned {...props} />;
 }
 

@@ -1,4 +1,4 @@
-import { COMPLAINTS, SYMPTOMS, type Symptom } from '@/core/procedure/complaint';
+import { COMPLAINTS, SYMPTOMS, type Symptom } from '@/core/steps/complaint/plans';
 import type { StageProps } from './stage-props';
 
 /** Why it came in: one touch, and what the complaint points at beside the battery. */

@@ -1,4 +1,4 @@
-import type { ReadingData } from '@/core/procedure/reading';
+import type { ReadingData } from '@/core/steps/reading';
 import type { Choice } from './choices';
 
 /** What can be answered at each point of an inspection. */

@@ -1,6 +1,6 @@
 import type { LevelState } from '@/core/assessment/evidence';
 import { CONSTRUCTION_FACTS, type Construction } from '@/core/battery/construction';
-import type { ReadingData } from '@/core/procedure/reading';
+import type { ReadingData } from '@/core/steps/reading';
 
 type Inspection = ReadingData<'inspection'>;
 

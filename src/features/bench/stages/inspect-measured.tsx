@@ -1,6 +1,6 @@
-import type { ReadingData } from '@/core/procedure/reading';
 import { possibleRange, type Quantity, quantityLabel } from '@/core/quantity/entry';
 import { fail, problem, type Result, succeed } from '@/core/quantity/result';
+import type { ReadingData } from '@/core/steps/reading';
 import { typedNumber } from '@/ui/typed-number';
 
 /** The points of an inspection that are measured, as typed. */

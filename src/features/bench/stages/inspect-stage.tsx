@@ -1,8 +1,8 @@
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { CONSTRUCTION_FACTS } from '@/core/battery/construction';
-import type { ReadingData } from '@/core/procedure/reading';
 import type { Problem } from '@/core/quantity/result';
+import type { ReadingData } from '@/core/steps/reading';
 import { Button } from '@/ui/button';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';

@@ -2,9 +2,10 @@ import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeState, chargeState } from '@/core/charging/charge-log';
 import { planCharge } from '@/core/charging/charge-plan';
 import { writeLine } from '@/core/instruments/line';
-import { chargeDueMs } from '@/core/procedure/clocks';
-import type { ReadingData, ReadingOf } from '@/core/procedure/reading';
 import { formatQuantity } from '@/core/quantity/format';
+import { chargeDueMs } from '@/core/steps/clocks';
+import type { ReadingData, ReadingOf } from '@/core/steps/reading';
+import { temperatureWords } from '@/core/steps/words';
 import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
@@ -12,7 +13,6 @@ import { useSite } from '@/ui/site';
 import { ChargerPanel } from '../live/charger-panel';
 import { useLink, useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
-import { temperatureWords } from '../reading-words';
 import { ChargeFigure as Figure } from './charge-figure';
 import type { StageProps } from './stage-props';
 
@@ -33,7 +33,7 @@ export function OnCharge({
   onTyping,
   capture,
 }: StageProps & { readonly start: ReadingOf<'charge_start'> }) {
-  const { chargeLog } = state.current;
+  const { charge_log: chargeLog } = state.current.all;
   const { charge, temperatureC } = state.assessment.estimates;
   const plan = planCharge(spec, {
     chargePct: charge?.pct ?? 0,

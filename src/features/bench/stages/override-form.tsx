@@ -21,7 +21,7 @@ interface Props extends Pick<StageProps, 'run' | 'state'> {
 
 /** The last word: another verdict with its reason. The computed one stays beside it. */
 export function OverrideForm({ run, state, computed }: Props) {
-  const override = overrideOf(state.current, computed) && state.current.override;
+  const override = overrideOf(state.current, computed) && state.current.last.override;
   const lapsed = lapsedOverrideOf(state.current, computed);
   const [open, setOpen] = useState(false);
   const [verdict, setVerdict] = useState<Verdict>(computed.verdict === 'retire' ? 'watch' : 'retire');

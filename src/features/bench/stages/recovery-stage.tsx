@@ -1,6 +1,6 @@
 import { ownVolt } from '@/core/assessment/reference';
-import { minutesBetween, RECOVERY_MARKS_MINUTES } from '@/core/procedure/clocks';
 import { formatQuantity } from '@/core/quantity/format';
+import { minutesBetween, RECOVERY_MARKS_MINUTES } from '@/core/steps/clocks';
 import { clockText } from '@/ui/countdown';
 import { SimulatedTime } from '../live/simulated-time';
 import { useLive } from '../live/use-live';
@@ -10,7 +10,7 @@ import type { StageProps } from './stage-props';
 /** The open voltage coming back after a failed load, with the clock since the load. */
 export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'recovery' ? correcting.data : null;
-  const { load } = state.current;
+  const { load } = state.current.last;
   const simulated = useLive(({ clock }) =>
     clock.speed > 1 || clock.passedSeconds > 0 ? clock.sinceLoadSeconds : null,
   );

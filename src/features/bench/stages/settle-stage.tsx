@@ -1,13 +1,8 @@
 import { useState } from 'react';
 import { twelveVolt } from '@/core/assessment/reference';
-import {
-  LEAST_VOLTS_TO_LOAD,
-  minutesBetween,
-  restContradictedBy,
-  settleMinutes,
-} from '@/core/procedure/clocks';
-import { isFrozen } from '@/core/procedure/gates';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
+import { LEAST_VOLTS_TO_LOAD, minutesBetween, restContradictedBy, settleMinutes } from '@/core/steps/clocks';
+import { isFrozen } from '@/core/steps/gate';
 import { Button } from '@/ui/button';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { Choices } from './choices';
@@ -51,7 +46,8 @@ function Thaw({ run, capture }: StageProps) {
 }
 
 function Settle({ run, spec, state, nowMs, capture }: StageProps) {
-  const { lastCharge, ownCharge, settle } = state.current;
+  const { ownCharge } = state.current;
+  const { charge: lastCharge, settle } = state.current.last;
   const { surface } = run.view.rules;
   const sinceCharge = lastCharge && !settle ? minutesBetween(lastCharge.takenAtMs, nowMs) : null;
   const suspected = state.assessment.estimates.charge?.surfaceSuspected === true;

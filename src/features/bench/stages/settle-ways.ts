@@ -2,10 +2,10 @@ import type { BatterySpec } from '@/core/battery/battery';
 import { workingCapacity } from '@/core/battery/cranking-rating';
 import { ratedLoad } from '@/core/battery/load-to-set';
 import { chargeUncertainty } from '@/core/correction/rest';
-import { removesSurfaceCharge, settleMinutes, surfaceLoadMinutes } from '@/core/procedure/clocks';
-import type { SettleMethod } from '@/core/procedure/settle-method';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { removesSurfaceCharge, settleMinutes, surfaceLoadMinutes } from '@/core/steps/clocks';
+import type { SettleMethod } from '@/core/steps/settle/method';
 
 /** A way to let a battery settle, as the Bench offers it. */
 export interface Way {

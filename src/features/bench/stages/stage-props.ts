@@ -1,7 +1,7 @@
 import type { BatterySpec } from '@/core/battery/battery';
-import type { Reading, ReadingData, ReadingKind } from '@/core/procedure/reading';
 import type { RunState } from '@/core/procedure/run-sheet';
 import type { Problem } from '@/core/quantity/result';
+import type { Reading, ReadingData, ReadingKind } from '@/core/steps/reading';
 import type { Run } from '../use-run';
 
 /** What every stage gets: where the run stands, and how to capture. */

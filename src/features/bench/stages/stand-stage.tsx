@@ -1,6 +1,6 @@
 import { ownVolt } from '@/core/assessment/reference';
-import { minutesBetween } from '@/core/procedure/clocks';
 import { formatQuantity } from '@/core/quantity/format';
+import { minutesBetween } from '@/core/steps/clocks';
 import { Button } from '@/ui/button';
 import { SimulatedTime, useSimulatedAhead } from '../live/simulated-time';
 import { NumberEntry } from '../number-entry';
@@ -12,7 +12,7 @@ const MINUTES_PER_HOUR = 60;
 /** Left alone after charge and rest: what it showed then, what it shows now. */
 export function StandStage({ run, spec, state, nowMs, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'stand' ? correcting.data : null;
-  const { openCircuit } = state.current;
+  const { open_circuit: openCircuit } = state.current.last;
   const { stand } = run.view.rules;
   const own = (volts: number) => formatQuantity(ownVolt(volts, spec.nominalVolts), 'V');
   const aheadMinutes = useSimulatedAhead();

@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { VEHICLE_CHECKS, type VehicleCheck } from '@/core/assessment/evidence';
 import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
 import { writeLine } from '@/core/instruments/line';
-import { COMPLAINTS } from '@/core/procedure/complaint';
+import { COMPLAINTS } from '@/core/steps/complaint/plans';
+import type { ReadingOf } from '@/core/steps/reading';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/select';
 import { AskInstrument } from '../live/ask-instrument';
@@ -18,12 +19,12 @@ const OPTIONS = VEHICLE_CHECKS.map((value) => ({ value, label: VEHICLE_CHECK_LAB
 /** What the complaint points at beside the battery: a drop, the regulated voltage or the draw. */
 export function VehicleStage({ run, spec, state, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'vehicle_check' ? correcting.data : null;
-  const { complaint } = state.current;
+  const { complaint } = state.current.last;
   const plan = complaint && COMPLAINTS[complaint.data.symptom];
   const [check, setCheck] = useState<VehicleCheck>(
-    () => before?.check ?? toMeasureNext(state.current.vehicleChecks, plan?.vehicleFirst ?? null),
+    () => before?.check ?? toMeasureNext(state.current.all.vehicle_check, plan?.vehicleFirst ?? null),
   );
-  const measured = state.current.vehicleChecks.length > 0;
+  const measured = state.current.all.vehicle_check.length > 0;
   useProbesAt(check);
   const unit = check === 'draw' ? 'A' : 'V';
   const fields: NumberField<Name>[] = [
@@ -77,7 +78,7 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
 }
 
 /** What the complaint points at; once that is measured, the first that is not. */
-function toMeasureNext(taken: StageProps['state']['current']['vehicleChecks'], first: VehicleCheck | null) {
+function toMeasureNext(taken: readonly ReadingOf<'vehicle_check'>[], first: VehicleCheck | null) {
   const isOpen = (check: VehicleCheck) => !taken.some(({ data }) => data.check === check);
   const usual: VehicleCheck = first ?? 'clamp_drop';
   return isOpen(usual) ? usual : (VEHICLE_CHECKS.find(isOpen) ?? usual);

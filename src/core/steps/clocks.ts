@@ -1,7 +1,7 @@
 import type { ReadingOf } from './reading';
-import type { SettleMethod } from './settle-method';
+import type { SettleMethod } from './settle/method';
 
-const MS_PER_MINUTE = 60_000;
+export const MS_PER_MINUTE = 60_000;
 
 /** Headlamps or 10 to 20 A for 2 to 5 min. Rule of the trade. */
 const HEADLAMP_MINUTES = 3;

@@ -1,4 +1,4 @@
-import type { VehicleCheck } from '../assessment/evidence';
+import type { VehicleCheck } from '../../assessment/evidence';
 
 /** Why a battery came in. */
 export const SYMPTOMS = [

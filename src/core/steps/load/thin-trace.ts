@@ -1,4 +1,4 @@
-import type { Trace } from '../assessment/evidence';
+import type { Trace } from '../../assessment/evidence';
 
 /** Longest trace that a reading keeps; a longer one is thinned first, so that no spike is lost. */
 export const LONGEST_TRACE = 400;

@@ -1,0 +1,29 @@
+import { Type } from '@sinclair/typebox';
+import { measured, oneOf, optional, readingOf } from '../shape';
+
+const CHARGE_MODES = ['normal', 'slow', 'deep', 'equalise'] as const;
+
+/** A charge is put on, looked at now and then, and taken off. */
+export const CHARGE_READINGS = {
+  charge_start: readingOf('charge', {
+    mode: oneOf(CHARGE_MODES, 'way of charging'),
+    volts: measured('chargingVolts'),
+    amps: measured('smallChargingAmps'),
+    hours: Type.Number({ minimum: 0.1, maximum: 200, description: 'planned hours' }),
+  }),
+  charge_log: readingOf(
+    'charge_start',
+    {
+      volts: measured('chargingVolts'),
+      amps: measured('smallChargingAmps'),
+      temperatureC: optional(measured('temperatureC')),
+      gravity: optional(measured('gravity')),
+    },
+    true,
+  ),
+  charge: readingOf('run', {
+    full: Type.Boolean({ description: 'charged until full' }),
+    refused: Type.Optional(Type.Boolean({ description: 'took no charge' })),
+    ampHours: Type.Optional(optional(measured('returnedAh'))),
+  }),
+} as const;

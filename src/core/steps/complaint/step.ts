@@ -1,0 +1,16 @@
+import { OPEN } from '../gate';
+import { always, listed, nothing, type Step, unwritten } from '../step';
+import { COMPLAINTS } from './plans';
+
+export const complaint: Step<'complaint'> = {
+  label: 'Complaint',
+  task: 'Why did it come in? The answer changes what is measured first.',
+  minutes: 1,
+  caution: null,
+  gate: () => OPEN,
+  onSheet: always,
+  taken: ({ last }) => listed(last.complaint),
+  readings: { complaint: { words: ({ symptom }) => COMPLAINTS[symptom].label } },
+  evidence: nothing,
+  written: unwritten,
+};

@@ -1,0 +1,20 @@
+import { Type } from '@sinclair/typebox';
+import { CONTACT_STATES } from '../../assessment/evidence';
+import { RATING_STANDARDS } from '../../battery/rating-standard';
+import { measured, oneOf, optional, readingOf } from '../shape';
+
+/** Units that a tester may answer in: siemens, milliohms, or amperes of a standard. */
+export const CONDUCTANCE_UNITS = ['S', 'mohm', ...RATING_STANDARDS] as const;
+
+/** What a tester may have corrected its figure for. */
+export const COMPENSATIONS = ['none', 'temp', 'both'] as const;
+
+export const CONDUCTANCE_READINGS = {
+  conductance: readingOf('charge', {
+    value: Type.Number({ minimum: 0.1, maximum: 20_000, description: 'conductance tester’s reading' }),
+    unit: oneOf(CONDUCTANCE_UNITS, 'unit'),
+    compensated: oneOf(COMPENSATIONS, 'what the tester has corrected for'),
+    temperatureC: optional(measured('temperatureC')),
+    contact: Type.Optional(oneOf(CONTACT_STATES, 'contact and circuit')),
+  }),
+} as const;

@@ -1,0 +1,80 @@
+import { MOMENT_BOUNDS } from '../quantity/moment';
+import { isOfKind, READING_KINDS, READINGS, type Reading, type ReadingKind, type ReadingOf } from './reading';
+import type { Standing } from './shape';
+
+/**
+ * The readings of a run that stand: not superseded, not withdrawn, in the order in which they were taken. Every reader
+ * of a run sees the same one as the later.
+ */
+export function standingReadings(readings: readonly Reading[]): Reading[] {
+  const superseded = new Set(readings.map(({ supersedesId }) => supersedesId));
+  return readings.filter(({ id, kind }) => !superseded.has(id) && kind !== 'withdrawal').sort(byMoment);
+}
+
+/**
+ * Which of two readings was taken first. Nothing can be taken after it was stored: a device whose clock runs ahead
+ * stamps its readings later than that, and the moment of storing then stands. Two of the same moment keep the order in
+ * which they were stored, then that of their ids.
+ */
+export function byMoment(one: Reading, other: Reading): number {
+  return momentOf(one) - momentOf(other) || storedAt(one) - storedAt(other) || (one.id < other.id ? -1 : 1);
+}
+
+/** What is not stored yet comes after all that is. */
+const storedAt = ({ recordedAtMs = MOMENT_BOUNDS.most }: Reading) => recordedAtMs;
+
+const momentOf = ({ takenAtMs, recordedAtMs = takenAtMs }: Reading) => Math.min(takenAtMs, recordedAtMs);
+
+/** The readings that say how things are now, by their kind, and what follows of the charges among them. */
+export interface CurrentReadings {
+  /** The latest of each kind that nothing later has made stale. */
+  readonly last: { readonly [K in ReadingKind]: ReadingOf<K> | undefined };
+  /** All of each kind that nothing later has made stale, oldest first. */
+  readonly all: { readonly [K in ReadingKind]: readonly ReadingOf<K>[] };
+  /** The charge where this run saw it begin and end: when one that was given elsewhere ended, nobody here knows. */
+  readonly ownCharge: ReadingOf<'charge'> | undefined;
+  readonly fullCharges: number;
+}
+
+/**
+ * Sorts out what is current, as each kind says: a charge makes the electrical readings before it stale; a new settling
+ * makes the open voltage stale; a new load makes the recovery stale; a new inspection outdates cleaning and topping up.
+ */
+export function currentReadings(readings: readonly Reading[]): CurrentReadings {
+  const run = standingReadings(readings);
+  const of = <K extends ReadingKind>(kind: K) => ofKind(standingAs(READINGS[kind], run), kind);
+  const all = byKind<CurrentReadings['all']>(of);
+  const last = byKind<CurrentReadings['last']>((kind) => all[kind].at(-1));
+  const { charge: charges } = all;
+  return {
+    ...{ last, all },
+    ownCharge: beganHere(run, charges) ? last.charge : undefined,
+    fullCharges: charges.filter(({ data }) => data.full).length,
+  };
+}
+
+/** One answer a kind. The compiler cannot follow a kind through the list of them; whoever asks says what they are. */
+function byKind<T>(answer: (kind: ReadingKind) => unknown): T {
+  return Object.fromEntries(READING_KINDS.map((kind) => [kind, answer(kind)])) as T;
+}
+
+/** The readings of a run among which one of this standing still counts. */
+function standingAs({ since, only }: Standing, run: readonly Reading[]): readonly Reading[] {
+  if (since === 'run') return run;
+  const around = standingAs(READINGS[since], run);
+  const mark = ofKind(around, since).at(-1);
+  if (!mark) return only ? [] : around;
+  return around.slice(around.indexOf(mark) + 1);
+}
+
+/** Whether the last charge was put on in this run, after the one before it. */
+function beganHere(run: readonly Reading[], charges: readonly ReadingOf<'charge'>[]): boolean {
+  const [before, last] = [charges.at(-2), charges.at(-1)];
+  if (!last) return false;
+  const from = before ? run.indexOf(before) + 1 : 0;
+  return ofKind(run.slice(from, run.indexOf(last)), 'charge_start').length > 0;
+}
+
+function ofKind<K extends ReadingKind>(readings: readonly Reading[], kind: K): ReadingOf<K>[] {
+  return readings.filter((reading): reading is ReadingOf<K> => isOfKind(reading, kind));
+}

@@ -1,0 +1,103 @@
+import type { Assessment } from '../assessment/assess';
+import { FINDING_TITLES } from '../assessment/wording';
+import { decimalsApart, formatQuantity } from '../quantity/format';
+import type { HouseRules } from '../rules/house-rules';
+import { chargeDueMs, settleEndsAtMs } from './clocks';
+import type { CurrentReadings } from './current-readings';
+
+/** A condition that must hold before a step's result means anything. */
+export type Gate =
+  | { readonly open: true }
+  | {
+      readonly open: false;
+      /** In a few words, for the run sheet: "charge first: 48 %, needs 65 %". */
+      readonly reason: string;
+      /** Whether a technician may go past it; the result is then indicative. Never where someone could be hurt. */
+      readonly forceable: boolean;
+      /** When a clock opens it, ms UTC; null where no clock does. */
+      readonly opensAtMs: number | null;
+    };
+
+/** How a run stands when a gate is looked at. */
+export interface AtTheGate {
+  readonly current: CurrentReadings;
+  readonly assessment: Assessment;
+  readonly rules: HouseRules;
+  readonly nowMs: number;
+}
+
+export const OPEN: Gate = { open: true };
+export const barred = (reason: string, forceable = true, opensAtMs: number | null = null): Gate => ({
+  open: false,
+  reason,
+  forceable,
+  opensAtMs,
+});
+
+/** The first of some gates that is not open; open where all are. */
+export function firstBarred(...gates: readonly Gate[]): Gate {
+  return gates.find(({ open }) => !open) ?? OPEN;
+}
+
+/** Unsafe to handle: everything stops, and nobody can force it. */
+export function safetyGate({ current, assessment: { verdict, decidedBy } }: AtTheGate): Gate {
+  if (!current.last.inspection) return barred('inspect first', false);
+  return verdict === 'quarantine'
+    ? barred(`unsafe: ${FINDING_TITLES[decidedBy].toLowerCase()}`, false)
+    : OPEN;
+}
+
+/** Frozen, seen or computed. */
+export function isFrozen({ decidedBy }: Assessment): boolean {
+  return decidedBy === 'case_frozen' || decidedBy === 'frozen_likely';
+}
+
+/** Put to thaw, and not looked at since. */
+export function isThawing({ last: { settle, inspection } }: CurrentReadings): boolean {
+  return settle?.data.method === 'thaw' && !!inspection && inspection.takenAtMs <= settle.takenAtMs;
+}
+
+/** A frozen battery that thaws is looked at again once it has. */
+export function thawGate({ current, nowMs }: AtTheGate): Gate {
+  const { settle } = current.last;
+  const endsAtMs = settle && isThawing(current) ? settleEndsAtMs(settle) : 0;
+  return nowMs < endsAtMs ? barred('thawing indoors', true, endsAtMs) : OPEN;
+}
+
+/** What is on charge shows the charger's voltage, not its own. */
+export function chargerGate({ current }: AtTheGate): Gate {
+  const on = current.last.charge_start;
+  return on ? barred('on charge: take it off first', true, chargeDueMs(on)) : OPEN;
+}
+
+/** Safe, and nothing on the outside that would be measured in its place. */
+export function handlingGate(at: AtTheGate): Gate {
+  const safety = safetyGate(at);
+  if (!safety.open) return safety;
+  const { next } = at.assessment;
+  if (next === 'clean') return barred('clean terminals first');
+  return next === 'top_up' ? barred('top up and charge first') : OPEN;
+}
+
+/** A test that means nothing on a battery that is emptier than this, %. */
+export function chargedGate({ assessment: { estimates } }: AtTheGate, leastPct: number): Gate {
+  const { charge } = estimates;
+  if (!charge) return barred('open-circuit voltage first');
+  if (charge.pct >= leastPct) return OPEN;
+  const decimals = decimalsApart(charge.pct, leastPct, '%');
+  const [read, needed] = [charge.pct, leastPct].map((value) => formatQuantity(value, '%', { decimals }));
+  return barred(`charge first: ${read}, needs ${needed}`);
+}
+
+/** A surface charge holds up the voltage under load too. */
+export function surfaceGate({ assessment: { estimates } }: AtTheGate): Gate {
+  return estimates.charge?.surfaceSuspected ? barred('surface charge: settle first') : OPEN;
+}
+
+/** A test that means nothing on a battery that is colder than this, °C. */
+export function warmGate({ assessment: { estimates } }: AtTheGate, lowestC: number): Gate {
+  const { temperatureC } = estimates;
+  return temperatureC !== null && temperatureC < lowestC
+    ? barred(`too cold: needs ${formatQuantity(lowestC, '°C', { decimals: 0 })}`)
+    : OPEN;
+}

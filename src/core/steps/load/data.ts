@@ -1,0 +1,29 @@
+import { Type } from '@sinclair/typebox';
+import { measured, oneOf, optional, readingOf } from '../shape';
+import { LONGEST_TRACE } from './thin-trace';
+
+/** Seconds, volts and, where it was recorded, amperes. */
+const TraceSchema = Type.Array(
+  Type.Unsafe<readonly [number, number, number | null]>({
+    type: 'array',
+    prefixItems: [
+      { type: 'number', minimum: 0, maximum: 600 },
+      { type: 'number', minimum: 0, maximum: 20 },
+      { type: ['number', 'null'], minimum: -100, maximum: 5000 },
+    ],
+    items: false,
+    minItems: 3,
+  }),
+  { minItems: 1, maxItems: LONGEST_TRACE, description: 'trace' },
+);
+
+export const LOAD_READINGS = {
+  load: readingOf('charge', {
+    amps: measured('loadAmps'),
+    seconds: measured('loadSeconds'),
+    volts: measured('loadVolts'),
+    temperatureC: optional(measured('temperatureC')),
+    stopped: Type.Optional(optional(oneOf(['collapse', 'gassing'], 'why it was stopped'))),
+    trace: Type.Optional(optional(TraceSchema)),
+  }),
+} as const;
