@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { VERDICTS } from '../assessment/verdict';
-import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
+import { newReading, type Reading, type ReadingData, type ReadingKind } from '../steps/reading';
 import { caseOfCode, composedCode, randomCode } from './case-code';
 import { type Decision, debrief } from './debrief';
 import { GRADED_CASES } from './graded-cases';
@@ -140,18 +140,10 @@ function reading<K extends ReadingKind>(
   extra: object = {},
 ): Reading {
   made++;
-  return {
-    ...{
-      id: `r${made}`,
-      runId: 'run',
-      kind,
-      data,
-      takenAtMs: minutes * 60_000,
-      technicianId: 'me',
-      instrument: 'typed',
-    },
-    ...{ forced: false, supersedesId: null, reason: null, ...extra },
-  } as unknown as Reading;
+  const reading = newReading(kind, data, {
+    ...{ id: `r${made}`, runId: 'run', takenAtMs: minutes * 60_000, technicianId: 'me', instrument: 'typed' },
+  });
+  return { ...reading, ...extra };
 }
 
 const truthOf = ({ id }: Reading, chargePct: number, extra: Partial<TrueMoment> = {}): TrueMoment => ({

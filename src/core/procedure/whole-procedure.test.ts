@@ -3,7 +3,6 @@ import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { checkInRun } from '../steps/check-in-run';
 import { removesSurfaceCharge, settleMinutes, surfaceLoadMinutes } from '../steps/clocks';
-import { currentReadings } from '../steps/current-readings';
 import { levelOf } from '../steps/inspect/level';
 import { thinTrace } from '../steps/load/thin-trace';
 import { couldBecome, reasonFor } from './next-step';

@@ -1,7 +1,7 @@
 import type { BatterySpec } from '../battery/battery';
 import type { HouseRules } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
+import { newReading, type Reading, type ReadingData, type ReadingKind } from '../steps/reading';
 import { type RunState, runState } from './run-sheet';
 
 export const MINUTE = 60_000;
@@ -23,20 +23,14 @@ export class WrittenRun {
 
   add<K extends ReadingKind>(kind: K, data: ReadingData<K>, extra: Extra = {}): this {
     const number = this.readings.length;
-    const reading = {
+    const reading = newReading(kind, data, {
       id: `00000000-0000-7000-8000-${String(number).padStart(12, '0')}`,
       runId: '00000000-0000-7000-8000-00000000aaaa',
-      kind,
-      data,
       takenAtMs: START + number * MINUTE,
       technicianId: '00000000-0000-7000-8000-00000000bbbb',
       instrument: 'typed',
-      forced: false,
-      supersedesId: null,
-      reason: null,
-      ...extra,
-    };
-    this.readings.push(reading as unknown as Reading);
+    });
+    this.readings.push({ ...reading, ...extra });
     return this;
   }
 

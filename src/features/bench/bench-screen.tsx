@@ -11,6 +11,7 @@ import { likelyBattery } from '@/core/instruments/likely-battery';
 import { overrideOf } from '@/core/procedure/override';
 import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
 import type { Reading } from '@/core/steps/reading';
+import { newReading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { useLetterKey } from '@/ui/letter-key';
@@ -164,13 +165,15 @@ function keptJudgement({ run, assessments }: RunView) {
 /** The readings with what is being typed among them, as if it had been captured now. */
 function withDraft(readings: readonly Reading[], draft: Draft): Reading[] {
   const last = readings.at(-1);
-  const replaced = readings.find(({ id }) => id === draft.supersedesId);
-  const reading = {
-    ...{ ...draft, id: 'ffffffff-ffff-7fff-bfff-ffffffffffff', runId: last?.runId ?? '' },
-    ...{ takenAtMs: replaced?.takenAtMs ?? Math.max(serverNow(), last?.takenAtMs ?? 0) },
-    ...{ technicianId: last?.technicianId ?? '', instrument: TYPED, reason: null },
-  };
-  return [...readings, reading as Reading];
+  const { kind, data, forced, supersedes } = draft;
+  return [
+    ...readings,
+    newReading(kind, data, {
+      ...{ id: 'ffffffff-ffff-7fff-bfff-ffffffffffff', runId: last?.runId ?? '', forced, supersedes },
+      ...{ takenAtMs: Math.max(serverNow(), last?.takenAtMs ?? 0), instrument: TYPED },
+      technicianId: last?.technicianId ?? '',
+    }),
+  ];
 }
 
 /** The step of the sheet with this id; a step that has left the sheet meanwhile gives way to the last one. */

@@ -3,7 +3,7 @@ import type { BatterySpec } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
 import { runState } from '@/core/procedure/run-sheet';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import type { Reading, ReadingData, ReadingKind } from '@/core/steps/reading';
+import { newReading, type Reading, type ReadingData, type ReadingKind } from '@/core/steps/reading';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
 import type { StageProps } from './stages/stage-props';
 import { ALL_STORED } from './use-run';
@@ -24,13 +24,11 @@ export type Written = { [K in ReadingKind]: readonly [K, ReadingData<K>] }[Readi
 
 /** Readings of a run, a minute apart, as a technician would have taken them. */
 export function writtenReadings(...written: readonly Written[]): Reading[] {
-  return written.map(
-    ([kind, data], index) =>
-      ({
-        id: `01900000-0000-7000-8000-${String(index).padStart(12, '0')}`,
-        ...{ runId: 'run', kind, data, takenAtMs: START + index * 60_000, technicianId: TECHNICIAN },
-        ...{ instrument: 'typed', forced: false, supersedesId: null, reason: null },
-      }) as unknown as Reading,
+  return written.map(([kind, data], index) =>
+    newReading(kind, data, {
+      id: `01900000-0000-7000-8000-${String(index).padStart(12, '0')}`,
+      ...{ runId: 'run', takenAtMs: START + index * 60_000, technicianId: TECHNICIAN, instrument: 'typed' },
+    }),
   );
 }
 

@@ -21,14 +21,17 @@ function shown(
   unit: '°C' | '°F' = '°C',
   link: InstrumentLink | null = null,
 ) {
-  const captured = jest.fn((_values: Readonly<Record<'volts' | 'temperatureC', number | null>>) => problems);
+  const captured = jest.fn(
+    (_values: Readonly<Record<'volts' | 'temperatureC', number | null>>, _by: string | null) => problems,
+  );
   render(
     <SiteProvider settings={{ ...settings, temperatureUnit: unit }}>
       <LinkProvider link={link}>
         <NumberEntry
           nominalVolts={12}
           captureLabel="Capture"
-          onCapture={captured}
+          capture={() => []}
+          onCapture={(values, by) => captured(values, by)}
           onTyping={() => {}}
           fields={[
             {

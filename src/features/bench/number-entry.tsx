@@ -11,6 +11,7 @@ import { type Doubt, emptyWords, type NumberField } from './number-fields';
 import { NumberPad } from './number-pad';
 import { Numerals } from './numerals';
 import { StageMargins } from './stage-margins';
+import type { Capture, StageProps } from './stages/stage-props';
 import { useTypedFields } from './use-typed-fields';
 
 interface Props<Name extends string> {
@@ -23,7 +24,10 @@ interface Props<Name extends string> {
     values: Readonly<Record<Name, number | null>>,
     /** The instrument that the reading stands on as it is; null where it was typed. */
     instrument: string | null,
+    /** Takes it: to be stored, or only to see what it would come to. */
+    capture: Capture,
   ) => readonly Problem[];
+  readonly capture: Capture;
   /** The picture that makes the reading mean something, drawn anew with every keystroke. */
   readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
   readonly before?: React.ReactNode;
@@ -35,7 +39,7 @@ interface Props<Name extends string> {
    * Called when something is typed: the stage stays, whatever another tab captures meanwhile. `tryOut` captures the
    * values as they now stand, for whoever wants to see what they would come to; null while they are incomplete.
    */
-  readonly onTyping: (tryOut: (() => void) | null) => void;
+  readonly onTyping: StageProps['onTyping'];
 }
 
 /** Told where a temperature was left empty: what Enter does next. */
@@ -49,6 +53,7 @@ export function NumberEntry<Name extends string>({
   fields,
   nominalVolts,
   captureLabel,
+  capture,
   onCapture,
   picture,
   before,
@@ -64,7 +69,7 @@ export function NumberEntry<Name extends string>({
   }, []);
   const focusField = (name: Name) =>
     form.current?.querySelector<HTMLInputElement>(`input[name="${name}"]`)?.focus();
-  const entry = useTypedFields({ fields, nominalVolts, manyAlike, onCapture, onTyping, focusField });
+  const entry = useTypedFields({ fields, nominalVolts, manyAlike, capture, onCapture, onTyping, focusField });
   const { texts, values, active, setActive, asked, problems, live, type, onPad, tryCapture } = entry;
 
   const numerals = (field: NumberField<Name>, huge: boolean) => (

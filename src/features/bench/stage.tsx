@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { StepId } from '@/core/assessment/step-id';
 import type { SheetStep } from '@/core/procedure/run-sheet';
-import type { Reading, ReadingKind } from '@/core/steps/reading';
+import type { Reading, ReadingData, ReadingKind } from '@/core/steps/reading';
 import { STEPS } from '@/core/steps/registry';
 import { Button } from '@/ui/button';
 import { Caution } from '@/ui/caution';
@@ -16,9 +16,10 @@ import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
 import { StageMargins } from './stage-margins';
+import { type Chosen, correctionIn, NOTHING_CHOSEN, stageShows } from './stage-shows';
 import { IdentifyStage } from './stages/identify-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
-import type { StageProps } from './stages/stage-props';
+import type { Capture, StageProps } from './stages/stage-props';
 import type { CaptureOptions } from './use-run';
 
 type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
@@ -36,15 +37,11 @@ interface Props extends Base {
 }
 
 /** What is being typed, as it would be captured. */
-export interface Draft extends Pick<Reading, 'forced' | 'supersedesId'> {
-  readonly kind: ReadingKind;
-  readonly data: Reading['data'];
-}
-
-interface Correction {
-  readonly reading: Reading;
-  readonly reason: string;
-}
+export type Draft = {
+  [K in ReadingKind]: { readonly kind: K; readonly data: ReadingData<K> };
+}[ReadingKind] &
+  Required<Pick<CaptureOptions, 'forced'>> &
+  Pick<CaptureOptions, 'supersedes'>;
 
 const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   identify: IdentifyStage,
@@ -85,47 +82,38 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   const frame = useRef<HTMLElement>(null);
   // The Enter that captured one step decides nothing in the next.
   const opening = useSecondEnterHeld();
-  const [forced, setForced] = useState(false);
-  const [again, setAgain] = useState(false);
-  const [correction, setCorrection] = useState<Correction | null>(null);
-  const showsDone =
-    id !== 'verdict' &&
-    reading !== undefined &&
-    (reading.kind !== 'charge_start' || finished) &&
-    ((!next && !again && !correction) || finished);
-  const barred = !showsDone && !gate.open && !forced && !correction && id !== 'verdict';
-  const mayForce = barred && gate.forceable && !finished;
-  useLetterKey('f', () => setForced(true), { off: !mayForce });
-  useStageFocus(frame, `${showsDone} ${barred} ${again} ${correction?.reading.id}`);
+  const [chosen, setChosen] = useState(NOTHING_CHOSEN);
+  const correction = correctionIn(chosen);
+  const shows = stageShows(step, chosen, finished);
+  const passesGate = chosen.forced && !gate.open;
+  const mayForce = shows === 'barred' && !gate.open && gate.forceable && !finished;
+  const force = () => setChosen({ ...chosen, forced: true });
+  const enter = (entry: Chosen['entry']) => setChosen({ ...chosen, entry });
+  useLetterKey('f', force, { off: !mayForce });
+  useStageFocus(frame, `${shows} ${chosen.entry === 'again'} ${correction?.reading.id}`);
 
-  const tryingOut = useRef(false);
-  const capture: StageProps['capture'] = (kind, data, instrument = null, stoodBy = false) => {
-    const isForced = stoodBy || (forced && !gate.open);
-    if (tryingOut.current) {
-      onDraft({ kind, data, forced: isForced, supersedesId: correction?.reading.id ?? null } as Draft);
-      return [];
-    }
-    const options: CaptureOptions = {
-      forced: isForced,
-      ...(instrument === null ? {} : { instrument }),
-      ...(correction ? { supersedes: correction } : {}),
-    };
-    const problems = run.capture(kind, data, options);
+  const supersedes = correction ? { supersedes: correction } : {};
+  const capture: Capture = (kind, data, instrument = null, stoodBy = false) => {
+    const by = instrument === null ? {} : { instrument };
+    const problems = run.capture(kind, data, { forced: stoodBy || passesGate, ...by, ...supersedes });
     if (problems.length === 0) onCaptured();
     return problems;
+  };
+  const tryOut: Capture = (kind, data, _instrument, stoodBy = false) => {
+    // The signature holds a kind and its data together, which the compiler cannot follow into the union.
+    onDraft({ kind, data, forced: stoodBy || passesGate, ...supersedes } as Draft);
+    return [];
   };
   const withdraw = (withdrawn: Reading, reason: string) => {
     if (run.capture('withdrawal', {}, { supersedes: { reading: withdrawn, reason } }).length === 0)
       onCaptured();
   };
 
-  const hold = (tryOut: (() => void) | null = null) => {
-    tryingOut.current = true;
+  const hold: StageProps['onTyping'] = (tried = null) => {
     onDraft(null);
-    tryOut?.();
-    tryingOut.current = false;
-    if (!next || again) return;
-    setAgain(true);
+    tried?.(tryOut);
+    if (!next || chosen.entry === 'again') return;
+    enter('again');
     onGoTo(id);
   };
 
@@ -142,31 +130,31 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
         <p className="text-soft">{STEPS[id].task}</p>
       </div>
       <Caution step={id} runId={run.view.run.id} />
-      {forced && !gate.open && !showsDone && (
+      {passesGate && shows !== 'done' && (
         <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
           Forced although barred ({gate.reason}). The result is indicative and does not count toward retiring
           the battery.
         </p>
       )}
-      {showsDone && reading ? (
+      {shows === 'done' && reading ? (
         <DoneStep
           reading={reading}
           earlier={earlier}
           readOnly={finished}
-          onAgain={() => setAgain(true)}
-          onCorrect={(wrong, reason) => setCorrection({ reading: wrong, reason })}
+          onAgain={() => enter('again')}
+          onCorrect={(wrong, reason) => enter({ reading: wrong, reason })}
           onWithdraw={withdraw}
         />
-      ) : barred && !gate.open ? (
+      ) : shows === 'barred' && !gate.open ? (
         <Barred
           reason={gate.reason}
           opensInMs={gate.opensAtMs === null ? null : gate.opensAtMs - nowMs}
           mayForce={mayForce}
-          onForce={() => setForced(true)}
+          onForce={force}
           goTo={state.nextStep === id ? null : state.nextStep}
           onGoTo={onGoTo}
         />
-      ) : finished && id !== 'verdict' ? (
+      ) : shows === 'left_out' ? (
         <p className="text-lg text-soft">This step was not done in this run.</p>
       ) : (
         <StageMargins

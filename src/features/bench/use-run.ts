@@ -5,7 +5,6 @@ import { uuidv7 } from 'uuidv7';
 import type { RunView } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { checkInRun } from '@/core/steps/check-in-run';
-import { currentReadings } from '@/core/steps/current-readings';
 import type { Reading, ReadingData, ReadingKind } from '@/core/steps/reading';
 import { newReading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';

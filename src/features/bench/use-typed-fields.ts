@@ -5,6 +5,7 @@ import { useLiveFields } from './live/live-fields';
 import { nextAct } from './next-act';
 import { type Doubt, type NumberField, readFields, shownValue } from './number-fields';
 import { type PadKey, typedOn } from './number-pad';
+import type { Capture, StageProps } from './stages/stage-props';
 
 type Values<Name extends string> = Readonly<Record<Name, number | null>>;
 
@@ -13,14 +14,19 @@ export interface EntryOf<Name extends string> {
   readonly fields: readonly NumberField<Name>[];
   readonly nominalVolts: number;
   readonly manyAlike: boolean;
-  readonly onCapture: (values: Values<Name>, instrument: string | null) => readonly Problem[];
-  readonly onTyping: (tryOut: (() => void) | null) => void;
+  readonly capture: Capture;
+  readonly onCapture: (
+    values: Values<Name>,
+    instrument: string | null,
+    capture: Capture,
+  ) => readonly Problem[];
+  readonly onTyping: StageProps['onTyping'];
   readonly focusField: (name: Name) => void;
 }
 
 /** The fields of a step as they are typed, on keys, on the pad or live, and what the main key does with them. */
 export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
-  const { fields, nominalVolts, manyAlike, onCapture, onTyping, focusField } = entry;
+  const { fields, nominalVolts, manyAlike, capture, onCapture, onTyping, focusField } = entry;
   const { temperatureUnit } = useSite();
   const [typed, setTexts] = useState(() => initialTexts(fields, temperatureUnit));
   const live = useLiveFields(fields, temperatureUnit);
@@ -50,7 +56,7 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
     setTexts(changed);
     const { values, complaints } = readIn(changed);
     const whole = Object.keys(complaints).length === 0;
-    onTyping(whole ? () => onCapture(values, null) : null);
+    onTyping(whole ? (tried) => onCapture(values, null, tried) : null);
     setAsked(null);
     setProblems([]);
   };
@@ -74,7 +80,7 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
         return focusField(act.name);
       case 'capture':
         setAsked(null);
-        return setProblems(onCapture(read.values, live.instrument));
+        return setProblems(onCapture(read.values, live.instrument, capture));
     }
   };
   const standBy = (stoodBy: Doubt) => {

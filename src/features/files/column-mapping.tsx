@@ -1,7 +1,11 @@
 import { useState } from 'react';
 import { FIXABLE_COLUMNS, type FixedCells, fixedEntries, type Mapping } from '@/core/exchange/import/mapping';
-import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
-import { NEEDED_COLUMNS, USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
+import {
+  COLUMN_FACTS,
+  NEEDED_COLUMNS,
+  USED_COLUMNS,
+  type UsedColumn,
+} from '@/core/exchange/readings-csv/columns';
 import { Select } from '@/ui/select';
 
 interface Props {
@@ -29,7 +33,8 @@ export function ColumnMapping({ header, mapping, fixed, onChange, onFix }: Props
       </summary>
       {missing.length > 0 && (
         <p className="border-t px-4 py-2 text-warn">
-          Say which column holds {missing.map((column) => COLUMN_TITLES[column].toLowerCase()).join(' and ')}
+          Say which column holds{' '}
+          {missing.map((column) => COLUMN_FACTS[column].title.toLowerCase()).join(' and ')}
           {missing.includes('construction') && ', or what all rows are'}.
         </p>
       )}
@@ -48,7 +53,7 @@ export function ColumnMapping({ header, mapping, fixed, onChange, onFix }: Props
               <option value="">left aside</option>
               {USED_COLUMNS.map((column) => (
                 <option key={column} value={column}>
-                  {COLUMN_TITLES[column]}
+                  {COLUMN_FACTS[column].title}
                 </option>
               ))}
             </select>
@@ -61,11 +66,11 @@ export function ColumnMapping({ header, mapping, fixed, onChange, onFix }: Props
           {fixable.map((column) => (
             <div key={column} className="w-44">
               <Select
-                label={`${COLUMN_TITLES[column]}, all rows`}
+                label={`${COLUMN_FACTS[column].title}, all rows`}
                 value={fixed[column] ?? ''}
                 options={[
                   { value: '', label: 'not said' },
-                  ...(COLUMN_WORDS[column] ?? []).map((word) => ({ value: word, label: word })),
+                  ...(COLUMN_FACTS[column].words ?? []).map((word) => ({ value: word, label: word })),
                 ]}
                 onChoose={(word) => onFix({ ...fixed, [column]: word })}
               />

@@ -1,6 +1,6 @@
 import { type CellPlace, completed } from '@/core/exchange/lot/edit-lot';
-import { COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
+import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
 
 /** What a cell of the grid asks for. */
 export interface GridActions {
@@ -15,6 +15,6 @@ export interface GridActions {
 
 /** What a cell holds once one leaves it: a beginning becomes the word that it stands for. */
 export function settledText(column: UsedColumn, text: string): string {
-  const words = COLUMN_WORDS[column];
+  const words = COLUMN_FACTS[column].words;
   return words ? completed(text, words) : text.trim();
 }

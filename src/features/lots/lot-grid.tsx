@@ -4,8 +4,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useCallback, useEffect, useRef } from 'react';
 import type { CellPlace } from '@/core/exchange/lot/edit-lot';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
-import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
+import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
 import type { LotRow } from '@/core/exchange/views';
 import type { GridActions } from './grid-actions';
 import { LotRowLine } from './lot-row';
@@ -74,9 +74,9 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }:
         <thead>
           <tr>
             <Heading className="left-0 z-20 w-12">Row</Heading>
-            <Heading className="left-12 z-20">{COLUMN_TITLES.tag}</Heading>
+            <Heading className="left-12 z-20">{COLUMN_FACTS.tag.title}</Heading>
             {columns.map(
-              (column) => column !== 'tag' && <Heading key={column}>{COLUMN_TITLES[column]}</Heading>,
+              (column) => column !== 'tag' && <Heading key={column}>{COLUMN_FACTS[column].title}</Heading>,
             )}
             <Heading>Health</Heading>
             <Heading>Comes to</Heading>
@@ -139,7 +139,7 @@ const Gap = ({ height }: { readonly height: number }) => (
 /** The words that a column takes, offered by the browser while one types. */
 const WordLists = memo(function WordLists({ columns }: { readonly columns: readonly UsedColumn[] }) {
   return columns.map((column) => {
-    const words = COLUMN_WORDS[column];
+    const words = COLUMN_FACTS[column].words;
     return (
       words && (
         <datalist key={column} id={`words-${column}`}>

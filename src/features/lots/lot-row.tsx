@@ -3,8 +3,8 @@ import { X } from 'lucide-react';
 import { memo } from 'react';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
 import { WORK_WORDS, workOf } from '@/core/exchange/lot/lot-summary';
-import { COLUMN_TITLES, COLUMN_WORDS } from '@/core/exchange/readings-csv/column-titles';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
+import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
 import type { LotRow } from '@/core/exchange/views';
 import { formatQuantity } from '@/core/quantity/format';
 import { VerdictLabel } from '@/ui/verdict-label';
@@ -94,15 +94,15 @@ function Cell({ index, at, row, column, problem, readOnly, judgement, ...actions
     >
       <input
         data-cell={`${index} ${column}`}
-        aria-label={`${COLUMN_TITLES[column]}, row ${at + 1}`}
+        aria-label={`${COLUMN_FACTS[column].title}, row ${at + 1}`}
         aria-invalid={problem !== undefined}
         title={problem}
         value={text}
         readOnly={readOnly}
         maxLength={80}
         placeholder={placeholderOf(column, judgement)}
-        list={COLUMN_WORDS[column] ? `words-${column}` : undefined}
-        inputMode={COLUMN_WORDS[column] || isTag ? 'text' : 'decimal'}
+        list={COLUMN_FACTS[column].words ? `words-${column}` : undefined}
+        inputMode={COLUMN_FACTS[column].words || isTag ? 'text' : 'decimal'}
         autoComplete="off"
         autoCapitalize={isTag ? 'characters' : 'none'}
         spellCheck={false}

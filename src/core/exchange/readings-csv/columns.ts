@@ -1,52 +1,55 @@
-/** Columns of the readings format that the judgement uses. */
-export const USED_COLUMNS = [
-  'tag',
-  'nominal_v',
-  'construction',
-  'rating_standard',
-  'rating_a',
-  'c20_ah',
-  'rc_min',
-  'taken_at',
-  'temp_c',
-  'temp_f',
-  'case',
-  'terminals',
-  'level',
-  'rest_min',
-  'surface_removed',
-  'ocv_v',
-  'load_a',
-  'load_s',
-  'load_v',
-  'load_temp_c',
-  'recovery_min',
-  'recovery_v',
-  'charges_done',
-  'sg_1',
-  'sg_2',
-  'sg_3',
-  'sg_4',
-  'sg_5',
-  'sg_6',
-  'sg_temp_c',
-  'cell_1_v',
-  'cell_2_v',
-  'cell_3_v',
-  'cell_4_v',
-  'cell_5_v',
-  'cell_6_v',
-  'cond_value',
-  'cond_unit',
-  'cond_compensated',
-  'charge3_a',
-  'charge3_v',
-  'crank_v',
-  'crank_s',
-  'crank_a',
+import { CONSTRUCTIONS } from '../../battery/construction';
+import { RATING_STANDARDS } from '../../battery/rating-standard';
+import { CHARGE_COLUMNS } from '../../steps/charge/columns';
+import type { ColumnFacts, ColumnPart } from '../../steps/columns';
+import { CONDUCTANCE_COLUMNS } from '../../steps/conductance/columns';
+import { CRANK_COLUMNS } from '../../steps/crank/columns';
+import { HYDROMETER_COLUMNS } from '../../steps/hydrometer/columns';
+import { INSPECT_COLUMNS } from '../../steps/inspect/columns';
+import { LOAD_COLUMNS } from '../../steps/load/columns';
+import { OPEN_CIRCUIT_COLUMNS } from '../../steps/open-circuit/columns';
+import { RECOVERY_COLUMNS } from '../../steps/recovery/columns';
+import { THREE_MINUTE_COLUMNS } from '../../steps/three-minute/columns';
+
+/** Columns that say which battery it is, when and how warm. */
+const BATTERY_COLUMNS = {
+  tag: { title: 'Tag' },
+  nominal_v: { title: 'Volts', words: ['12', '6'] },
+  construction: { title: 'Type', words: CONSTRUCTIONS },
+  rating_standard: { title: 'Standard', words: RATING_STANDARDS },
+  rating_a: { title: 'Rating, A' },
+  c20_ah: { title: 'C20, Ah' },
+  rc_min: { title: 'RC, min' },
+  taken_at: { title: 'Taken at' },
+  temp_c: { title: 'Temp, °C' },
+  temp_f: { title: 'Temp, °F' },
+} as const satisfies Record<string, ColumnFacts>;
+
+/** The columns of each step that has a place in the readings format, in the order in which it writes them. */
+export const COLUMN_PARTS = [
+  INSPECT_COLUMNS,
+  OPEN_CIRCUIT_COLUMNS,
+  LOAD_COLUMNS,
+  RECOVERY_COLUMNS,
+  CHARGE_COLUMNS,
+  HYDROMETER_COLUMNS,
+  CONDUCTANCE_COLUMNS,
+  THREE_MINUTE_COLUMNS,
+  CRANK_COLUMNS,
 ] as const;
 
-export type UsedColumn = (typeof USED_COLUMNS)[number];
+type ColumnOf<P> = P extends ColumnPart<infer C> ? C : never;
+
+export type UsedColumn = keyof typeof BATTERY_COLUMNS | ColumnOf<(typeof COLUMN_PARTS)[number]>;
+
+/** What each column is called and takes. */
+export const COLUMN_FACTS = Object.assign(
+  { ...BATTERY_COLUMNS },
+  ...COLUMN_PARTS.map(({ columns }) => columns),
+) as Readonly<Record<UsedColumn, ColumnFacts>>;
+
+/** Columns of the readings format that the judgement uses, in the order in which it writes them. */
+export const USED_COLUMNS = Object.keys(COLUMN_FACTS) as readonly UsedColumn[];
 
 /** Columns that no file can do without. */
 export const NEEDED_COLUMNS: readonly UsedColumn[] = ['tag', 'construction'];

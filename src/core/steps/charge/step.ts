@@ -3,6 +3,7 @@ import { formatQuantity } from '../../quantity/format';
 import { safetyGate } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step, type Written } from '../step';
+import { CHARGE_COLUMNS } from './columns';
 
 export const charge: Step<'charge_start' | 'charge_log' | 'charge'> = {
   label: 'Charge',
@@ -36,6 +37,7 @@ export const charge: Step<'charge_start' | 'charge_log' | 'charge'> = {
     chargeRefused: last.charge?.data.refused === true,
     chargesGiven: fullCharges,
   }),
+  columns: CHARGE_COLUMNS,
   written: chargesOf,
 };
 

@@ -14,5 +14,6 @@ export const clean: Step<'clean'> = {
   taken: ({ last }) => listed(last.clean),
   readings: { clean: { words: ({ terminals }) => `terminals ${terminals}` } },
   evidence: nothing,
+  columns: null,
   written: unwritten,
 };

@@ -12,5 +12,6 @@ export const complaint: Step<'complaint'> = {
   taken: ({ last }) => listed(last.complaint),
   readings: { complaint: { words: ({ symptom }) => COMPLAINTS[symptom].label } },
   evidence: nothing,
+  columns: null,
   written: unwritten,
 };

@@ -1,6 +1,7 @@
 import { isRatingStandard } from '../../battery/rating-standard';
 import { chargedGate, chargerGate, firstBarred, handlingGate, surfaceGate, warmGate } from '../gate';
 import { always, listed, type Step } from '../step';
+import { CONDUCTANCE_COLUMNS } from './columns';
 
 export const conductance: Step<'conductance'> = {
   label: 'Conductance',
@@ -26,6 +27,7 @@ export const conductance: Step<'conductance'> = {
   evidence: ({ last: { conductance: read } }) => ({
     conductance: read ? { ...read.data, forced: read.forced } : null,
   }),
+  columns: CONDUCTANCE_COLUMNS,
   written: ({ conductance: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;

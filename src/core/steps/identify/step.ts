@@ -11,5 +11,6 @@ export const identify: Step<'identify'> = {
   taken: ({ last }) => listed(last.identify),
   readings: { identify: { words: () => 'label agrees' } },
   evidence: nothing,
+  columns: null,
   written: () => [{ kind: 'identify', data: { confirmed: true } }],
 };

@@ -15,6 +15,7 @@ import {
 import { loadAboveOpen, outOfRange } from '../possible';
 import { always, listed, type Step } from '../step';
 import { voltsAtAmps } from '../words';
+import { LOAD_COLUMNS } from './columns';
 
 export const load: Step<'load'> = {
   label: 'Load test',
@@ -45,6 +46,7 @@ export const load: Step<'load'> = {
     },
   },
   evidence: ({ last: { load: read } }) => ({ load: read ? { ...read.data, forced: read.forced } : null }),
+  columns: LOAD_COLUMNS,
   written: ({ load: read }) => {
     if (!read) return [];
     const { forced, trace, ...data } = read;

@@ -4,6 +4,7 @@ import { type AtTheGate, barred, chargerGate, firstBarred, type Gate, handlingGa
 import { outOfRange } from '../possible';
 import { always, listed, type Step } from '../step';
 import { temperatureWords } from '../words';
+import { OPEN_CIRCUIT_COLUMNS } from './columns';
 
 export const openCircuit: Step<'open_circuit'> = {
   label: 'Open-circuit voltage',
@@ -30,6 +31,7 @@ export const openCircuit: Step<'open_circuit'> = {
         }
       : null,
   }),
+  columns: OPEN_CIRCUIT_COLUMNS,
   written: ({ openCircuit: read }) =>
     read
       ? [

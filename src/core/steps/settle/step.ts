@@ -27,6 +27,7 @@ export const settle: Step<'settle'> = {
     },
   },
   evidence: nothing,
+  columns: null,
   written: ({ openCircuit }) =>
     openCircuit
       ? [

@@ -21,6 +21,7 @@ export const stand: Step<'stand'> = {
     },
   },
   evidence: ({ last: { stand: read } }) => ({ stand: read ? { ...read.data, forced: read.forced } : null }),
+  columns: null,
   written: ({ stand: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;

@@ -11,5 +11,6 @@ export const verdict: Step<never> = {
   taken: () => [],
   readings: {},
   evidence: nothing,
+  columns: null,
   written: unwritten,
 };

@@ -98,11 +98,12 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
               )
             );
           }}
-          onCapture={({ amps }) => {
+          capture={capture}
+          onCapture={({ amps }, _by, take) => {
             const plan = planFor(amps);
             if (!plan) return [];
             const hours = Math.round(plan.hours * 10) / 10;
-            return capture('charge_start', {
+            return take('charge_start', {
               mode,
               volts: Math.round(plan.absorptionVolts * 100) / 100,
               amps: Math.round(plan.amps * 10) / 10,

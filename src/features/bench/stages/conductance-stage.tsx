@@ -99,8 +99,9 @@ export function ConductanceStage({ spec, state, correcting, onTyping, capture }:
           },
           temperatureField(before ? before.temperatureC : (state.evidence.openCircuit?.temperatureC ?? null)),
         ]}
-        onCapture={({ value, temperatureC }, by) =>
-          capture('conductance', { value: value ?? 0, unit, compensated, contact, temperatureC }, by)
+        capture={capture}
+        onCapture={({ value, temperatureC }, by, take) =>
+          take('conductance', { value: value ?? 0, unit, compensated, contact, temperatureC }, by)
         }
         picture={({ value, temperatureC }) => (
           <Notes

@@ -89,9 +89,10 @@ export function CrankStage({ spec, state, run, correcting, onTyping, capture }: 
           },
           temperatureField(known),
         ]}
-        onCapture={({ volts, amps, seconds, inrushVolts, temperatureC }, by) => {
+        capture={capture}
+        onCapture={({ volts, amps, seconds, inrushVolts, temperatureC }, by, take) => {
           if (cranking) return [problem('Crank it', 'the starter turning', 'the key off')];
-          return capture(
+          return take(
             'crank',
             { volts: volts ?? 0, amps, seconds, inrushVolts, temperatureC, engine },
             cranked && cranked.volts === volts ? instrumentName(link, 'voltmeter') : by,

@@ -83,8 +83,9 @@ function Gravities({ run, spec, state, correcting, onTyping, capture }: StagePro
           />
         </div>
       }
-      onCapture={(values, by) =>
-        capture(
+      capture={capture}
+      onCapture={(values, by, take) =>
+        take(
           'hydrometer',
           {
             gravities: cells.map((name) => values[name] ?? 0),
@@ -163,8 +164,9 @@ function CellVolts({
           />
         </div>
       }
-      onCapture={(values, by) =>
-        capture('cell_probe', { volts: inSingle(cells.map((name) => values[name] ?? 0)), entered: way }, by)
+      capture={capture}
+      onCapture={(values, by, take) =>
+        take('cell_probe', { volts: inSingle(cells.map((name) => values[name] ?? 0)), entered: way }, by)
       }
       picture={(values) => {
         const read = cells.map((name) => usable(values[name] ?? null));

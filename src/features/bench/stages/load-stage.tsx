@@ -132,8 +132,9 @@ function TypedLoad({ run, spec, state, correcting, onTyping, capture }: StagePro
           },
           temperatureField(known),
         ]}
-        onCapture={({ volts, amps, seconds, temperatureC }) =>
-          capture('load', {
+        capture={capture}
+        onCapture={({ volts, amps, seconds, temperatureC }, _by, take) =>
+          take('load', {
             ...{ volts: volts ?? 0, amps: amps ?? 0, seconds: seconds ?? 0, temperatureC },
             stopped: stopped === 'no' ? null : stopped,
             trace: trace.length > 0 ? [...thinTrace(trace, LONGEST_TRACE)] : null,

@@ -112,8 +112,9 @@ export function OnCharge({
             emptyMeans: 'not taken',
           },
         ]}
-        onCapture={({ volts, amps, temperatureC: celsius, gravity }, by) =>
-          capture('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity }, by)
+        capture={capture}
+        onCapture={({ volts, amps, temperatureC: celsius, gravity }, by, take) =>
+          take('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity }, by)
         }
       />
       <div className="flex flex-wrap gap-3">

@@ -36,8 +36,9 @@ export function OpenCircuitStage({ run, spec, state, correcting, onTyping, captu
           live: { kind: 'thermometer', field: 'celsius' },
         },
       ]}
-      onCapture={({ volts, temperatureC }, by) =>
-        capture('open_circuit', { volts: volts ?? 0, temperatureC }, by)
+      capture={capture}
+      onCapture={({ volts, temperatureC }, by, take) =>
+        take('open_circuit', { volts: volts ?? 0, temperatureC }, by)
       }
       picture={({ volts, temperatureC }) => {
         const celsius = usable(temperatureC) ?? ASSUMED_TEMPERATURE_C;

@@ -63,12 +63,9 @@ export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, c
           emptyMeans: 'by the clock',
         },
       ]}
-      onCapture={({ volts, minutes }, by) =>
-        capture(
-          'recovery',
-          { volts: volts ?? 0, minutes: minutes ?? Math.round(elapsedMinutes * 10) / 10 },
-          by,
-        )
+      capture={capture}
+      onCapture={({ volts, minutes }, by, take) =>
+        take('recovery', { volts: volts ?? 0, minutes: minutes ?? Math.round(elapsedMinutes * 10) / 10 }, by)
       }
     />
   );

@@ -13,13 +13,16 @@ export interface StageProps {
   /** The reading that is being put right, for a stage to start from. */
   readonly correcting: Reading | null;
   /** Holds the stage while something is being typed; what can be tried out is shown in the ledger as typed. */
-  readonly onTyping: (tryOut?: (() => void) | null) => void;
-  /** `instrument` names the one that gave the reading; it is typed where none did. */
-  readonly capture: <K extends ReadingKind>(
-    kind: K,
-    data: ReadingData<K>,
-    instrument?: string | null,
-    /** Stood by although it passes over a clock: forced like a barred step. */
-    stoodBy?: boolean,
-  ) => readonly Problem[];
+  readonly onTyping: (tryOut?: ((capture: Capture) => void) | null) => void;
+  readonly capture: Capture;
 }
+
+/** Captures a reading; answers what is wrong with it, if anything. */
+export type Capture = <K extends ReadingKind>(
+  kind: K,
+  data: ReadingData<K>,
+  /** The one that gave the reading; it is typed where none did. */
+  instrument?: string | null,
+  /** Stood by although it passes over a clock: forced like a barred step. */
+  stoodBy?: boolean,
+) => readonly Problem[];

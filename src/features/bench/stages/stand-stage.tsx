@@ -57,8 +57,9 @@ export function StandStage({ run, spec, state, nowMs, correcting, onTyping, capt
           },
           temperatureField(before ? before.temperatureC : (openCircuit?.data.temperatureC ?? null)),
         ]}
-        onCapture={({ volts, startVolts, hours: left, temperatureC }, by) =>
-          capture(
+        capture={capture}
+        onCapture={({ volts, startVolts, hours: left, temperatureC }, by, take) =>
+          take(
             'stand',
             { volts: volts ?? 0, startVolts: startVolts ?? 0, hours: left ?? hours ?? 0, temperatureC },
             by,

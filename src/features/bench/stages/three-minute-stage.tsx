@@ -57,7 +57,10 @@ export function ThreeMinuteStage({ run, spec, correcting, onTyping, capture }: S
           live: { kind: 'charger', field: 'amps' },
         },
       ]}
-      onCapture={({ volts, amps }, by) => capture('three_minute', { volts: volts ?? 0, amps: amps ?? 0 }, by)}
+      capture={capture}
+      onCapture={({ volts, amps }, by, take) =>
+        take('three_minute', { volts: volts ?? 0, amps: amps ?? 0 }, by)
+      }
     />
   );
 }

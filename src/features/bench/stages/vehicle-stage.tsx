@@ -55,8 +55,9 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
           </div>
         }
         fields={fields}
-        onCapture={({ value, ownFrom = null, ownTo = null }, by) =>
-          capture('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo }, by)
+        capture={capture}
+        onCapture={({ value, ownFrom = null, ownTo = null }, by, take) =>
+          take('vehicle_check', { check, value: value ?? 0, ownFrom, ownTo }, by)
         }
       />
       {plan?.vehicleFirst && !correcting && !measured && (

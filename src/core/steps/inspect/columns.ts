@@ -1,0 +1,23 @@
+import { CASE_STATES, LEVEL_STATES, NOTHING_INSPECTED, TERMINAL_STATES } from '../../assessment/evidence';
+import type { ColumnPart } from '../columns';
+
+export const INSPECT_COLUMNS: ColumnPart<'case' | 'terminals' | 'level'> = {
+  columns: {
+    case: { title: 'Case', words: CASE_STATES },
+    terminals: { title: 'Posts', words: TERMINAL_STATES },
+    level: { title: 'Level', words: LEVEL_STATES },
+  },
+  read: (row, into) => {
+    into.inspection = {
+      ...NOTHING_INSPECTED,
+      case: row.word('case', CASE_STATES),
+      terminals: row.word('terminals', TERMINAL_STATES),
+      level: row.word('level', LEVEL_STATES),
+    };
+  },
+  write: ({ inspection }) => ({
+    case: inspection?.case,
+    terminals: inspection?.terminals,
+    level: inspection?.level,
+  }),
+};
