@@ -31,7 +31,7 @@ export function gradeBlock(
 ): GradedBlock {
   const { cells: rows, lines } = rowsOf(block);
   const writeRow = rowWriter(block, header);
-  let out = startsFile && !json ? writeRow(rows[0] ?? [], APPENDED_COLUMNS) : '';
+  let out = startsFile && !json ? writeRow(rows[0] ?? [], lines[0] ?? 0, APPENDED_COLUMNS) : '';
   let complaints = '';
   let graded = 0;
   let refused = 0;
@@ -42,7 +42,7 @@ export function gradeBlock(
     if (!read.ok) {
       refused++;
       complaints += complaintLines(line, read.problems, 'row refused');
-      if (!json) out += writeRow(cells, BLANK_GRADES);
+      if (!json) out += writeRow(cells, line, BLANK_GRADES);
       continue;
     }
     graded++;
@@ -50,7 +50,7 @@ export function gradeBlock(
     if (leftOut.length > 0) complaints += complaintLines(line, leftOut, 'row graded without it');
     const assessment = assess(evidence, rules);
     if (json) out += `${JSON.stringify(gradedRecord(line, tag, evidence, assessment, rules))}\n`;
-    else out += writeRow(cells, gradedCells(assessment));
+    else out += writeRow(cells, line, gradedCells(assessment));
   }
   return { out, complaints, graded, refused };
 }
@@ -60,16 +60,17 @@ function complaintLines(line: number, problems: readonly Problem[], outcome: str
 }
 
 /**
- * Writes a row with its grades. Where nothing is quoted the cells go out letter for letter as they came in, which is
- * also by far the quickest; else each cell is written anew.
+ * Writes a row with its grades. Where nothing is quoted the row goes out letter for letter as it came in, which is also
+ * by far the quickest; else each cell is written anew.
  */
-function rowWriter({ text, delimiter }: CsvBlock, { replaced }: Header) {
+function rowWriter({ text, delimiter, firstLine }: CsvBlock, { replaced }: Header) {
   const end = text.includes('\r\n') ? '\r\n' : '\n';
   if (replaced.length === 0 && delimiter === ',' && !text.includes('"')) {
-    return (cells: readonly string[], grades: readonly string[]) =>
-      `${cells.join(',')},${grades.join(',')}${end}`;
+    const asItCame = text.split(end);
+    return (_cells: readonly string[], line: number, grades: readonly string[]) =>
+      `${asItCame[line - firstLine]},${grades.join()}${end}`;
   }
-  return (cells: readonly string[], grades: readonly string[]) => {
+  return (cells: readonly string[], _line: number, grades: readonly string[]) => {
     const kept = replaced.length === 0 ? cells : cells.filter((_, index) => !replaced.includes(index));
     return `${Papa.unparse([[...kept, ...grades]])}${end}`;
   };

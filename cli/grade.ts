@@ -19,6 +19,9 @@ Exits 0 when every row was graded, 1 when some were refused, 2 when nothing coul
 
 const EXIT = { graded: 0, someRefused: 1, nothingRead: 2 } as const;
 
+/** Some hundred rows: what they become is swept away soonest while there is little of it. */
+const BLOCK_BYTES = 1 << 16;
+
 interface Streams {
   readonly stdin: Readable;
   readonly stdout: Writable;
@@ -49,7 +52,7 @@ export async function grade(args: readonly string[], { stdin, stdout, stderr }: 
     if (file === undefined || positionals.length > 1)
       return refuse(`one file is needed, - for standard input\n\n${USAGE}`);
     const rules = values.rules === undefined ? STANDARD_RULES : rulesFrom(values.rules);
-    const input = file === '-' ? stdin : createReadStream(file, { highWaterMark: 1 << 18 });
+    const input = file === '-' ? stdin : createReadStream(file, { highWaterMark: BLOCK_BYTES });
     const tally = await gradeStream(input, { stdout, stderr, rules, json: values.json === true });
     stderr.write(closingLine(tally));
     return tally.refused > 0 ? EXIT.someRefused : EXIT.graded;

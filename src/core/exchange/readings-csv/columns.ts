@@ -38,9 +38,11 @@ export const COLUMN_PARTS = [
   CRANK_COLUMNS,
 ] as const;
 
+export type AnyColumnPart = (typeof COLUMN_PARTS)[number];
+
 type ColumnOf<P> = P extends ColumnPart<infer C> ? C : never;
 
-export type UsedColumn = keyof typeof BATTERY_COLUMNS | ColumnOf<(typeof COLUMN_PARTS)[number]>;
+export type UsedColumn = keyof typeof BATTERY_COLUMNS | ColumnOf<AnyColumnPart>;
 
 /** What each column is called and takes. */
 export const COLUMN_FACTS = Object.assign(

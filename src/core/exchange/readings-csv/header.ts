@@ -1,11 +1,20 @@
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
-import { APPENDED_COLUMNS, NEEDED_COLUMNS, USED_COLUMNS, type UsedColumn } from './columns';
+import {
+  type AnyColumnPart,
+  APPENDED_COLUMNS,
+  COLUMN_PARTS,
+  NEEDED_COLUMNS,
+  USED_COLUMNS,
+  type UsedColumn,
+} from './columns';
 
 /** Where each column stands in a file, and which ones only pass through. */
 export interface Header {
   readonly width: number;
   /** Index of each used column; -1 where the file has none. */
   readonly at: Readonly<Record<UsedColumn, number>>;
+  /** The steps' columns of which the file has any: the others need not be looked for in every row. */
+  readonly parts: readonly AnyColumnPart[];
   /** Columns that the format does not know. */
   readonly unknown: readonly string[];
   /** Indexes of columns left by an earlier grading, which the new one replaces. */
@@ -30,6 +39,7 @@ export function readHeader(cells: readonly string[]): Result<Header> {
       UsedColumn,
       number
     >,
+    parts: COLUMN_PARTS.filter(({ columns }) => names.some((name) => Object.hasOwn(columns, name))),
     unknown: names.filter((name) => !isUsed(name) && !graded.includes(name)),
     replaced: names.flatMap((name, index) => (graded.includes(name) ? [index] : [])),
   });

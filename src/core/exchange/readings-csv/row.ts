@@ -1,4 +1,4 @@
-import { type Evidence, noEvidence } from '../../assessment/evidence';
+import { type Evidence, NOTHING_INSPECTED, noEvidence } from '../../assessment/evidence';
 import type { BatterySpec } from '../../battery/battery';
 import { CONSTRUCTIONS } from '../../battery/construction';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
@@ -9,7 +9,6 @@ import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../quantity/tem
 import type { EvidenceDraft } from '../../steps/columns';
 import { undefused } from '../csv-text';
 import { RowCells } from './cells';
-import { COLUMN_PARTS } from './columns';
 import type { Header } from './header';
 
 /** A row as read: what is known of the battery, and what had to be left out of it. */
@@ -37,7 +36,8 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
   if (!battery) return fail(...row.problems);
   const leftOut: Problem[] = [];
   const evidence: EvidenceDraft = noEvidence(battery);
-  for (const { read } of COLUMN_PARTS) read(row, evidence, { battery, temperatureC, leftOut });
+  evidence.inspection = NOTHING_INSPECTED;
+  for (const { read } of header.parts) read(row, evidence, { battery, temperatureC, leftOut });
   return row.problems.length > 0 ? fail(...row.problems) : succeed({ tag, evidence, leftOut });
 }
 
