@@ -14,7 +14,7 @@ import type { Reading } from '@/core/steps/reading';
 import { newReading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
 import { BatteryLine } from '@/ui/battery-line';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { Moment } from '@/ui/moment';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { serverNow } from '@/ui/server-clock';
@@ -210,6 +210,8 @@ function useStepKeys(sheet: readonly SheetStep[], shown: StepId, choose: (step: 
     const target = sheet[sheet.findIndex(({ id }) => id === shown) + by];
     if (target) choose(target.id);
   };
-  useLetterKey('[', () => walk(-1));
-  useLetterKey(']', () => walk(1));
+  useKeys([
+    { key: '[', label: 'The step before', act: () => walk(-1) },
+    { key: ']', label: 'The step after', act: () => walk(1) },
+  ]);
 }

@@ -10,7 +10,7 @@ import { STEPS } from '@/core/steps/registry';
 import { Button } from '@/ui/button';
 import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
@@ -89,7 +89,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   const mayForce = shows === 'barred' && !gate.open && gate.forceable && !finished;
   const force = () => setChosen({ ...chosen, forced: true });
   const enter = (entry: Chosen['entry']) => setChosen({ ...chosen, entry });
-  useLetterKey('f', force, { off: !mayForce });
+  useKeys([{ key: 'f', label: 'Force the step although it is barred', act: force, off: !mayForce }]);
   useStageFocus(frame, `${shows} ${chosen.entry === 'again'} ${correction?.reading.id}`);
 
   const supersedes = correction ? { supersedes: correction } : {};

@@ -5,7 +5,7 @@ import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import type { Reading } from '@/core/steps/reading';
 import { Button } from '@/ui/button';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { useSite } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { SpeedKeys } from '../bench/live/simulated-time';
@@ -39,7 +39,7 @@ interface Props {
 /** What is told and what can be seen, and what time and money go. */
 export function CaseHead({ practiceCase, bench, readings, startMs, takenUp, onDecide, onAgain }: Props) {
   const { title, story, symptom, seen } = practiceCase;
-  useLetterKey('d', onDecide);
+  useKeys([{ key: 'd', label: 'Give your verdict', act: onDecide }]);
   return (
     <section aria-label="Case" className="mb-1 grid gap-1 border-b py-2">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">

@@ -5,22 +5,13 @@ import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
+import { FindAnything } from './find-anything';
 import { OutboxNotice } from './outbox-notice';
+import { PLACES } from './places';
 import { WhoIsHere } from './who-is-here';
-
-const PLACES = [
-  { href: '/', label: 'Floor' },
-  { href: '/lots', label: 'Lots' },
-  { href: '/batteries', label: 'Batteries' },
-  { href: '/practice', label: 'Practice' },
-  { href: '/reckoner', label: 'Reckoner' },
-  { href: '/files', label: 'Files' },
-  { href: '/rules', label: 'House rules' },
-  { href: '/site', label: 'Site' },
-] as const;
 
 /**
  * The bar over every screen: where one can go, who is at the bench, how this screen shows things. `/` leads to the scan
@@ -30,7 +21,7 @@ export function TopBar() {
   const path = usePathname();
   const router = useRouter();
   // On the Floor the field itself takes the key, and what is scanned.
-  useLetterKey('/', () => router.push('/?scan'), { off: path === '/' });
+  useKeys([{ key: '/', label: 'Scan or type a tag', act: () => router.push('/?scan'), off: path === '/' }]);
   useScannedAnywhere((text) => {
     if (path !== '/') router.push(`/?scan=${encodeURIComponent(text)}`);
   });
@@ -61,6 +52,7 @@ export function TopBar() {
       </nav>
       <div className="ml-auto flex flex-wrap items-center justify-end gap-2">
         <OutboxNotice />
+        <FindAnything />
         <UnitSwitch />
         <ThemeSwitch />
         <WhoIsHere />

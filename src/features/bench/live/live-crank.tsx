@@ -3,7 +3,7 @@ import { type CrankCourse, crankCourse } from '@/core/assessment/crank-course';
 import { writeLine } from '@/core/instruments/line';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { Figure } from '../stages/figure';
 import { useLink, useLive } from './use-live';
 import { useStoppedOnLeaving } from './use-stopped-on-leaving';
@@ -37,7 +37,11 @@ export function LiveCrank({
       ),
     );
   };
-  useLetterKey('s', toggle, { atOnce: cranking });
+  useKeys([
+    {
+      ...{ key: 's', label: cranking ? 'Stop cranking' : 'Crank it', act: toggle, atOnce: cranking },
+    },
+  ]);
   const state = hold?.by === 'starter' ? hold.state : 'idle';
   const told = useRef(onCourse);
   told.current = onCourse;

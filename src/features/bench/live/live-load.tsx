@@ -8,7 +8,7 @@ import type { ReadingData } from '@/core/steps/reading';
 import { temperatureWords } from '@/core/steps/words';
 import { Button } from '@/ui/button';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { useSite } from '@/ui/site';
 import { Figure } from '../stages/figure';
 import type { HoldState, LoadPoint } from './instrument-link';
@@ -49,7 +49,12 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   const stop = () => {
     if (bankName) link?.send(writeLine('stop', bankName));
   };
-  useLetterKey('s', holding ? stop : start, { atOnce: holding });
+  useKeys([
+    {
+      ...{ key: 's', label: holding ? 'Stop the load' : 'Start the load' },
+      ...{ act: holding ? stop : start, atOnce: holding },
+    },
+  ]);
   useCapturedAtEnd(state, trace, task, (data) =>
     onCapture(data, instrumentName(link, 'load_bank') ?? 'Load bank'),
   );

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { writeLine } from '@/core/instruments/line';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { useLink, useLive } from './use-live';
 
 /** The voltmeter's own keys: its display frozen, and the lowest and highest that it has seen. Nothing with a meter that keeps none. */
@@ -14,7 +14,7 @@ export function MeterKeys() {
   const held = useLive((there) => there.word('voltmeter', 'held')) === 'yes';
   const clear = () => name && link?.send(writeLine('reset', name));
   const freeze = () => name && link?.send(writeLine('hold', name, { on: held ? 'no' : 'yes' }));
-  useLetterKey('h', freeze);
+  useKeys([{ key: 'h', label: 'Hold the meter’s display, or let it go', act: freeze, off: !name }]);
   useEffect(() => {
     // What was seen in another step says nothing here; under a load its dip is being kept.
     if (link && name && link.hold.state !== 'holding') link.send(writeLine('reset', name));

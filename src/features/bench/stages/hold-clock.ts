@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 
 const TICK_MS = 100;
 
@@ -14,7 +14,12 @@ export interface HoldClock {
 
 /** `S` starts and stops the clock; a number field has no use for the letter. */
 export function useClockKey({ running, start, stop }: HoldClock): void {
-  useLetterKey('s', running ? stop : start, { atOnce: running });
+  useKeys([
+    {
+      ...{ key: 's', label: running ? 'Stop the clock' : 'Start the clock' },
+      ...{ act: running ? stop : start, atOnce: running },
+    },
+  ]);
 }
 
 /** A clock that runs while something is held and says nothing about the reading. */

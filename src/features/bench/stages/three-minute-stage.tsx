@@ -5,7 +5,7 @@ import { writeLine } from '@/core/instruments/line';
 import { formatQuantity } from '@/core/quantity/format';
 import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
-import { useLetterKey } from '@/ui/letter-key';
+import { useKeys } from '@/ui/keys';
 import { SimulatedTime } from '../live/simulated-time';
 import { useLink, useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
@@ -17,7 +17,12 @@ import type { StageProps } from './stage-props';
 export function ThreeMinuteStage({ run, spec, correcting, onTyping, capture }: StageProps) {
   const before = correcting?.kind === 'three_minute' ? correcting.data : null;
   const { charges, elapsedSeconds, running, start, stop } = useTestClock();
-  useLetterKey('s', running ? stop : start, { atOnce: running });
+  useKeys([
+    {
+      ...{ key: 's', label: running ? 'Stop the charge' : 'Start the three minutes' },
+      ...{ act: running ? stop : start, atOnce: running },
+    },
+  ]);
   const left = Math.max(0, THREE_MINUTE_TEST.seconds - (elapsedSeconds ?? 0));
   const over = elapsedSeconds !== null && !running;
   const limit = ownVolt(run.view.rules.threeMinute.limitVolts, spec.nominalVolts);

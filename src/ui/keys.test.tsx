@@ -1,5 +1,5 @@
 import { fireEvent, render } from '@testing-library/react';
-import { useLetterKey } from './letter-key';
+import { actsNow, useKeys, useKeysHeld } from './keys';
 import { useScannedAnywhere } from './scanned-anywhere';
 
 interface Told {
@@ -9,8 +9,11 @@ interface Told {
 }
 
 function Bench({ start, stop, scanned }: Told) {
-  useLetterKey('s', start);
-  useLetterKey('x', stop, { atOnce: true });
+  useKeys([
+    { key: 's', label: 'Start', act: start },
+    { key: 'x', label: 'Stop', act: stop, atOnce: true },
+    { key: 'f', label: 'Force', act: start, off: true },
+  ]);
   useScannedAnywhere(scanned);
   return (
     <>
@@ -103,4 +106,38 @@ it('what is scanned while a dialog is open neither presses its keys nor leaves i
   strike(dialog, SCANNED_TAG, 10);
   expect([scanned.mock.calls.length, pressed.mock.calls.length]).toEqual([0, 0]);
   dialog.remove();
+});
+
+it('the keys of the screen can be listed: those that do something now, of the part that was opened last', () => {
+  const { start } = begin();
+  expect(actsNow().map(({ label }) => label)).toEqual(['Start', 'Stop']);
+  const later = jest.fn();
+  const Later = () => {
+    useKeys([{ key: 's', label: 'Start another', act: later }]);
+    return null;
+  };
+  const { unmount } = render(<Later />);
+  expect(actsNow().map(({ label }) => label)).toEqual(['Start another', 'Stop']);
+  strike(window, ['s'], 500);
+  unmount();
+  strike(window, ['s'], 500);
+  expect([later.mock.calls.length, start.mock.calls.length]).toEqual([1, 1]);
+});
+
+it('keys mean what lies over the screen, or is about to, and nothing below it', () => {
+  const { start } = begin();
+  const dialog = document.body.appendChild(document.createElement('div'));
+  dialog.setAttribute('role', 'alertdialog');
+  strike(dialog, ['s'], 500);
+  dialog.remove();
+  const Held = () => {
+    useKeysHeld(true);
+    return null;
+  };
+  const { unmount } = render(<Held />);
+  strike(window, ['s'], 500);
+  expect(start).not.toHaveBeenCalled();
+  unmount();
+  strike(window, ['s'], 500);
+  expect(start).toHaveBeenCalledTimes(1);
 });

@@ -1,0 +1,150 @@
+'use client';
+
+import { Command } from 'cmdk';
+import { useRouter } from 'next/navigation';
+import { Dialog } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
+import { fetchAnswer } from '@/ui/api';
+import { batteryWords } from '@/ui/battery-line';
+import { Key } from '@/ui/key';
+import type { KeyAct } from '@/ui/keys';
+import { BEGINNINGS, PLACES } from './places';
+
+interface Props {
+  readonly acts: readonly KeyAct[];
+  readonly onClose: () => void;
+}
+
+/** Batteries by tag or place, screens, and what can be done on the present one, all under one field. */
+export default function CommandDialog({ acts, onClose }: Props) {
+  const router = useRouter();
+  const [words, setWords] = useState('');
+  const { batteries, trouble } = useBatteriesFor(words);
+  const holds = (text: string) => text.toLowerCase().includes(words.trim().toLowerCase());
+  const go = (href: string) => () => {
+    onClose();
+    router.push(href);
+  };
+  const places = [...PLACES, ...BEGINNINGS].filter(({ label }) => holds(label));
+  const here = acts.filter(({ label }) => holds(label));
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="sheet fixed top-[8vh] left-1/2 z-20 w-[min(40rem,94vw)] -translate-x-1/2 overflow-hidden p-0"
+        >
+          <Dialog.Title className="sr-only">Find</Dialog.Title>
+          <Command shouldFilter={false} loop label="Find">
+            <Command.Input
+              autoFocus
+              value={words}
+              onValueChange={setWords}
+              placeholder="Tag, place, screen, or what to do"
+              className="h-16 w-full border-b bg-transparent px-5 text-xl outline-none"
+            />
+            <Command.List className="max-h-[60vh] overflow-y-auto p-2">
+              <Command.Empty className="px-3 py-4 text-soft">
+                {trouble ?? 'Nothing of that name: no battery, no screen, nothing to do here.'}
+              </Command.Empty>
+              <Group heading="Batteries">
+                {batteries.map((battery) => (
+                  <Item key={battery.id} value={battery.id} onSelect={go(`/batteries/${battery.id}`)}>
+                    <span className="figures font-semibold">{battery.tag}</span>
+                    <span className="min-w-0 truncate text-soft">{batteryWords(battery)}</span>
+                  </Item>
+                ))}
+              </Group>
+              <Group heading="On this screen">
+                {here.map(({ key, label, act }) => (
+                  <Item
+                    key={key}
+                    value={`act ${key}`}
+                    onSelect={() => {
+                      onClose();
+                      act();
+                    }}
+                  >
+                    <span className="mr-auto">{label}</span>
+                    <Key>{key.toUpperCase()}</Key>
+                  </Item>
+                ))}
+              </Group>
+              <Group heading="Go to">
+                {places.map(({ href, label }) => (
+                  <Item key={label} value={`to ${label}`} onSelect={go(href)}>
+                    {label}
+                  </Item>
+                ))}
+              </Group>
+            </Command.List>
+          </Command>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Group({ heading, children }: { readonly heading: string; readonly children: React.ReactNode[] }) {
+  if (children.length === 0) return null;
+  return (
+    <Command.Group
+      heading={heading}
+      className="[&_[cmdk-group-heading]]:heading [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2"
+    >
+      {children}
+    </Command.Group>
+  );
+}
+
+interface ItemProps {
+  readonly value: string;
+  readonly onSelect: () => void;
+  readonly children: React.ReactNode;
+}
+
+function Item({ value, onSelect, children }: ItemProps) {
+  return (
+    <Command.Item
+      value={value}
+      onSelect={onSelect}
+      className="flex min-h-12 cursor-pointer items-center gap-4 rounded-md px-3 data-[selected=true]:bg-harbour-wash"
+    >
+      {children}
+    </Command.Item>
+  );
+}
+
+/** Batteries whose tag or place holds the words; what was asked last is what is shown. */
+function useBatteriesFor(words: string): {
+  readonly batteries: readonly BatteryRecord[];
+  readonly trouble: string | null;
+} {
+  const [found, setFound] = useState<{
+    readonly batteries: readonly BatteryRecord[];
+    readonly trouble: string | null;
+  }>({ batteries: [], trouble: null });
+  const asked = words.trim();
+  useEffect(() => {
+    let overtaken = false;
+    const show = (batteries: readonly BatteryRecord[], trouble: string | null) => {
+      if (!overtaken) setFound({ batteries, trouble });
+    };
+    if (asked === '') {
+      show([], null);
+    } else {
+      void fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`).then((reply) => {
+        if ('unreachable' in reply) return show([], 'The server does not answer, so no battery is found.');
+        if (!reply.ok) return show([], reply.problems[0]?.message ?? null);
+        const { exact, similar } = reply.value;
+        return show(exact ? [exact.battery, ...similar] : similar, null);
+      });
+    }
+    return () => {
+      overtaken = true;
+    };
+  }, [asked]);
+  return found;
+}

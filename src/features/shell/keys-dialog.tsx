@@ -1,0 +1,66 @@
+'use client';
+
+import { Dialog } from 'radix-ui';
+import { Button } from '@/ui/button';
+import { Key } from '@/ui/key';
+import type { KeyAct } from '@/ui/keys';
+
+/** Keys that work on every screen. */
+const EVERYWHERE = [
+  { key: 'Ctrl K', label: 'Find a battery, a screen or what to do' },
+  { key: '?', label: 'This list' },
+  { key: 'Tab', label: 'To the next field or key' },
+  { key: 'Enter', label: 'The main key of the screen, where a field of it has the focus' },
+  { key: 'Esc', label: 'Close what lies over the screen' },
+] as const;
+
+/** The keys of the screen below, and those of every screen. */
+export default function KeysDialog({
+  acts,
+  onClose,
+}: {
+  readonly acts: readonly KeyAct[];
+  readonly onClose: () => void;
+}) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="sheet fixed top-[10vh] left-1/2 z-20 grid max-h-[80vh] w-[min(32rem,92vw)] -translate-x-1/2 gap-4 overflow-y-auto p-6"
+        >
+          <Dialog.Title className="text-xl font-semibold">Keys</Dialog.Title>
+          {acts.length > 0 && <KeyList heading="On this screen" keys={acts} />}
+          <KeyList heading="On every screen" keys={EVERYWHERE} />
+          <p className="text-sm text-soft">
+            A scanner’s letters are no keys: what is scanned opens what it names, on any screen.
+          </p>
+          <Button onClick={onClose}>Close</Button>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function KeyList({
+  heading,
+  keys,
+}: {
+  readonly heading: string;
+  readonly keys: readonly Pick<KeyAct, 'key' | 'label'>[];
+}) {
+  return (
+    <section className="grid gap-1">
+      <h2 className="heading">{heading}</h2>
+      <ul className="divide-y">
+        {keys.map(({ key, label }) => (
+          <li key={key} className="flex min-h-10 items-center justify-between gap-4">
+            <span>{label}</span>
+            <Key>{key.length === 1 ? key.toUpperCase() : key}</Key>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,19 @@
+/** Where one can go from anywhere. */
+export const PLACES = [
+  { href: '/', label: 'Floor' },
+  { href: '/lots', label: 'Lots' },
+  { href: '/batteries', label: 'Batteries' },
+  { href: '/practice', label: 'Practice' },
+  { href: '/reckoner', label: 'Reckoner' },
+  { href: '/files', label: 'Files' },
+  { href: '/rules', label: 'House rules' },
+  { href: '/site', label: 'Site' },
+] as const;
+
+/** Beside the screens of the bar: where work begins. */
+export const BEGINNINGS = [
+  { href: '/batteries/new', label: 'Register a battery' },
+  { href: '/lots', label: 'Grade a rack' },
+  { href: '/labels', label: 'Print labels' },
+  { href: '/practice/compose', label: 'Compose a practice case' },
+] as const;
