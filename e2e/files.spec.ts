@@ -97,6 +97,34 @@ test('files that are too large, too long or no text are refused clearly', async 
   await expect(page.getByText(/a later Integra wrote this file/)).toBeVisible();
 });
 
+test('a file of an older Windows program keeps its letters, and its refused rows come in once they are mended', async ({
+  page,
+  newTag,
+}) => {
+  const text = ['tag;construction;rating_a;note', `${newTag}-Ü;agm;800;Bücher`, `${newTag}-Ö;wet;800;`].join(
+    '\r\n',
+  );
+  await page.goto('/files');
+  const file = { name: 'yard.csv', mimeType: 'text/csv', buffer: Buffer.from(text, 'latin1') };
+  await page.getByLabel(CHOOSE).setInputFiles(file);
+  await expect(page.getByText('1 can be stored, 1 refused')).toBeVisible();
+  await expect(page.getByText(/an older Windows text/)).toBeVisible();
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the refused rows' }).click();
+  const saved = await saving;
+  expect(saved.suggestedFilename()).toBe('yard refused.csv');
+  const refused = await readFile(await saved.path(), 'utf8');
+  expect(refused).toContain('construction: found ""wet""');
+  await page.getByRole('button', { name: 'Store 1 run', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('1 run stored');
+  const found = await page.request.get(`/api/batteries/find?tag=${encodeURIComponent(`${newTag}-Ü`)}`);
+  expect((await found.json()).value.exact.battery.tag).toBe(`${newTag}-Ü`);
+
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(refused.replace(',wet,', ',gel,'), 'mended.csv'));
+  await page.getByRole('button', { name: 'Store 1 run', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('1 run stored from mended.csv');
+});
+
 test('a battery that is registered as another type is refused by name, and nothing is half-stored', async ({
   page,
   newTag,

@@ -2,6 +2,7 @@ import { createReadStream } from 'node:fs';
 import { uuidv7 } from 'uuidv7';
 import { tagKey } from '@/core/battery/battery';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
+import { decoded, encodingOf } from '@/core/exchange/import/encoding';
 import { importBlocks, type ReadAs, type RowBlock } from '@/core/exchange/import/import-blocks';
 import type { GoodRow } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
@@ -57,12 +58,10 @@ export function readImport(
 /** Bytes read at once, some hundred rows: what they become is swept away soonest while there is little of it. */
 const PIECE = 1 << 14;
 
+/** The text of a file, in whatever way it is written. */
 async function* textOf(path: string): AsyncGenerator<string> {
-  const decoder = new TextDecoder();
-  for await (const piece of createReadStream(path, { highWaterMark: PIECE })) {
-    yield decoder.decode(piece as Uint8Array, { stream: true });
-  }
-  yield decoder.decode();
+  const encoding = await encodingOf(createReadStream(path));
+  yield* decoded(createReadStream(path, { highWaterMark: PIECE }), encoding);
 }
 
 /** The same for rows that are at hand. Ends at the first thing that makes them as a whole unreadable. */

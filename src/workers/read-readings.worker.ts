@@ -1,3 +1,5 @@
+import { chunksOf } from '@/core/exchange/import/chunks';
+import { decoded } from '@/core/exchange/import/encoding';
 import { importBlocks } from '@/core/exchange/import/import-blocks';
 import type { KnownBatteries } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
@@ -9,33 +11,30 @@ const tell = (news: ReadReadingsNews) => self.postMessage(news);
 
 self.addEventListener('message', ({ data }: MessageEvent<ReadReadings>) => void read(data));
 
-async function read({ file, readAs, rules }: ReadReadings): Promise<void> {
+async function read({ file, encoding, readAs, rules }: ReadReadings): Promise<void> {
   let bytesRead = 0;
-  const counted = countedText(file, (bytes) => {
+  const chunks = counted(file, (bytes) => {
     bytesRead = bytes;
   });
-  for await (const block of importBlocks(counted, readAs, rules)) {
+  for await (const block of importBlocks(decoded(chunks, encoding), readAs, rules)) {
     if (!block.ok) return tell({ kind: 'refused', problems: block.problems });
     const { rows, reader } = block.value;
     const known = await knownAmong(reader.tagKeys(rows));
     if (!known.ok) return tell({ kind: 'refused', problems: known.problems });
-    tell({ kind: 'rows', rows: reader.read(rows, known.value).map(previewOf), bytesRead });
+    const read = reader.read(rows, known.value);
+    const refused = rows.cells.filter((_, at) => read[at]?.ok === false);
+    tell({ kind: 'rows', rows: read.map(previewOf), refused, bytesRead });
   }
   tell({ kind: 'done' });
 }
 
-async function* countedText(file: File, onBytes: (bytes: number) => void): AsyncGenerator<string> {
-  const reader = file.stream().getReader();
-  const decoder = new TextDecoder();
+async function* counted(file: File, onBytes: (bytes: number) => void): AsyncGenerator<Uint8Array> {
   let bytes = 0;
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    bytes += value.byteLength;
+  for await (const chunk of chunksOf(file)) {
+    bytes += chunk.byteLength;
     onBytes(bytes);
-    yield decoder.decode(value, { stream: true });
+    yield chunk;
   }
-  yield decoder.decode();
 }
 
 async function knownAmong(keys: readonly string[]): Promise<Result<KnownBatteries>> {

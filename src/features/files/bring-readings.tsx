@@ -2,6 +2,7 @@
 
 import { FileUp } from 'lucide-react';
 import { useRouter } from 'next/navigation';
+import { ENCODING_WORDS } from '@/core/exchange/import/encoding';
 import type { ImportRecord } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';
@@ -10,6 +11,7 @@ import { useSite } from '@/ui/site';
 import { ColumnMapping } from './column-mapping';
 import { FileDrop } from './file-drop';
 import { PreviewTable } from './preview-table';
+import { saveRefused } from './save-refused';
 import { useBringing } from './use-bringing';
 
 /** A file of readings, from choosing it to storing its good rows: nothing is stored before one has seen them. */
@@ -50,9 +52,17 @@ export function BringReadings({
             onChange={(mapping) => change({ mapping })}
             onFix={(fixed) => change({ fixed })}
           />
+          {ENCODING_WORDS[chosen.encoding] && (
+            <p className="text-soft">
+              The file is {ENCODING_WORDS[chosen.encoding]} and is read as such: look whether its letters are
+              right.
+            </p>
+          )}
           <Problems problems={preview.problems} />
           <Progress bringing={bringing} bytes={chosen.file.size} />
-          {preview.rows.length > 0 && <PreviewTable rows={preview.rows} />}
+          {preview.rows.length > 0 && (
+            <PreviewTable rows={preview.rows} onSaveRefused={() => saveRefused(chosen, preview)} />
+          )}
         </>
       )}
     </section>

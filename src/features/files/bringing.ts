@@ -1,11 +1,17 @@
+import type { Encoding } from '@/core/exchange/import/encoding';
 import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
 import { type FixedCells, type Mapping, suggestMapping } from '@/core/exchange/import/mapping';
 import { type Problem, problem, type Result } from '@/core/quantity/result';
 
-/** A file of readings that was chosen, and how its columns are read. */
-export interface Chosen {
-  readonly file: File;
+/** What is seen of a file before its rows are read. */
+export interface FileHead {
+  readonly encoding: Encoding;
   readonly header: readonly string[];
+}
+
+/** A file of readings that was chosen, and how its columns are read. */
+export interface Chosen extends FileHead {
+  readonly file: File;
   readonly mapping: Mapping;
   readonly fixed: FixedCells;
   /** One id for this file, so that storing it twice stores it once. */
@@ -26,7 +32,7 @@ export type BringingEvent =
       readonly kind: 'opened';
       readonly importId: string;
       readonly file: File;
-      readonly header: Result<readonly string[]>;
+      readonly head: Result<FileHead>;
     }
   | { readonly kind: 'read_as'; readonly change: Partial<Pick<Chosen, 'mapping' | 'fixed'>> }
   | { readonly kind: 'store' }
@@ -62,15 +68,16 @@ export function bringing(state: Bringing, event: BringingEvent): Bringing {
   }
 }
 
-function opened({ importId, file, header }: Extract<BringingEvent, { kind: 'opened' }>): Bringing {
-  if (!header.ok) return { step: 'nothing', problems: header.problems };
-  const wrong = headerProblem(header.value);
+function opened({ importId, file, head }: Extract<BringingEvent, { kind: 'opened' }>): Bringing {
+  if (!head.ok) return { step: 'nothing', problems: head.problems };
+  const { header } = head.value;
+  const wrong = headerProblem(header);
   if (wrong) return { step: 'nothing', problems: [wrong] };
-  const mapping = suggestMapping(header.value);
+  const mapping = suggestMapping(header);
   return {
     step: 'chosen',
     problems: [],
-    chosen: { file, header: header.value, mapping, fixed: {}, importId },
+    chosen: { ...head.value, file, mapping, fixed: {}, importId },
   };
 }
 

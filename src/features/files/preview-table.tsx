@@ -5,12 +5,19 @@ import { useMemo, useRef, useState } from 'react';
 import type { PreviewRow } from '@/core/exchange/import/preview';
 import { formatQuantity } from '@/core/quantity/format';
 import { STEPS } from '@/core/steps/registry';
+import { Button } from '@/ui/button';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 const ROW_HEIGHT = 44;
 
 /** What each row of a file comes to, or what is wrong with it, before anything is stored. */
-export function PreviewTable({ rows }: { readonly rows: readonly PreviewRow[] }) {
+export function PreviewTable({
+  rows,
+  onSaveRefused,
+}: {
+  readonly rows: readonly PreviewRow[];
+  readonly onSaveRefused: () => void;
+}) {
   const [onlyBad, setOnlyBad] = useState(false);
   const [opened, setOpened] = useState<PreviewRow | null>(null);
   const shown = useMemo(() => (onlyBad ? rows.filter(({ ok }) => !ok) : rows), [rows, onlyBad]);
@@ -20,6 +27,7 @@ export function PreviewTable({ rows }: { readonly rows: readonly PreviewRow[] })
         <h3 className="mr-auto font-semibold">
           Rows <span className="figures font-normal text-soft">{shown.length}</span>
         </h3>
+        {rows.some(({ ok }) => !ok) && <Button onClick={onSaveRefused}>Save the refused rows</Button>}
         <label className="flex min-h-12 items-center gap-2">
           <input
             type="checkbox"

@@ -1,13 +1,15 @@
 import { useReducer, useRef } from 'react';
 import { uuidv7 } from 'uuidv7';
+import { chunksOf } from '@/core/exchange/import/chunks';
+import { decoded, encodingOf } from '@/core/exchange/import/encoding';
 import { headerOf } from '@/core/exchange/import/import-blocks';
 import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
 import { mappedHeader } from '@/core/exchange/import/mapping';
 import type { ImportRecord } from '@/core/exchange/views';
-import { fail, type Problem, type Result } from '@/core/quantity/result';
+import { fail, type Problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { problemsOf } from '@/ui/api';
-import { bringing, type Chosen, NOTHING_CHOSEN } from './bringing';
+import { bringing, type Chosen, type FileHead, NOTHING_CHOSEN } from './bringing';
 import { storeImport } from './store-import';
 import { usePreview } from './use-preview';
 
@@ -21,8 +23,8 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
   const storing = useRef<AbortController | null>(null);
   const newest = useRef('');
 
-  const readAs = ({ file, header, mapping, fixed }: Chosen) => {
-    if (mappedHeader(header, mapping, fixed).ok) read(file, { mapping, fixed }, rules);
+  const readAs = ({ file, encoding, header, mapping, fixed }: Chosen) => {
+    if (mappedHeader(header, mapping, fixed).ok) read({ file, encoding, readAs: { mapping, fixed }, rules });
     else clear();
   };
   const choose = async (file: File) => {
@@ -31,9 +33,9 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
     newest.current = importId;
     clear();
     tell({ kind: 'choose', importId });
-    const header = await headOf(file);
+    const head = await headOf(file);
     if (newest.current !== importId) return;
-    const event = { kind: 'opened', importId, file, header } as const;
+    const event = { kind: 'opened', importId, file, head } as const;
     tell(event);
     const next = bringing({ step: 'opening', importId }, event);
     if (next.step === 'chosen') readAs(next.chosen);
@@ -76,12 +78,11 @@ const STOPPED: Problem = {
   message: 'Stopped. Nothing was stored.',
 };
 
-async function headOf(file: File): Promise<Result<readonly string[]>> {
+/** How a file is written and its header row. */
+async function headOf(file: File): Promise<Result<FileHead>> {
   const tooBig = tooLarge(file.size, IMPORT_LIMITS.bytes);
-  return tooBig ? fail(tooBig) : headerOf(headText(file));
-}
-
-async function* headText(file: File): AsyncGenerator<string> {
-  const head = await file.slice(0, HEAD_BYTES).text();
-  yield head;
+  if (tooBig) return fail(tooBig);
+  const encoding = await encodingOf(chunksOf(file));
+  const header = await headerOf(decoded(chunksOf(file.slice(0, HEAD_BYTES)), encoding));
+  return header.ok ? succeed({ encoding, header: header.value }) : header;
 }

@@ -1,10 +1,8 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ReadAs } from '@/core/exchange/import/import-blocks';
 import type { PreviewRow } from '@/core/exchange/import/preview';
 import type { Problem } from '@/core/quantity/result';
-import type { HouseRules } from '@/core/rules/house-rules';
 import type { ReadReadings, ReadReadingsNews } from '@/workers/read-readings.messages';
 
 /** How far a file has been read, and what its rows come to. */
@@ -12,11 +10,16 @@ export interface Preview {
   readonly state: 'idle' | 'reading' | 'done' | 'stopped' | 'refused';
   readonly rows: readonly PreviewRow[];
   readonly good: number;
+  /** The cells of the rows that are refused, in the order of the file. */
+  readonly refused: readonly (readonly string[])[];
   readonly bytesRead: number;
   readonly problems: readonly Problem[];
 }
 
-const NOTHING: Preview = { state: 'idle', rows: [], good: 0, bytesRead: 0, problems: [] };
+const NOTHING: Preview = {
+  ...{ state: 'idle', rows: [], good: 0, refused: [] },
+  ...{ bytesRead: 0, problems: [] },
+};
 
 /** Often enough to be seen to move, seldom enough to leave the page free. */
 const SHOWN_EVERY_MS = 100;
@@ -33,7 +36,7 @@ export function usePreview() {
   useEffect(() => end, [end]);
 
   const read = useCallback(
-    (file: File, readAs: ReadAs, rules: HouseRules) => {
+    ({ file, encoding, readAs, rules }: ReadReadings) => {
       end();
       setPreview({ ...NOTHING, state: 'reading' });
       const started = new Worker(new URL('../../workers/read-readings.worker.ts', import.meta.url), {
@@ -42,10 +45,14 @@ export function usePreview() {
       worker.current = started;
       // Rows are gathered here and shown as they stand ten times a second, however fast they come.
       const rows: PreviewRow[] = [];
+      const refused: (readonly string[])[] = [];
       let good = 0;
       let shownAt = 0;
       const show = (state: Preview['state'], bytesRead: number, problems: readonly Problem[] = []) =>
-        setPreview({ state, rows: state === 'reading' ? rows : [...rows], good, bytesRead, problems });
+        setPreview({
+          ...{ state, rows: state === 'reading' ? rows : [...rows], good, refused },
+          ...{ bytesRead, problems },
+        });
       let bytes = 0;
       started.onmessage = ({ data }: MessageEvent<ReadReadingsNews>) => {
         if (data.kind === 'rows') {
@@ -53,6 +60,7 @@ export function usePreview() {
             rows.push(row);
             if (row.ok) good++;
           }
+          refused.push(...data.refused);
           bytes = data.bytesRead;
           const nowMs = performance.now();
           if (nowMs - shownAt < SHOWN_EVERY_MS) return;
@@ -66,7 +74,7 @@ export function usePreview() {
         show('refused', bytes, [BROKE_OFF]);
         end();
       };
-      started.postMessage({ file, readAs, rules } satisfies ReadReadings);
+      started.postMessage({ file, encoding, readAs, rules } satisfies ReadReadings);
     },
     [end],
   );

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
-import { fetchAnswer } from '@/ui/api';
+import { fetchAnswer, problemsOf } from '@/ui/api';
 import { batteryWords } from '@/ui/battery-line';
 import { Key } from '@/ui/key';
 import type { KeyAct } from '@/ui/keys';
@@ -20,7 +20,7 @@ interface Props {
 export default function CommandDialog({ acts, onClose }: Props) {
   const router = useRouter();
   const [words, setWords] = useState('');
-  const { batteries, trouble } = useBatteriesFor(words);
+  const { batteries, trouble, looking } = useBatteriesFor(words);
   const holds = (text: string) => text.toLowerCase().includes(words.trim().toLowerCase());
   const go = (href: string) => () => {
     onClose();
@@ -47,7 +47,9 @@ export default function CommandDialog({ acts, onClose }: Props) {
             />
             <Command.List className="max-h-[60vh] overflow-y-auto p-2">
               <Command.Empty className="px-3 py-4 text-soft">
-                {trouble ?? 'Nothing of that name: no battery, no screen, nothing to do here.'}
+                {looking
+                  ? 'Looking …'
+                  : (trouble ?? 'Nothing of that name: no battery, no screen, nothing to do here.')}
               </Command.Empty>
               <Group heading="Batteries">
                 {batteries.map((battery) => (
@@ -117,34 +119,34 @@ function Item({ value, onSelect, children }: ItemProps) {
   );
 }
 
-/** Batteries whose tag or place holds the words; what was asked last is what is shown. */
-function useBatteriesFor(words: string): {
+interface Found {
+  /** The words that it was found for. */
+  readonly words: string;
   readonly batteries: readonly BatteryRecord[];
   readonly trouble: string | null;
-} {
-  const [found, setFound] = useState<{
-    readonly batteries: readonly BatteryRecord[];
-    readonly trouble: string | null;
-  }>({ batteries: [], trouble: null });
+}
+
+const NOTHING_ASKED: Found = { words: '', batteries: [], trouble: null };
+
+/** Batteries whose tag or place holds the words; of what was asked the last is shown, and what came before it until then. */
+function useBatteriesFor(words: string): Found & { readonly looking: boolean } {
+  const [found, setFound] = useState(NOTHING_ASKED);
   const asked = words.trim();
   useEffect(() => {
     let overtaken = false;
-    const show = (batteries: readonly BatteryRecord[], trouble: string | null) => {
-      if (!overtaken) setFound({ batteries, trouble });
+    const look = async (): Promise<Found> => {
+      if (asked === '') return NOTHING_ASKED;
+      const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
+      if ('unreachable' in reply || !reply.ok) {
+        return { words: asked, batteries: [], trouble: problemsOf(reply)[0]?.message ?? null };
+      }
+      const { exact, similar } = reply.value;
+      return { words: asked, batteries: exact ? [exact.battery, ...similar] : similar, trouble: null };
     };
-    if (asked === '') {
-      show([], null);
-    } else {
-      void fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`).then((reply) => {
-        if ('unreachable' in reply) return show([], 'The server does not answer, so no battery is found.');
-        if (!reply.ok) return show([], reply.problems[0]?.message ?? null);
-        const { exact, similar } = reply.value;
-        return show(exact ? [exact.battery, ...similar] : similar, null);
-      });
-    }
+    void look().then((answer) => overtaken || setFound(answer));
     return () => {
       overtaken = true;
     };
   }, [asked]);
-  return found;
+  return { ...found, looking: found.words !== asked };
 }

@@ -50,7 +50,7 @@ export function TopBar() {
           );
         })}
       </nav>
-      <div className="ml-auto flex flex-wrap items-center justify-end gap-2">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:gap-1">
         <OutboxNotice />
         <FindAnything />
         <UnitSwitch />

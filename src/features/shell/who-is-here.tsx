@@ -15,11 +15,11 @@ export function WhoIsHere() {
       <button
         type="button"
         aria-haspopup="dialog"
-        className="flex min-h-11 items-center gap-2 rounded-md border px-3 hover:bg-sunk"
+        className="flex min-h-11 items-center gap-2 rounded-md border px-3 hover:bg-sunk max-sm:px-2"
         onClick={() => setAskingWho(true)}
       >
         <UserRound size={18} aria-hidden="true" />
-        <span className="max-w-44 truncate">
+        <span className="max-w-44 truncate max-sm:max-w-20">
           {technicianId ? nameOf(technicianId) : 'Who is at the bench?'}
         </span>
       </button>

@@ -5,6 +5,8 @@ import { importBlocks, piecesOf } from './import-blocks';
 import { type ImportedRow, ImportReader, type KnownBatteries } from './import-reader';
 import { tooLarge } from './limits';
 import { type FixedCells, type Mapping, mappedHeader, suggestMapping } from './mapping';
+import type { PreviewRow } from './preview';
+import { refusedRows } from './refused-rows';
 
 const NAMES = [
   'tag',
@@ -163,4 +165,27 @@ it('a file that is larger than is read is refused by its size alone', () => {
     'file: found "1000 MB", expected at most 100 MB: split it, or check that it is the right file',
   );
   expect(tooLarge(100_000_000, 100_000_000)).toBeNull();
+});
+
+it('the rows that were refused are a file of their own that says why, and comes in once it is mended', () => {
+  const header = ['tag', 'construction', 'ocv_v'];
+  const rows = [
+    { ok: true, line: 2 },
+    {
+      ok: false,
+      line: 3,
+      tag: 'B',
+      problems: [{ message: 'ocv_v: found "126.5"' }, { message: 'and more' }],
+    },
+    { ok: false, line: 4, tag: '', problems: [{ message: 'row: found "1 cells"' }] },
+  ] as unknown as readonly PreviewRow[];
+  const refused = [['B', 'agm', '126.5'], ['C']];
+  const first = refusedRows(header, rows, refused);
+  expect(first).toEqual([
+    ['tag', 'construction', 'ocv_v', 'why_refused'],
+    ['B', 'agm', '126.5', 'ocv_v: found "126.5"; and more'],
+    ['C', '', '', 'row: found "1 cells"'],
+  ]);
+  // Brought in again and refused again, it has one column that says why.
+  expect(refusedRows(first[0] ?? [], rows, first.slice(1))).toEqual(first);
 });
