@@ -14,13 +14,19 @@ const browser = {
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
-  timeout: 300_000,
+  // Long enough for a loaded machine; what hangs is told by its own step.
+  timeout: 180_000,
   expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,
   reporter: report ? [['list'], ['json', { outputFile: report }]] : 'list',
   // A trace costs as much as the test itself, and nobody opens one on a machine that only says yes or no.
-  use: { ...browser, trace: process.env.CI ? 'off' : 'retain-on-failure' },
+  use: {
+    actionTimeout: 60_000,
+    navigationTimeout: 60_000,
+    ...browser,
+    trace: process.env.CI ? 'off' : 'retain-on-failure',
+  },
   // The full store first: what its sample data shows as resting is ready half an hour after it was made.
   projects: [
     { name: 'sample data', testMatch: 'sample-data.setup.ts' },

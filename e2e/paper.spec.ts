@@ -186,6 +186,35 @@ test('a slip with long names and every finding at once is still one page', async
   }
 });
 
+test('labels are made for tags that no battery has yet, and the first scan of one registers it', async ({
+  page,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  await startedRun(request, { tag: `${newTag}-009`, technicianId });
+  await page.goto('/batteries');
+  await page.getByRole('link', { name: 'Labels' }).click();
+  await page.getByLabel('First tag').fill(`${newTag}-008`);
+  await page.getByLabel('How many').fill('3');
+  await page.getByRole('button', { name: 'Show them' }).click();
+  await expect(page.getByRole('article')).toHaveCount(2);
+  await expect(page.getByText(`Left out, as a battery has it: ${newTag}-009`)).toBeVisible();
+  await expectAccessible(page);
+  const address = await page.getByRole('link', { name: 'Open for printing' }).getAttribute('href');
+  const printed = await readPdf(await (await request.get(address ?? '')).body());
+  expect(printed.pages).toBe(2);
+  expectWords(printed, [`${newTag}-008`]);
+  const square = page.getByRole('img', { name: `Code of ${newTag}-010` });
+  const scannedTag = await scannedFrom(page, square);
+  await page.goto(`/?scan=${scannedTag}`);
+  await page.getByRole('button', { name: 'Register it' }).click();
+  await expect(page.getByLabel('Tag', { exact: true })).toHaveValue(`${newTag}-010`);
+
+  await page.goto('/labels?first=FH-A&count=2');
+  await expect(page.getByText('expected a tag that ends with a number')).toBeVisible();
+});
+
 test('a label is printed in any size, and scanned by a keyboard wedge, from a picture and by camera', async ({
   page,
   request,

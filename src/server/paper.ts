@@ -1,11 +1,14 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
 import { format } from 'date-fns';
+import { tagKey } from '@/core/battery/battery';
+import { tagSeries } from '@/core/battery/tag-series';
 import type { BatteryRecord } from '@/core/exchange/views';
-import { type BatteryTag, batteryTag, type LabelSize } from '@/core/report/battery-tag';
+import { type Result, succeed } from '@/core/quantity/result';
+import { type BatteryTag, batteryTag, blankTag, type LabelSize } from '@/core/report/battery-tag';
 import { type Audience, type Slip, slipOf } from '@/core/report/slip';
 import { batteriesByIds } from '@/store/batteries';
-import { batteriesOfImport } from '@/store/imports';
+import { batteriesOfImport, knownBatteries } from '@/store/imports';
 import { lotById } from '@/store/lots';
 import { newestVerdicts } from '@/store/runs';
 import type { Context } from './context';
@@ -75,14 +78,22 @@ export function labelsPaper(
 /** The most labels that are printed in one go. */
 export const MOST_LABELS = 1000;
 
-/** The labels of some batteries, or of all that a rack was stored as, by tag. */
-export async function labelsOf(
-  context: Context,
-  asked: {
-    readonly batteries: readonly string[];
-    readonly lot: string | null;
-  },
-): Promise<BatteryTag[]> {
+/** Whose labels are asked for: of some batteries, of all that a rack was stored as, or of tags not in use yet. */
+export interface LabelsAsked {
+  readonly batteries: readonly string[];
+  readonly lot: string | null;
+  readonly series: { readonly first: string; readonly count: number } | null;
+}
+
+export interface LabelsFound {
+  readonly labels: readonly BatteryTag[];
+  /** Tags of a series that batteries have already: these have labels of their own. */
+  readonly inUse: readonly string[];
+}
+
+/** The labels that are asked for, by tag. */
+export async function labelsOf(context: Context, asked: LabelsAsked): Promise<Result<LabelsFound>> {
+  if (asked.series) return labelsOfSeries(context, asked.series);
   const { store } = context;
   const found = await store.read(async (database): Promise<BatteryRecord[]> => {
     const lot = asked.lot === null ? undefined : await lotById(database, asked.lot);
@@ -95,5 +106,20 @@ export async function labelsOf(
       found.map(({ id }) => id),
     ),
   );
-  return found.map((battery) => batteryTag(battery, verdicts.get(battery.id) ?? null));
+  const labels = found.map((battery) => batteryTag(battery, verdicts.get(battery.id) ?? null));
+  return succeed({ labels, inUse: [] });
+}
+
+async function labelsOfSeries(
+  { store }: Context,
+  { first, count }: NonNullable<LabelsAsked['series']>,
+): Promise<Result<LabelsFound>> {
+  const series = tagSeries(first, count);
+  if (!series.ok) return series;
+  const known = await store.read((database) => knownBatteries(database, series.value.map(tagKey)));
+  const isKnown = (tag: string) => known.has(tagKey(tag));
+  return succeed({
+    labels: series.value.filter((tag) => !isKnown(tag)).map(blankTag),
+    inUse: series.value.filter(isKnown),
+  });
 }

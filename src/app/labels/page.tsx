@@ -3,26 +3,37 @@ import { contextHere } from '@/entry/context';
 import { LabelScreen } from '@/features/paper/label-screen';
 import { codePath, fitsBars } from '@/paper/code-path';
 import { labelsOf } from '@/server/paper';
-import { first, type Query } from '../first';
+import type { Query } from '../first';
+import { labelsAsked } from './asked';
 
 export const metadata: Metadata = { title: 'Labels' };
 export const dynamic = 'force-dynamic';
 
 export default async function LabelsPage({ searchParams }: { readonly searchParams: Query }) {
   const context = await contextHere();
-  const asked = await searchParams;
-  const batteries = [asked.battery ?? []].flat();
-  const [lot, size, code] = [first(asked.lot) ?? null, first(asked.size) ?? null, first(asked.code)];
-  const tags = await labelsOf(context, { batteries, lot });
-  const labels = tags.map((tag) => ({
-    tag,
-    code: codePath(tag.tag, code === 'bars' && fitsBars(tag.tag) ? 'bars' : 'square'),
-  }));
+  const query = new URLSearchParams();
+  for (const [name, values] of Object.entries(await searchParams)) {
+    for (const value of [values ?? []].flat()) query.append(name, value);
+  }
+  const asked = labelsAsked(query);
+  const found = await labelsOf(context, asked);
+  const code = query.get('code') === 'bars' ? 'bars' : 'square';
+  const { labels, inUse } = found.ok ? found.value : { labels: [], inUse: [] };
   return (
     <LabelScreen
-      labels={labels}
-      asked={{ batteries, lot, size }}
-      code={code === 'bars' ? 'bars' : 'square'}
+      labels={labels.slice(0, MOST_DRAWN).map((tag) => ({
+        tag,
+        code: codePath(tag.tag, code === 'bars' && fitsBars(tag.tag) ? 'bars' : 'square'),
+      }))}
+      count={labels.length}
+      inUse={inUse}
+      problems={found.ok ? [] : found.problems}
+      asked={asked}
+      size={query.get('size')}
+      code={code}
     />
   );
 }
+
+/** Labels that are drawn on the screen; the rest are only printed. */
+const MOST_DRAWN = 24;

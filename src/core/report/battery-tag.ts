@@ -19,6 +19,11 @@ export interface BatteryTag {
   readonly nextCheckMs: number | null;
 }
 
+/** The label of a battery that is not registered yet: its tag, and room for the rest. */
+export function blankTag(tag: string): BatteryTag {
+  return { tag, line: '', rating: '', fittedOn: null, verdict: null, nextCheckMs: null };
+}
+
 /** The verdict that a battery's newest finished run counts with. */
 export interface NewestVerdict {
   readonly verdict: Verdict;

@@ -1,4 +1,4 @@
-import { ChevronLeft, ChevronRight, CirclePlus, Download, Search } from 'lucide-react';
+import { ChevronLeft, ChevronRight, CirclePlus, Download, Search, Tags } from 'lucide-react';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { BatteryRecord } from '@/core/exchange/views';
@@ -50,6 +50,10 @@ export function BatteryList({ words, page, found }: Props) {
           <Download size={18} aria-hidden="true" />
           CSV
         </a>
+        <Link href="/labels" className={buttonClass()}>
+          <Tags size={18} aria-hidden="true" />
+          Labels
+        </Link>
         <Link href="/batteries/new" className={buttonClass('main')}>
           <CirclePlus size={18} aria-hidden="true" />
           Register
@@ -86,7 +90,7 @@ function Table({ batteries }: { readonly batteries: readonly BatteryRecord[] }) 
               <td className="p-0">
                 <Link
                   href={`/batteries/${battery.id}`}
-                  className="figures flex min-h-12 items-center px-4 font-semibold underline decoration-line-strong underline-offset-4"
+                  className="figures flex min-h-12 items-center px-4 font-semibold whitespace-nowrap underline decoration-line-strong underline-offset-4"
                 >
                   {battery.tag}
                 </Link>

@@ -2,6 +2,7 @@
 
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
+import type { Problem } from '@/core/quantity/result';
 import {
   type BatteryTag,
   LABEL_CODES,
@@ -9,19 +10,28 @@ import {
   type LabelCode,
   labelSize,
 } from '@/core/report/battery-tag';
-import { buttonClass } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
+import { INPUT } from '@/ui/field';
 import { Moment } from '@/ui/moment';
+import { Problems } from '@/ui/problems';
 import { type CodeOutline, ScanCode } from '@/ui/scan-code';
 import { Select } from '@/ui/select';
 import { VerdictMark } from '@/ui/verdict-mark';
 
 interface Props {
+  /** The first of them, as they are drawn here. */
   readonly labels: readonly { readonly tag: BatteryTag; readonly code: CodeOutline }[];
+  /** How many there are. */
+  readonly count: number;
+  /** Tags of a series that batteries have already. */
+  readonly inUse: readonly string[];
+  readonly problems: readonly Problem[];
   readonly asked: {
     readonly batteries: readonly string[];
     readonly lot: string | null;
-    readonly size: string | null;
+    readonly series: { readonly first: string; readonly count: number } | null;
   };
+  readonly size: string | null;
   readonly code: LabelCode;
 }
 
@@ -30,29 +40,45 @@ const CODE_NAMES: Readonly<Record<LabelCode, string>> = {
   bars: 'Bars, for line scanners',
 };
 
-const MOST_SHOWN = 24;
-
 /** Labels as they will be printed, and the sheet or roll that they are printed on. */
-export function LabelScreen({ labels, asked, code }: Props) {
-  const [sizeId, setSizeId] = useState(labelSize(asked.size).id);
+export function LabelScreen({ labels, count, inUse, problems, asked, size: sizeAsked, code }: Props) {
+  const [sizeId, setSizeId] = useState(labelSize(sizeAsked).id);
   const [skip, setSkip] = useState('0');
   const size = labelSize(sizeId);
   const query = new URLSearchParams({ size: sizeId, code, skip });
   for (const id of asked.batteries) query.append('battery', id);
   if (asked.lot !== null) query.set('lot', asked.lot);
+  if (asked.series) {
+    query.set('first', asked.series.first);
+    query.set('count', String(asked.series.count));
+  }
   const withCode = (chosen: LabelCode) => {
     const next = new URLSearchParams(query);
     next.set('code', chosen);
     // The codes are drawn by the server: another kind is another page.
     window.location.search = next.toString();
   };
+  const named = asked.batteries.length > 0 || asked.lot !== null;
   return (
     <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-5 px-4 py-5">
       <h1 className="text-xl font-semibold">
-        Labels <span className="figures text-base font-normal text-soft">{labels.length}</span>
+        Labels <span className="figures text-base font-normal text-soft">{count}</span>
       </h1>
-      {labels.length === 0 ? (
-        <p className="text-soft">No such battery is registered. A rack has labels once it is stored.</p>
+      {!named && <SeriesForm series={asked.series} />}
+      <Problems problems={problems} />
+      {inUse.length > 0 && (
+        <p className="text-warn">
+          {inUse.length === 1
+            ? 'Left out, as a battery has it: '
+            : `${inUse.length} left out, as batteries have them: `}
+          <span className="figures">{inUse.slice(0, MOST_NAMED).join(', ')}</span>
+          {inUse.length > MOST_NAMED && ' …'}
+        </p>
+      )}
+      {count === 0 ? (
+        named && (
+          <p className="text-soft">No such battery is registered. A rack has labels once it is stored.</p>
+        )
       ) : (
         <>
           <div className="no-print sheet flex flex-wrap items-end gap-4 p-4">
@@ -89,7 +115,7 @@ export function LabelScreen({ labels, asked, code }: Props) {
             </a>
           </div>
           <ul className="flex flex-wrap gap-4">
-            {labels.slice(0, MOST_SHOWN).map(({ tag, code: outline }) => (
+            {labels.map(({ tag, code: outline }) => (
               <li key={tag.tag} className="max-w-full">
                 <LabelPreview
                   tag={tag}
@@ -100,12 +126,49 @@ export function LabelScreen({ labels, asked, code }: Props) {
               </li>
             ))}
           </ul>
-          {labels.length > MOST_SHOWN && (
-            <p className="text-soft">and {labels.length - MOST_SHOWN} more, which are printed as well.</p>
+          {count > labels.length && (
+            <p className="text-soft">and {count - labels.length} more, which are printed as well.</p>
           )}
         </>
       )}
     </main>
+  );
+}
+
+/** Tags that are named where a series runs into batteries that are there. */
+const MOST_NAMED = 6;
+
+/** Labels to be stuck on before anything is registered: the first scan of one then registers it. */
+function SeriesForm({ series }: { readonly series: Props['asked']['series'] }) {
+  return (
+    <form action="/labels" className="no-print sheet flex flex-wrap items-end gap-4 p-4">
+      <p className="w-full">
+        For batteries that are still to come: tags that none has yet, with room to write. Scanned for the
+        first time, such a label leads to <em>Register</em>.
+      </p>
+      <label className="grid w-56 gap-1">
+        <span className="heading">First tag</span>
+        <input
+          name="first"
+          required
+          maxLength={32}
+          defaultValue={series?.first}
+          placeholder="FH-0201"
+          className={`figures ${INPUT}`}
+        />
+      </label>
+      <label className="grid w-28 gap-1">
+        <span className="heading">How many</span>
+        <input
+          name="count"
+          required
+          inputMode="numeric"
+          defaultValue={series?.count ?? 24}
+          className={`figures ${INPUT}`}
+        />
+      </label>
+      <Button type="submit">Show them</Button>
+    </form>
   );
 }
 
@@ -139,7 +202,7 @@ function LabelPreview({
           {tag.tag}
         </p>
         {bars && <ScanCode code={outline} label={`Code of ${tag.tag}`} className="w-full" />}
-        <p className="font-semibold">{tag.line}</p>
+        {tag.line === '' ? <Room /> : <p className="font-semibold">{tag.line}</p>}
         {tag.rating !== '' && <p className="font-semibold">{tag.rating}</p>}
         {tag.fittedOn && <p>Fitted {tag.fittedOn}</p>}
         {tag.verdict && (
@@ -160,3 +223,11 @@ function LabelPreview({
     </article>
   );
 }
+
+/** Lines to write type, rating and date on by hand. */
+const Room = () => (
+  <div aria-hidden="true" className="grid gap-4 pt-4">
+    <hr className="border-[#1c2428]/40" />
+    <hr className="border-[#1c2428]/40" />
+  </div>
+);

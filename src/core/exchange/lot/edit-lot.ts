@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { countedOn } from '../../battery/tag-series';
 import { fail, problem, type Result, succeed } from '../../quantity/result';
 import { suggestMapping } from '../import/mapping';
 import type { UsedColumn } from '../readings-csv/columns';
@@ -101,11 +102,6 @@ export function filledDown(rows: readonly LotRow[], { row, column }: CellPlace, 
       ? { ...cells, [column]: column === 'tag' ? countedOn(text, index - row) : text }
       : cells,
   );
-}
-
-function countedOn(tag: string, steps: number): string {
-  const [, stem = tag, digits] = /^(.*?)(\d{1,12})$/.exec(tag) ?? [];
-  return digits === undefined ? tag : `${stem}${String(Number(digits) + steps).padStart(digits.length, '0')}`;
 }
 
 /** The rack without some rows. */
