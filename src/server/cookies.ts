@@ -3,4 +3,5 @@ export const COOKIES = {
   technicianId: 'integra_technician',
   temperatureUnit: 'integra_unit',
   theme: 'integra_theme',
+  tones: 'integra_tones',
 } as const;

@@ -17,6 +17,7 @@ const Choice = Type.Object(
     technicianId: Type.Optional(Type.String({ format: 'uuid' })),
     temperatureUnit: Type.Optional(Type.Union([Type.Literal('°C'), Type.Literal('°F')])),
     theme: Type.Optional(Type.Union([Type.Literal('light'), Type.Literal('dark'), Type.Literal('system')])),
+    tones: Type.Optional(Type.Union([Type.Literal('on'), Type.Literal('off')])),
   },
   { additionalProperties: false },
 );
@@ -31,6 +32,8 @@ export interface ScreenSettings {
   readonly temperatureUnit: '°C' | '°F';
   /** `system` follows the machine. */
   readonly theme: 'light' | 'dark' | 'system';
+  /** Whether what settles, ends or goes wrong is told by ear and hand too. */
+  readonly tones: 'on' | 'off';
 }
 
 /** The settings of the browser that asks. A choice that no longer exists falls back to none. */
@@ -45,6 +48,7 @@ export async function screenSettings(context: Context): Promise<Answer<ScreenSet
     technicianId: known.find(({ id }) => id === context.actor)?.id ?? null,
     temperatureUnit: unitOf(jar.get(COOKIES.temperatureUnit)?.value) ?? context.site.temperatureUnit,
     theme: themeOf(jar.get(COOKIES.theme)?.value),
+    tones: jar.get(COOKIES.tones)?.value === 'off' ? 'off' : 'on',
   });
 }
 

@@ -23,11 +23,13 @@ export interface SiteSettings {
   readonly technicianId: string | null;
   readonly temperatureUnit: TemperatureUnit;
   readonly theme: Theme;
+  /** Whether what settles, ends or goes wrong is told by ear and hand too. */
+  readonly tones: 'on' | 'off';
 }
 
 interface Site extends SiteSettings {
   readonly choose: (
-    choice: Partial<Pick<SiteSettings, 'technicianId' | 'temperatureUnit' | 'theme'>>,
+    choice: Partial<Pick<SiteSettings, 'technicianId' | 'temperatureUnit' | 'theme' | 'tones'>>,
   ) => void;
   readonly addTechnician: (technician: Technician) => void;
   /** Who is at the bench; asks when nobody has said so yet, and answers null for now. */

@@ -15,6 +15,7 @@ const settings: SiteSettings = {
   technicianId: 'tech',
   temperatureUnit: '°C',
   theme: 'light',
+  tones: 'on',
 };
 
 const battery: BatteryRecord = {

@@ -14,6 +14,7 @@ const settings = {
   technicianId: 'x',
   temperatureUnit: '°C',
   theme: 'light',
+  tones: 'on',
 } as const;
 
 function shown(

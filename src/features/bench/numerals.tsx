@@ -1,7 +1,10 @@
 import { clsx } from 'clsx';
 import { useId } from 'react';
+import { useTone } from '@/ui/tones';
+import { typedNumber } from '@/ui/typed-number';
 import { LiveMark, type LiveState } from './live/live-fields';
 import { MeterKeys } from './live/meter-keys';
+import { useSettled } from './live/use-settled';
 import type { NumberField } from './number-fields';
 
 interface NumeralsProps {
@@ -39,6 +42,9 @@ export function Numerals({
   onSpace,
 }: NumeralsProps) {
   const id = useId();
+  const isLiveVoltage = huge && live?.following === true && field.live?.kind === 'voltmeter';
+  const settled = useSettled(isLiveVoltage ? typedNumber(text) : null);
+  useTone('settled', settled);
   return (
     <div className="grid min-w-0 grid-cols-1 content-start">
       <label htmlFor={id} className="heading">
@@ -84,7 +90,7 @@ export function Numerals({
       </span>
       {live && (
         <div className="grid pt-1">
-          <LiveMark live={live} short={!huge} onFollow={onFollow} />
+          <LiveMark live={live} short={!huge} settled={settled} onFollow={onFollow} />
           {huge && field.live?.kind === 'voltmeter' && <MeterKeys />}
         </div>
       )}

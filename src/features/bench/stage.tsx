@@ -12,6 +12,7 @@ import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
 import { useKeys } from '@/ui/keys';
 import { useSecondEnterHeld } from '@/ui/second-enter';
+import { useTone } from '@/ui/tones';
 import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
@@ -90,6 +91,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   const force = () => setChosen({ ...chosen, forced: true });
   const enter = (entry: Chosen['entry']) => setChosen({ ...chosen, entry });
   useKeys([{ key: 'f', label: 'Force the step although it is barred', act: force, off: !mayForce }]);
+  useTone('over', gate.open || gate.opensAtMs === null);
   useStageFocus(frame, `${shows} ${chosen.entry === 'again'} ${correction?.reading.id}`);
 
   const supersedes = correction ? { supersedes: correction } : {};

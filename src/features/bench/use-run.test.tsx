@@ -18,6 +18,7 @@ const settings: SiteSettings = {
   technicianId: 'tech',
   temperatureUnit: '°C',
   theme: 'light',
+  tones: 'on',
 };
 
 const emptyRun: RunView = {

@@ -50,6 +50,7 @@ function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
         technicianId,
         temperatureUnit: '°C',
         theme: 'light',
+        tones: 'on',
       }}
     >
       <ScanField focusScan />

@@ -4,6 +4,7 @@ import { Search } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { actsNow, type KeyAct, useKeys, useKeysHeld } from '@/ui/keys';
+import { useSite } from '@/ui/site';
 
 const loadFinder = () => import('./command-dialog');
 const CommandDialog = dynamic(loadFinder, { ssr: false });
@@ -31,7 +32,15 @@ export function FindAnything() {
     return () => clearTimeout(timer);
   }, []);
   useCommandKey(() => show('find'));
-  useKeys([{ key: '?', label: 'The keys of this screen', act: () => show('keys') }]);
+  const { tones, choose } = useSite();
+  useKeys([
+    { key: '?', label: 'The keys of this screen', act: () => show('keys') },
+    {
+      key: 'm',
+      label: tones === 'on' ? 'Mute the tones' : 'Sound the tones again',
+      act: () => choose({ tones: tones === 'on' ? 'off' : 'on' }),
+    },
+  ]);
   return (
     <>
       <button

@@ -1,7 +1,7 @@
 'use client';
 
 import { clsx } from 'clsx';
-import { Moon, Sun } from 'lucide-react';
+import { Moon, Sun, Volume2, VolumeX } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
@@ -55,6 +55,7 @@ export function TopBar() {
         <FindAnything />
         <UnitSwitch />
         <ThemeSwitch />
+        <ToneSwitch />
         <WhoIsHere />
       </div>
     </header>
@@ -89,6 +90,23 @@ function ThemeSwitch() {
       aria-label={`Change to the ${other} theme`}
       // What the system has anyway is followed from then on.
       onClick={() => choose({ theme: other === system ? 'system' : other })}
+    >
+      <Icon size={20} aria-hidden="true" />
+    </button>
+  );
+}
+
+/** On a phone there is no room for it; there the finder has it. */
+function ToneSwitch() {
+  const { tones, choose } = useSite();
+  const Icon = tones === 'on' ? Volume2 : VolumeX;
+  return (
+    <button
+      type="button"
+      className="hidden min-h-11 min-w-11 place-items-center rounded-md border hover:bg-sunk sm:grid"
+      aria-pressed={tones === 'on'}
+      aria-label="Tones when a value settles, a clock ends or something is wrong"
+      onClick={() => choose({ tones: tones === 'on' ? 'off' : 'on' })}
     >
       <Icon size={20} aria-hidden="true" />
     </button>

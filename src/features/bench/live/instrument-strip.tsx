@@ -1,6 +1,7 @@
 import { Plug, Unplug } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '@/ui/button';
+import { useTone } from '@/ui/tones';
 import { HandleSimulated } from './handle-simulated';
 import { doubtOf, InstrumentDoubt } from './instrument-doubt';
 import { useLink, useLive } from './use-live';
@@ -12,6 +13,7 @@ export function InstrumentStrip() {
   const instruments = useLive((there) => there.instruments) ?? [];
   const doubt = useLive(doubtOf);
   const [setting, setSetting] = useState(false);
+  useTone('wrong', state === 'lost' || doubt !== null);
   if (!link || state === 'none') return null;
   if (state === 'looking') {
     return <p className="mb-1 flex min-h-12 items-center text-sm text-soft">Looking for the instruments …</p>;

@@ -85,11 +85,14 @@ function liveValue(
 export function LiveMark({
   live,
   short,
+  settled,
   onFollow,
 }: {
   readonly live: LiveState;
   /** Beneath a small field there is no room for the instrument’s name. */
   readonly short: boolean;
+  /** It has come to rest. */
+  readonly settled: boolean;
   readonly onFollow: () => void;
 }) {
   if (live.following) {
@@ -97,6 +100,7 @@ export function LiveMark({
       <span className="flex items-center gap-2 text-sm text-soft">
         <span aria-hidden="true" className="size-2 rounded-full bg-harbour" />
         {short ? <span title={live.instrument}>live</span> : `live from ${live.instrument}`}
+        {settled && <strong className="font-semibold text-ink">settled</strong>}
       </span>
     );
   }

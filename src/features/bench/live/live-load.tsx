@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
 import { useKeys } from '@/ui/keys';
 import { useSite } from '@/ui/site';
+import { useTone } from '@/ui/tones';
 import { Figure } from '../stages/figure';
 import type { HoldState, LoadPoint } from './instrument-link';
 import { instrumentName, useLink, useLive } from './use-live';
@@ -34,6 +35,8 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   const bankName = useLive((there) => there.find('load_bank')?.name);
   const state = hold?.state ?? 'idle';
   const holding = state === 'holding';
+  useTone('over', state === 'done');
+  useTone('wrong', state === 'lost' || state === 'collapsed');
   // Without a voltage there is nothing to hold a load for.
   const blind = volts === null;
   useStoppedOnLeaving('load_bank');
@@ -62,8 +65,19 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   const left = holding ? Math.max(0, task.holdSeconds - held) : task.holdSeconds;
   return (
     <div className={STAGE_COLUMN}>
-      <LiveHeader task={task} left={left} />
+      <LiveHeader task={task} />
       <div aria-live="off" className="sheet flex flex-wrap items-baseline justify-end gap-x-10 px-5 py-2">
+        <span
+          role="timer"
+          aria-label="Left"
+          className={clsx(
+            'figures mr-auto text-[5.5rem] leading-none font-semibold',
+            !holding && 'text-soft',
+          )}
+        >
+          {Math.ceil(left)}
+          <span className="ml-2 text-4xl font-normal text-soft">s</span>
+        </span>
         <span className="figures text-[5.5rem] leading-none font-semibold">
           {volts === null ? '–' : formatNumber(volts, 'V')}
           <span className="ml-2 text-4xl font-normal text-soft">V</span>
@@ -104,7 +118,7 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   );
 }
 
-function LiveHeader({ task, left }: { readonly task: LoadTask; readonly left: number }) {
+function LiveHeader({ task }: { readonly task: LoadTask }) {
   const { temperatureUnit } = useSite();
   return (
     <div className="flex flex-wrap items-end gap-x-8 gap-y-2">
@@ -112,9 +126,6 @@ function LiveHeader({ task, left }: { readonly task: LoadTask; readonly left: nu
       <Figure name={`Limit at ${temperatureWords(task.temperatureC, temperatureUnit)}`}>
         {formatQuantity(task.limitVolts, 'V')}
       </Figure>
-      <div role="timer" aria-live="off">
-        <Figure name="Left">{formatQuantity(Math.ceil(left), 's')}</Figure>
-      </div>
     </div>
   );
 }
