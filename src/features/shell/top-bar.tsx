@@ -41,7 +41,7 @@ export function TopBar() {
               href={href}
               aria-current={here ? 'page' : undefined}
               className={clsx(
-                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 hover:bg-sunk',
+                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:max-xl:px-2',
                 here && 'bg-harbour-wash font-semibold',
               )}
             >
@@ -96,14 +96,14 @@ function ThemeSwitch() {
   );
 }
 
-/** On a phone there is no room for it; there the finder has it. */
+/** Where there is no room for it the finder has it. */
 function ToneSwitch() {
   const { tones, choose } = useSite();
   const Icon = tones === 'on' ? Volume2 : VolumeX;
   return (
     <button
       type="button"
-      className="hidden min-h-11 min-w-11 place-items-center rounded-md border hover:bg-sunk sm:grid"
+      className="hidden min-h-11 min-w-11 place-items-center rounded-md border hover:bg-sunk sm:max-lg:grid xl:grid"
       aria-pressed={tones === 'on'}
       aria-label="Tones when a value settles, a clock ends or something is wrong"
       onClick={() => choose({ tones: tones === 'on' ? 'off' : 'on' })}
