@@ -1,10 +1,11 @@
-import { act, render, screen } from '@testing-library/react';
+import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Problem } from '@/core/quantity/result';
 import { SiteProvider } from '@/ui/site';
 import { InstrumentLink } from './live/instrument-link';
 import { LinkProvider } from './live/use-live';
 import { NumberEntry } from './number-entry';
+import { DraftPlace } from './typed-draft';
 
 const settings = {
   zone: 'UTC',
@@ -28,32 +29,42 @@ function shown(
   render(
     <SiteProvider settings={{ ...settings, temperatureUnit: unit }}>
       <LinkProvider link={link}>
-        <NumberEntry
-          nominalVolts={12}
-          captureLabel="Capture"
-          capture={() => []}
-          onCapture={(values, by) => captured(values, by)}
-          onTyping={() => {}}
-          fields={[
-            {
-              ...{ name: 'volts', label: 'Voltage', quantity: 'openCircuitVolts', unit: 'V', initial: null },
-              live: { kind: 'voltmeter', field: 'volts' },
-            },
-            {
-              name: 'temperatureC',
-              label: 'Temperature',
-              quantity: 'temperatureC',
-              unit: '°C',
-              initial: null,
-              assumes: 25,
-            },
-          ]}
-        />
+        <DraftPlace value="run step">
+          <NumberEntry
+            nominalVolts={12}
+            captureLabel="Capture"
+            capture={() => []}
+            onCapture={(values, by) => captured(values, by)}
+            onTyping={() => {}}
+            fields={[
+              {
+                ...{
+                  name: 'volts',
+                  label: 'Voltage',
+                  quantity: 'openCircuitVolts',
+                  unit: 'V',
+                  initial: null,
+                },
+                live: { kind: 'voltmeter', field: 'volts' },
+              },
+              {
+                name: 'temperatureC',
+                label: 'Temperature',
+                quantity: 'temperatureC',
+                unit: '°C',
+                initial: null,
+                assumes: 25,
+              },
+            ]}
+          />
+        </DraftPlace>
       </LinkProvider>
     </SiteProvider>,
   );
   return captured;
 }
+
+beforeEach(() => sessionStorage.clear());
 
 describe('a live value', () => {
   function followed() {
@@ -155,5 +166,36 @@ describe('typed readings', () => {
     await userEvent.type(screen.getByLabelText('Voltage'), '12.7{Enter}{Enter}');
     screen.getByText('Voltage under load: found 12.7');
     expect(screen.getByLabelText<HTMLInputElement>('Voltage').value).toBe('12.7');
+  });
+});
+
+describe('what is typed and not captured', () => {
+  const leave = () => cleanup();
+
+  it('is there again after another step, and gone once it was captured', async () => {
+    shown();
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.61');
+    leave();
+    const captured = shown();
+    expect(screen.getByLabelText('Voltage')).toHaveProperty('value', '12.61');
+    expect(screen.getByRole('status').textContent).toContain('not captured yet');
+    await userEvent.type(screen.getByLabelText('Temperature'), '18{Enter}');
+    expect(captured).toHaveBeenCalledWith({ volts: 12.61, temperatureC: 18 }, null);
+    leave();
+    shown();
+    expect(screen.getByLabelText('Voltage')).toHaveProperty('value', '');
+    expect(screen.queryByRole('status')).toBeNull();
+  });
+
+  it('outranks the instrument, as when it was typed', async () => {
+    const link = new InstrumentLink(() => undefined);
+    link.take('hello meter kind=voltmeter label=Bench%20meter simulated=yes');
+    link.take('reading meter volts=12.39');
+    shown([], '°C', link);
+    await userEvent.clear(screen.getByLabelText('Voltage'));
+    await userEvent.type(screen.getByLabelText('Voltage'), '12.5');
+    leave();
+    shown([], '°C', link);
+    expect(screen.getByLabelText('Voltage')).toHaveProperty('value', '12.5');
   });
 });

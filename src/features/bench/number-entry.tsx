@@ -131,6 +131,11 @@ export function NumberEntry<Name extends string>({
               }}
             />
           )}
+          {entry.takenUp && (
+            <p role="status" className="text-soft">
+              Typed here before and not captured yet.
+            </p>
+          )}
           <Problems problems={problems} />
           {picture?.(values)}
           {margins}

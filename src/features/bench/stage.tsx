@@ -21,6 +21,7 @@ import { type Chosen, correctionIn, NOTHING_CHOSEN, stageShows } from './stage-s
 import { IdentifyStage } from './stages/identify-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { Capture, StageProps } from './stages/stage-props';
+import { DraftPlace } from './typed-draft';
 import type { CaptureOptions } from './use-run';
 
 type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
@@ -162,7 +163,9 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
         <StageMargins
           value={asTyped && DRAWN_BY_MARGIN.has(id) && <TypedMargins step={id} assessment={asTyped} />}
         >
-          <Content {...base} capture={capture} correcting={correction?.reading ?? null} onTyping={hold} />
+          <DraftPlace value={`${run.view.run.id} ${id} ${correction?.reading.id ?? ''}`}>
+            <Content {...base} capture={capture} correcting={correction?.reading ?? null} onTyping={hold} />
+          </DraftPlace>
         </StageMargins>
       )}
     </section>

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useContext, useEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import { useSite } from '@/ui/site';
 import { useLiveFields } from './live/live-fields';
@@ -6,6 +6,7 @@ import { nextAct } from './next-act';
 import { type Doubt, type NumberField, readFields, shownValue } from './number-fields';
 import { type PadKey, typedOn } from './number-pad';
 import type { Capture, StageProps } from './stages/stage-props';
+import { DraftPlace, keepTexts, keptTexts } from './typed-draft';
 
 type Values<Name extends string> = Readonly<Record<Name, number | null>>;
 
@@ -38,6 +39,20 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
   const [tried, setTried] = useState(false);
   const [offered, setOffered] = useState<Name | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const place = useContext(DraftPlace);
+  const [takenUp, setTakenUp] = useState(false);
+  const takeUp = useRef(() => {});
+  takeUp.current = () => {
+    const kept = place === null ? {} : keptTexts(place, fields, temperatureUnit);
+    const names = fields.flatMap(({ name }) => (name in kept ? [name] : []));
+    if (names.length === 0) return;
+    live.leave(...names);
+    setTouched(new Set(names));
+    setTexts({ ...typed, ...kept });
+    setTakenUp(true);
+  };
+  // Only the browser knows what was typed before: the server has drawn the fields as they begin.
+  useEffect(() => takeUp.current(), []);
   const readIn = (some: Readonly<Record<Name, string>>, unit = temperatureUnit) =>
     readFields(fields, some, nominalVolts, unit, confirmed);
   const unitAtStart = useRef(temperatureUnit);
@@ -52,7 +67,10 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
   const type = (name: Name, text: string) => {
     const changed = { ...texts, [name]: text };
     live.leave(name);
-    setTouched(new Set([...touched, name]));
+    const nowTouched = new Set([...touched, name]);
+    setTouched(nowTouched);
+    setTakenUp(false);
+    if (place !== null) keepTexts(place, pickedOf(changed, nowTouched), temperatureUnit);
     setTexts(changed);
     const { values, complaints } = readIn(changed);
     const whole = Object.keys(complaints).length === 0;
@@ -80,15 +98,20 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
         return focusField(act.name);
       case 'capture':
         setAsked(null);
-        return setProblems(onCapture(read.values, live.instrument, capture));
+        return take();
     }
+  };
+  const take = () => {
+    const wrong = onCapture(read.values, live.instrument, capture);
+    if (wrong.length === 0 && place !== null) keepTexts(place, {}, temperatureUnit);
+    setProblems(wrong);
   };
   const standBy = (stoodBy: Doubt) => {
     setConfirmed(new Set([...confirmed, `${stoodBy.name} ${stoodBy.text}`]));
     tryCapture(stoodBy);
   };
   return {
-    ...{ texts, values: read.values, active, setActive, asked, problems, live },
+    ...{ texts, values: read.values, active, setActive, asked, problems, live, takenUp },
     ...{ type, onPad, tryCapture, standBy },
     complaintOf: (name: Name) => (tried ? read.complaints[name] : undefined),
     isOffered: (name: Name) => offered === name && texts[name] === '',
@@ -102,6 +125,14 @@ function initialTexts<Name extends string>(
   return Object.fromEntries(
     fields.map((field) => [field.name, shownValue(field, field.initial, unit)]),
   ) as Record<Name, string>;
+}
+
+/** The texts of the fields that were typed in: what the others began with is no entry. */
+function pickedOf<Name extends string>(
+  texts: Readonly<Record<Name, string>>,
+  names: ReadonlySet<Name>,
+): Record<string, string> {
+  return Object.fromEntries([...names].map((name) => [name, texts[name]]));
 }
 
 function inUnit<Name extends string>(

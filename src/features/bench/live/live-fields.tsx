@@ -14,7 +14,7 @@ interface LiveFields<Name extends string> {
   readonly texts: Partial<Record<Name, string>>;
   readonly instrument: string | null;
   readonly stateOf: (field: NumberField<Name>) => LiveState | null;
-  readonly leave: (name: Name) => void;
+  readonly leave: (...names: readonly Name[]) => void;
   readonly follow: (name: Name) => void;
 }
 
@@ -59,7 +59,7 @@ export function useLiveFields<Name extends string>(
       const hasValue = values[fields.indexOf(field)] != null;
       return following || hasValue ? { instrument, following } : null;
     },
-    leave: (name) => setLeft(new Set([...left, name])),
+    leave: (...names) => setLeft(new Set([...left, ...names])),
     follow: (name) => setLeft(new Set([...left].filter((other) => other !== name))),
   };
 }
