@@ -1,4 +1,6 @@
-import { freezingPoint, gravityFromCharge } from '../correction/freezing';
+import { chargeFromOpenCircuit } from '../correction/charge-from-open-circuit';
+import { freezingPoint, gravityFromCellVolts, gravityFromCharge } from '../correction/freezing';
+import { gravityAt25 } from '../correction/gravity';
 import type { HouseRules } from '../rules/house-rules';
 import { type CellsResult, judgeCells } from './cells-result';
 import { type ChargeEstimate, estimateCharge } from './charge-estimate';
@@ -7,7 +9,7 @@ import { type CrankResult, judgeCrank } from './crank-result';
 import type { Evidence } from './evidence';
 import { estimateHealth, type HealthEstimate } from './health-estimate';
 import { judgeLoad, type LoadResult, type LoadTask, loadTask } from './load-result';
-import { twelveVolt } from './reference';
+import { ASSUMED_TEMPERATURE_C, twelveVolt } from './reference';
 import { judgeStand, type StandResult } from './stand-result';
 import { judgeThreeMinute, type ThreeMinuteResult } from './three-minute-result';
 import { judgeVehicle, type VehicleResult } from './vehicle-result';
@@ -44,7 +46,7 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
   return {
     temperatureC,
     charge,
-    freezesAtC: freezesAt(evidence, charge, cells),
+    freezesAtC: freezesAt(evidence, charge),
     cells,
     conductance,
     task,
@@ -71,15 +73,36 @@ function temperatureOf({
   return measured.find((reading) => reading?.temperatureC != null)?.temperatureC ?? null;
 }
 
-/** From the gravity where it was measured, else from the gravity that goes with the charge. */
-function freezesAt(
-  { battery }: Evidence,
-  charge: ChargeEstimate | null,
-  cells: CellsResult | null,
-): number | null {
-  if (cells?.gravity25 != null) return freezingPoint(cells.gravity25);
-  return charge && freezingPoint(gravityFromCharge(charge.pct, battery.construction));
+/** Where the thinnest acid of the battery freezes, °C: one frozen cell is enough to keep away from it. Rule of the trade. */
+function freezesAt(evidence: Evidence, charge: ChargeEstimate | null): number | null {
+  const thinnest = thinnestGravity(evidence, charge);
+  return thinnest === null ? null : freezingPoint(thinnest);
 }
+
+/**
+ * Gravity at 25 °C of the lowest cell where the cells were read, else the one that goes with the charge; below the voltage of
+ * an empty battery, where the charge says nothing more, the one that goes with the voltage of a cell.
+ */
+function thinnestGravity(
+  { battery: { construction }, hydrometer, cellVolts }: Evidence,
+  charge: ChargeEstimate | null,
+): number | null {
+  if (hydrometer) {
+    const lowest = Math.min(...hydrometer.gravities);
+    return hydrometer.compensated
+      ? lowest
+      : gravityAt25(lowest, hydrometer.temperatureC ?? ASSUMED_TEMPERATURE_C);
+  }
+  if (cellVolts) return gravityFromCellVolts(Math.min(...cellVolts.volts));
+  if (!charge) return null;
+  const isBelowEmpty = charge.volts25 !== null && chargeFromOpenCircuit(charge.volts25, construction) <= 0;
+  return isBelowEmpty
+    ? gravityFromCellVolts(charge.volts25 / CELLS_OF_12_VOLTS)
+    : gravityFromCharge(charge.pct, construction);
+}
+
+/** Voltages are compared on a battery of 12 V. */
+const CELLS_OF_12_VOLTS = 6;
 
 function recoveryOf({ recovery, battery }: Evidence, rules: HouseRules): Recovery | null {
   if (!recovery) return null;

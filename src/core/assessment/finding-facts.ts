@@ -79,6 +79,7 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   recovery_due: facts(LOAD, '9', STANDARD, ['load/limitVoltsByCelsius']),
   weak_undercharged: facts(POWER, '10', HEALTH, ['health/retirePct', 'charge/condemnPct']),
   worn_unconfirmed: facts(POWER, '10', HEALTH, ['health/retirePct']),
+  health_beyond: facts([...POWER, 'identify'], '11a', TRADE),
   methods_disagree: facts(POWER, '9', 'two estimates further apart than their uncertainties allow', [
     'fusion/disagreeSigmas',
   ]),

@@ -41,6 +41,7 @@ export const FINDING_SEVERITY = {
   weak_undercharged: 'caution',
   worn_unconfirmed: 'caution',
   methods_disagree: 'caution',
+  health_beyond: 'caution',
   load_weak: 'caution',
   crank_low: 'caution',
   stand_low: 'caution',

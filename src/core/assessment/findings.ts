@@ -5,7 +5,7 @@ import { isStratified } from './cells-result';
 import { type Finding, finding, heldAgainst } from './finding';
 import { readTrace } from './load-trace';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
-import { type Case, dangerOf, deepDischargeCode, weakUnderLoad } from './rule-table';
+import { type Case, dangerOf, deepDischargeCode, MOST_HEALTH_PCT, weakUnderLoad } from './rule-table';
 import type { VehicleResult } from './vehicle-result';
 
 /** Everything that the evidence says, whatever decides: each reading against its limit, and what was assumed. */
@@ -190,6 +190,8 @@ function otherPowerFindings({ evidence, estimates, rules }: Case): Finding[] {
   const found: Finding[] = [];
   if (conductance && !conductance.conclusive) found.push(finding('conductance_inconclusive', null, true));
   if (health?.methodsDisagree) found.push(finding('methods_disagree'));
+  if (health && health.pct > MOST_HEALTH_PCT && evidence.battery.ratings.length > 0)
+    found.push(finding('health_beyond', heldAgainst(health.pct, MOST_HEALTH_PCT, '%'), health.indicative));
   if (crank) {
     const measured = { ...heldAgainst(crank.volts, crank.limitVolts, 'V'), margin: crank.marginVolts };
     found.push(finding(crank.marginVolts < 0 ? 'crank_low' : 'crank_holds', measured, crank.indicative));

@@ -186,7 +186,10 @@ describe('flips of every reading', () => {
     expect(flip('stand', { ocv: 12.65, load: 10.6, stand: 12.5, charges: 1 })).toEqual([
       ['below', 12.199, 'retire'],
     ]);
-    expect(flip('conductance', { ocv: 12.65, conductance: 500 })).toEqual([['below', 455, 'watch']]);
+    expect(flip('conductance', { ocv: 12.65, conductance: 500 })).toEqual([
+      ['below', 455, 'watch'],
+      ['above', 742, 'undecided'],
+    ]);
     expect(flip('recovery', { ocv: 12.5, load: 9.5, recovery: 12.3 })).toEqual([['above', 12.4, 'retire']]);
     const cells = { ocv: 12.6, load: 10.6, cellVolts: [2.1, 2.1, 2.1, 2.1, 2.1, 2.08] };
     expect(flip('weakest_cell', cells)).toEqual([

@@ -22,6 +22,9 @@ export interface Case {
 }
 
 /** A rule of the table: its number there, what it is about, and what it decides, if it applies. */
+/** New batteries give up to a fifth more than their label; from here on it is not the battery. Rule of the trade. */
+export const MOST_HEALTH_PCT = 130;
+
 export interface Rule {
   readonly number: string;
   readonly about: string;
@@ -57,6 +60,7 @@ export const RULE_TABLE: readonly Rule[] = [
   { number: '10', about: 'health below the limit', decide: unlessMethodsDisagree(worn) },
   { number: '10a', about: 'acid in layers', decide: layered },
   { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
+  { number: '11a', about: 'health beyond what a new battery has', decide: beyondNew },
   { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
   { number: '13', about: 'no test of power that counts', decide: powerUnknown },
 ];
@@ -250,6 +254,18 @@ function ageing(known: Case): Decision | null {
   if (healthPct === null || healthPct >= rules.health.servePct || !estimates.charge) return null;
   const next = estimates.charge.pct < rules.charge.servicePct ? 'charge' : null;
   return { verdict: 'watch', code: 'ageing', next };
+}
+
+/**
+ * More than a new battery has is no grade but a question: the rating, its standard or the load that was set is not what
+ * it was taken for. Without a cranking rating on the label the estimate of one may be at fault, and nobody to ask.
+ */
+function beyondNew(known: Case): Decision | null {
+  const healthPct = healthToServeOn(known);
+  const isRated = known.evidence.battery.ratings.length > 0;
+  return isRated && healthPct !== null && healthPct > MOST_HEALTH_PCT
+    ? undecided('health_beyond', 'identify')
+    : null;
 }
 
 function sound(known: Case): Decision | null {

@@ -32,6 +32,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   weak_undercharged: 'Weak, but not fully charged',
   worn_unconfirmed: 'Health near the limit by one method',
   methods_disagree: 'Two tests tell different stories',
+  health_beyond: 'Better than new: something is taken for what it is not',
   crank_low: 'Cranking voltage below the limit',
   cells_uneven: 'Cells uneven: equalise, look again',
   stratified: 'Acid stratified',
@@ -138,6 +139,8 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   stratified:
     'Its acid lies in layers: heavy below, weak above. An equalising charge stirs it; then test it again.',
   worn_unconfirmed: 'One test puts its health near the limit. A load test settles it.',
+  health_beyond:
+    'More than any new battery gives. Check the rating on the label, its standard, and the load that was set.',
   methods_disagree: 'Suspect the contact, the rating or its standard, and repeat one of the tests.',
   repeat_cells: 'The cell reading was forced and cannot condemn a battery.',
   repeat_three_minute: 'The three-minute charge was forced and cannot condemn a battery.',

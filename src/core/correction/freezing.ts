@@ -3,6 +3,8 @@ import { type Curve, interpolate } from '../quantity/interpolate';
 
 /** Freezing point of the electrolyte, °C, over its gravity at 25 °C. Rule of the trade. */
 const FREEZING_BY_GRAVITY: Curve = [
+  [1.0, 0],
+  [1.05, -3],
   [1.1, -8],
   [1.12, -10],
   [1.155, -16],
@@ -17,6 +19,19 @@ const FREEZING_BY_GRAVITY: Curve = [
  */
 export function freezingPoint(gravity25: number): number {
   return interpolate(FREEZING_BY_GRAVITY, gravity25);
+}
+
+/** Voltage of a cell at rest over its gravity, V. Textbook. */
+const VOLTS_OVER_GRAVITY = 0.84;
+/** Gravity of water: no acid is thinner. */
+const WATER = 1;
+
+/**
+ * Electrolyte gravity at 25 °C that goes with the rested voltage of a single cell, water at the least.
+ * @example gravityFromCellVolts(2.1) // 1.26
+ */
+export function gravityFromCellVolts(volts25: number): number {
+  return Math.max(WATER, volts25 - VOLTS_OVER_GRAVITY);
 }
 
 /**

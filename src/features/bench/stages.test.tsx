@@ -1,7 +1,8 @@
-import { act, screen, within } from '@testing-library/react';
+import { act, cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
 import { ChargeStage } from './stages/charge-stage';
+import { IdentifyStage } from './stages/identify-stage';
 import { InspectStage } from './stages/inspect-stage';
 import { LoadStage } from './stages/load-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
@@ -273,5 +274,26 @@ describe('verdict', () => {
     screen.getByText('Return to service');
     expect(textOf()).toContain('would judge these readings: Retire.');
     expect(textOf()).toContain('12 Jan 2026, 09:00');
+  });
+});
+
+describe('identify', () => {
+  const seen = (amps: number) => {
+    const { props } = stageProps(
+      writtenReadings(
+        ...UP_TO_OPEN,
+        ['open_circuit', { volts: 12.65, temperatureC: 25 }],
+        ['conductance', { value: amps, unit: 'SAE', compensated: 'both', temperatureC: null }],
+      ),
+    );
+    expect(props.state.nextStep).toBe(amps > 741 ? 'identify' : 'verdict');
+    renderOnSite(<IdentifyStage {...props} />);
+    return screen.queryByRole('alert');
+  };
+
+  it('asks about a rating that the tests beat by far, and about no other', () => {
+    expect(seen(590)).toBeNull();
+    cleanup();
+    expect(seen(900)?.textContent).toMatch(/158\s% of this rating: better than any new battery/);
   });
 });

@@ -3,15 +3,17 @@ import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { slotFit } from '@/core/battery/slot-fit';
-import { formatNumber } from '@/core/quantity/format';
+import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { buttonClass } from '@/ui/button';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import type { StageProps } from './stage-props';
 
 /** Is this the battery in front of me? What the label should say, large. */
-export function IdentifyStage({ run, spec, capture }: StageProps) {
+export function IdentifyStage({ run, spec, state, capture }: StageProps) {
   const { battery } = run.view;
   const rating = crankingRating(spec);
+  const { decidedBy, estimates } = state.assessment;
+  const { health } = estimates;
   return (
     <div className={STAGE_COLUMN}>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5 text-xl sm:text-2xl">
@@ -72,6 +74,12 @@ export function IdentifyStage({ run, spec, capture }: StageProps) {
         <dt className="text-soft">Place</dt>
         <dd className="break-words">{battery.place || 'not noted'}</dd>
       </dl>
+      {decidedBy === 'health_beyond' && health && (
+        <p role="alert" className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-lg text-warn">
+          The tests come to {formatQuantity(health.pct, '%')} of this rating: better than any new battery. Is
+          it printed so, and in this standard? If it is, take the test again with the load it asks for.
+        </p>
+      )}
       <SlotSays spec={spec} />
       <KeyBar>
         <MainKey onPress={() => capture('identify', { confirmed: true })}>The label agrees</MainKey>
