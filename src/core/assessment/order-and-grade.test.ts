@@ -154,7 +154,7 @@ describe('the working of a finding', () => {
       'load limit by battery temperature',
       'allowance for cold',
     ]);
-    expect(load.rule).toBe('Rule 9: load test failed at a valid gate');
+    expect(load.rule).toEqual({ number: '9', about: 'load test failed at a valid gate' });
     expect(load.source).toContain('standard practice');
     const worn = working('worn', { ocv: 12.65, load: 9.4, conductance: 320 });
     expect(worn.entries.map(({ step }) => step)).toEqual(['open_circuit', 'conductance', 'load', 'verdict']);

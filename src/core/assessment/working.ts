@@ -11,7 +11,7 @@ export interface Working {
   /** The house-rule figures that matter, each with what it is and its value under these rules. */
   readonly limits: readonly { readonly what: string; readonly value: string }[];
   /** What the rule table does with it; null where it is told only. */
-  readonly rule: string | null;
+  readonly rule: { readonly number: string; readonly about: string } | null;
   readonly source: string;
 }
 
@@ -22,7 +22,7 @@ export function workingOf(code: FindingCode, ledger: readonly LedgerEntry[], rul
   return {
     entries: ledger.filter(({ step }) => steps.includes(step)),
     limits: limits.flatMap((path) => figureAt(rules, path) ?? []),
-    rule: acting ? `Rule ${acting.number}: ${acting.about}` : null,
+    rule: acting ? { number: acting.number, about: acting.about } : null,
     source,
   };
 }

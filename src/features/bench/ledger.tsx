@@ -16,7 +16,7 @@ import { VerdictMark } from '@/ui/verdict-mark';
 import { AllWorking, FindingLine, Opens, WorkingOf } from './finding-line';
 import { LATER_PARTS } from './later-parts';
 import { WhatWouldChange } from './what-would-change';
-import type { Judgement } from './working-of';
+import { type Judgement, RuleLink } from './working-of';
 
 const SecondOpinion = dynamic(LATER_PARTS.secondOpinion);
 
@@ -122,7 +122,8 @@ export const Ledger = memo(function Ledger({
       )}
       {!withheld && (
         <p className="text-sm text-soft">
-          Rule {assessment.rule} of {rules.name}, version {rules.version}; core {assessment.core}.
+          <RuleLink number={assessment.rule} /> of {rules.name}, version {rules.version}; core{' '}
+          {assessment.core}.
         </p>
       )}
     </aside>

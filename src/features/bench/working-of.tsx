@@ -34,9 +34,30 @@ export function WorkingOf({ code, judgement: { evidence, assessment, rules } }: 
         </div>
       )}
       <p className="text-soft">
-        {rule ? `${rule}. ` : 'Told only: no rule acts on it. '}Source: {source}.
+        {rule ? (
+          <>
+            <RuleLink number={rule.number} />: {rule.about}.{' '}
+          </>
+        ) : (
+          'Told only: no rule acts on it. '
+        )}
+        Source: {source}.
       </p>
     </div>
+  );
+}
+
+/** A rule by its number, which opens beside the work where all of them are told. */
+export function RuleLink({ number }: { readonly number: string }) {
+  return (
+    <a
+      href={`/guide/verdict#rule-${number}`}
+      target="_blank"
+      rel="noopener"
+      className="underline underline-offset-4"
+    >
+      Rule {number}
+    </a>
   );
 }
 

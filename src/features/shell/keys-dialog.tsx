@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { Dialog } from 'radix-ui';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
@@ -35,6 +36,13 @@ export default function KeysDialog({
           <KeyList heading="On every screen" keys={EVERYWHERE} />
           <p className="text-sm text-soft">
             A scanner’s letters are no keys: what is scanned opens what it names, on any screen.
+          </p>
+          <p>
+            How to work with it, and how it comes to a verdict: the{' '}
+            <Link href="/guide/day" className="underline underline-offset-4" onClick={onClose}>
+              Guide
+            </Link>
+            .
           </p>
           <Button onClick={onClose}>Close</Button>
         </Dialog.Content>

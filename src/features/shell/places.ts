@@ -16,4 +16,6 @@ export const BEGINNINGS = [
   { href: '/lots', label: 'Grade a rack' },
   { href: '/labels', label: 'Print labels' },
   { href: '/practice/compose', label: 'Compose a practice case' },
+  { href: '/guide/day', label: 'Guide: a day at the bench' },
+  { href: '/guide/verdict', label: 'Guide: how a verdict is reached' },
 ] as const;
