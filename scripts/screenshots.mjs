@@ -24,7 +24,7 @@ const PHONE = { width: 390, height: 844 };
 
 /** One picture a main view: where to go, and what to do there before it is taken. */
 const PICTURES = [
-  { name: 'floor', take: async () => {} },
+  { name: 'floor', take: (page) => page.getByText('Ready for your hands').waitFor() },
   { name: 'floor-scan', take: async (page) => scan(page, 'FH-0101') },
   {
     name: 'bench-inspect',
