@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7';
 import type { ImportRecord, LotRow } from '@/core/exchange/views';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { granted } from './answers.test-support';
@@ -9,6 +10,7 @@ import { newContext } from './context.test-support';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { answerKnown, importList, importReadings, undoImport } from './imports';
 import { beginLot, discardLot, lotList, lotView, saveLot, storeLot } from './lots';
+import { saveRules } from './rules';
 import { answerRun, captureReading, reopenRun } from './runs';
 import { registerTechnician } from './technicians';
 
@@ -238,5 +240,24 @@ describe('a rack', () => {
     expect(run.readings.find(({ kind }) => kind === 'complaint')?.data).toEqual({ symptom: 'used_unit' });
     granted(await undoImport(context, { importId, technicianId }));
     expect((await lotView(context, id))?.lot.importId).toBeNull();
+  });
+
+  it('keeps the rules that it was stored by, whatever comes in force since, and says so', async () => {
+    const { id, revision } = await begun([cells(newTag())]);
+    granted(
+      await storeLot(context, { id, importId: uuidv7(), technicianId, seenRevision: revision, seenRuns: 1 }),
+    );
+    const before = await lotView(context, id);
+    expect(before?.newerVersion).toBeNull();
+    const stricter = { ...STANDARD_RULES, health: { ...STANDARD_RULES.health, servePct: 90 } };
+    const reason = 'Cold January';
+    const saved = granted(
+      await saveRules(context, { rules: stricter, seenVersion: 0, reason, technicianId }),
+    );
+    const after = await lotView(context, id);
+    expect(after?.rules).toEqual(before?.rules);
+    expect(after?.newerVersion).toBe(saved.version);
+    const open = await begun([cells(newTag())]);
+    expect((await lotView(context, open.id))?.rules).toEqual(saved);
   });
 });

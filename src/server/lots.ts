@@ -15,12 +15,12 @@ import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { TYPED } from '@/core/steps/typed';
 import { rowsIn } from '@/heavy/read-import';
-import { knownBatteries } from '@/store/imports';
+import { knownBatteries, rulesOfImport } from '@/store/imports';
 import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
 import { type Answer, refused, refusedSaying } from './answer';
 import type { Context } from './context';
 import { arriveAsRows } from './import-job';
-import { rulesToday } from './rules';
+import { rulesOfRun, rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });
 const Revision = Type.Integer({ minimum: 1, maximum: 1_000_000_000 });
@@ -50,13 +50,27 @@ export async function lotList(context: Context): Promise<LotSummary[]> {
   return listLots(context.store, LOTS_SHOWN);
 }
 
-/** A rack as it was left. */
-export async function lotView(
-  context: Context,
-  id: string,
-): Promise<{ readonly lot: LotRecord; readonly rules: HouseRules } | undefined> {
-  const lot = await context.store.read((database) => lotById(database, id));
-  return lot && { lot, rules: await rulesToday(context) };
+/** A rack with the rules that it is judged by. */
+export interface LotView {
+  readonly lot: LotRecord;
+  /** Those in force today; of a rack that is stored those that it was stored by, whatever came in force since. */
+  readonly rules: HouseRules;
+  /** The version of the house's rules in force today, where that is another. */
+  readonly newerVersion: number | null;
+}
+
+/** A rack by its id; undefined where there is none. */
+export async function lotView(context: Context, id: string): Promise<LotView | undefined> {
+  const today = await rulesToday(context);
+  return context.store.read(async (database) => {
+    const lot = await lotById(database, id);
+    if (!lot) return undefined;
+    const storedBy = lot.importId === null ? undefined : await rulesOfImport(database, lot.importId);
+    const rules = storedBy && (await rulesOfRun(storedBy, database));
+    if (!rules?.ok) return { lot, rules: today, newerVersion: null };
+    const isToday = rules.value.id === today.id && rules.value.version === today.version;
+    return { lot, rules: rules.value, newerVersion: isToday ? null : today.version };
+  });
 }
 
 /** Begins a rack. */

@@ -178,6 +178,19 @@ export async function takeBack(
   await setArrival(transaction, id, { ...undone, state: 'taken_back' });
 }
 
+/** The rules that the runs of an import were judged by: all of them by the same; undefined where it has none in sight. */
+export async function rulesOfImport(
+  database: Database | Transaction,
+  id: string,
+): Promise<Pick<typeof runs.$inferSelect, 'rulesId' | 'rulesVersion'> | undefined> {
+  const [row] = await database
+    .select({ rulesId: runs.rulesId, rulesVersion: runs.rulesVersion })
+    .from(runs)
+    .where(and(eq(runs.importId, id), inSight(runs.arrivalId)))
+    .limit(1);
+  return row;
+}
+
 /** The batteries whose runs came in with an import, by tag. */
 export async function batteriesOfImport(
   database: Database | Transaction,

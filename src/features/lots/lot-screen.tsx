@@ -22,10 +22,12 @@ import type { LotStoreState } from './use-lot-store';
 interface Props {
   readonly lot: LotRecord;
   readonly rules: HouseRules;
+  /** The version of the house's rules in force today, where the rack is stored by another. */
+  readonly newerVersion: number | null;
 }
 
 /** A rack of batteries, graded in one go: typed down, judged while typing, sorted, stored as runs. */
-export function LotScreen({ lot, rules }: Props) {
+export function LotScreen({ lot, rules, newerVersion }: Props) {
   const [step, setStep] = useState<LotStep>('label');
   const [filtered, setFiltered] = useState<{ readonly list: WorkList; readonly rowCount: number } | null>(
     null,
@@ -101,6 +103,12 @@ export function LotScreen({ lot, rules }: Props) {
         <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-1">
           <WorkLists lists={judged.lists} chosen={filter?.work ?? null} onChoose={choose} />
           <Sorting groups={judged.groups} rules={rules} />
+          <p className="text-sm text-soft">
+            Judged by {rules.name}, version {rules.version}
+            {newerVersion === null
+              ? '.'
+              : `, as when it was stored; today version ${newerVersion} is in force.`}
+          </p>
         </div>
       </div>
     </main>
