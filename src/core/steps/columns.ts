@@ -46,6 +46,14 @@ export interface ColumnPart<C extends string> {
   readonly write: (evidence: Evidence, facts: Pick<RowFacts, 'temperatureC'>) => Cells<C>;
 }
 
+/** A temperature of a reading's own; one that is the row's is not written again. */
+export function ownTemperature(
+  read: { readonly temperatureC: number | null } | null,
+  { temperatureC }: Pick<RowFacts, 'temperatureC'>,
+): number | null {
+  return read === null || read.temperatureC === temperatureC ? null : read.temperatureC;
+}
+
 /** Reads one figure a cell of the battery: of all its cells, or of none. */
 export function readEachCell<C extends string>(
   row: CellReader<C>,

@@ -9,6 +9,7 @@ import { INSPECT_COLUMNS } from '../../steps/inspect/columns';
 import { LOAD_COLUMNS } from '../../steps/load/columns';
 import { OPEN_CIRCUIT_COLUMNS } from '../../steps/open-circuit/columns';
 import { RECOVERY_COLUMNS } from '../../steps/recovery/columns';
+import { STAND_COLUMNS } from '../../steps/stand/columns';
 import { THREE_MINUTE_COLUMNS } from '../../steps/three-minute/columns';
 
 /** Columns that say which battery it is, when and how warm. */
@@ -36,18 +37,25 @@ export const COLUMN_PARTS = [
   CONDUCTANCE_COLUMNS,
   THREE_MINUTE_COLUMNS,
   CRANK_COLUMNS,
+  STAND_COLUMNS,
 ] as const;
+
+/** What is said of a row as a whole, last. */
+const ROW_COLUMNS = {
+  forced: { title: 'Forced' },
+} as const satisfies Record<string, ColumnFacts>;
 
 export type AnyColumnPart = (typeof COLUMN_PARTS)[number];
 
 type ColumnOf<P> = P extends ColumnPart<infer C> ? C : never;
 
-export type UsedColumn = keyof typeof BATTERY_COLUMNS | ColumnOf<AnyColumnPart>;
+export type UsedColumn = keyof typeof BATTERY_COLUMNS | ColumnOf<AnyColumnPart> | keyof typeof ROW_COLUMNS;
 
 /** What each column is called and takes. */
 export const COLUMN_FACTS = Object.assign(
   { ...BATTERY_COLUMNS },
   ...COLUMN_PARTS.map(({ columns }) => columns),
+  ROW_COLUMNS,
 ) as Readonly<Record<UsedColumn, ColumnFacts>>;
 
 /** Columns of the readings format that the judgement uses, in the order in which it writes them. */

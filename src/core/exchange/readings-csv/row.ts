@@ -9,6 +9,7 @@ import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../quantity/tem
 import type { EvidenceDraft } from '../../steps/columns';
 import { undefused } from '../csv-text';
 import { RowCells } from './cells';
+import { readForced } from './forced';
 import type { Header } from './header';
 
 /** A row as read: what is known of the battery, and what had to be left out of it. */
@@ -38,6 +39,7 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
   const evidence: EvidenceDraft = noEvidence(battery);
   evidence.inspection = NOTHING_INSPECTED;
   for (const { read } of header.parts) read(row, evidence, { battery, temperatureC, leftOut });
+  readForced(row, evidence);
   return row.problems.length > 0 ? fail(...row.problems) : succeed({ tag, evidence, leftOut });
 }
 

@@ -3,11 +3,12 @@ import type { Rating } from '../../battery/battery-label';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
 import type { Cells } from '../../steps/columns';
 import { COLUMN_PARTS, USED_COLUMNS, type UsedColumn } from './columns';
+import { writeForced } from './forced';
 
 /**
  * Evidence as the cells of one row of the readings format, in the order of `USED_COLUMNS`: `readRow` read backwards.
  * The format has one rating and one temperature a row: the rating is the one that the working stands on, the
- * temperature the first that was measured. It knows neither smell nor force: those stay in the run.
+ * temperature the first that was measured. What is measured on the vehicle stays in the run.
  */
 export function writeRow(tag: string, takenAtMs: number | null, evidence: Evidence): string[] {
   const { openCircuit, load, conductance, crank } = evidence;
@@ -19,6 +20,7 @@ export function writeRow(tag: string, takenAtMs: number | null, evidence: Eviden
     tag,
     taken_at: takenAtMs === null ? null : new Date(takenAtMs).toISOString(),
     temp_c: temperatureC,
+    forced: writeForced(evidence),
   };
   for (const { write } of COLUMN_PARTS) Object.assign(cells, write(evidence, { temperatureC }));
   return USED_COLUMNS.map((column) => String(cells[column] ?? ''));

@@ -17,13 +17,16 @@ const TraceSchema = Type.Array(
   { minItems: 1, maxItems: LONGEST_TRACE, description: 'trace' },
 );
 
+/** Why a load was broken off before its time. */
+export const STOP_REASONS = ['collapse', 'gassing'] as const;
+
 export const LOAD_READINGS = {
   load: readingOf('charge', {
     amps: measured('loadAmps'),
     seconds: measured('loadSeconds'),
     volts: measured('loadVolts'),
     temperatureC: optional(measured('temperatureC')),
-    stopped: Type.Optional(optional(oneOf(['collapse', 'gassing'], 'why it was stopped'))),
+    stopped: Type.Optional(optional(oneOf(STOP_REASONS, 'why it was stopped'))),
     trace: Type.Optional(optional(TraceSchema)),
   }),
 } as const;

@@ -2,6 +2,7 @@ import { formatQuantity } from '../../quantity/format';
 import { type AtTheGate, barred, chargerGate, firstBarred, type Gate, handlingGate, OPEN } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
+import { STAND_COLUMNS } from './columns';
 
 export const stand: Step<'stand'> = {
   label: 'Stand',
@@ -21,7 +22,7 @@ export const stand: Step<'stand'> = {
     },
   },
   evidence: ({ last: { stand: read } }) => ({ stand: read ? { ...read.data, forced: read.forced } : null }),
-  columns: null,
+  columns: STAND_COLUMNS,
   written: ({ stand: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;
