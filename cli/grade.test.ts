@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PassThrough, Readable, Writable } from 'node:stream';
+import { CORE_VERSION } from '@/core/assessment/core-version';
 import { writeRulesFile } from '@/core/exchange/rules-file';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { grade } from './grade';
@@ -53,7 +54,7 @@ describe('the grade command', () => {
       `${HEADER},soc_pct,soc_sd,soh_pct,soh_sd,load_set_a,load_limit_v,load_margin_v,verdict,grade,next_step,reasons,rules,core`,
     );
     expect(lines[1]).toBe(
-      `${ROWS[0]},100.0,5.0,107.2,6.4,285.0,9.600,1.200,serve,A,,sound;load_passes,integra-standard/3,1.4.1`,
+      `${ROWS[0]},100.0,5.0,107.2,6.4,285.0,9.600,1.200,serve,A,,sound;load_passes,integra-standard/3,${CORE_VERSION}`,
     );
     expect(complaints).toContain('line 3, cond_unit: found nothing');
     expect(complaints).toContain('unknown columns, carried through: owner');
