@@ -8,7 +8,7 @@ test('a new battery is registered from the scan field and goes through to Return
   await page.goto('/');
   await expectAccessible(page);
   await page.getByLabel('Battery tag').fill(newTag);
-  await page.getByRole('button', { name: 'Find' }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
   await page.getByRole('button', { name: 'Register it' }).click();
   await expect(page.getByLabel('Tag', { exact: true })).toHaveValue(newTag);
   await expectAccessible(page);

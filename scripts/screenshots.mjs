@@ -107,7 +107,7 @@ async function takePicture(browser, { name, dark = false, size = DESK, take }) {
 
 async function scan(page, tag) {
   await page.getByLabel('Battery tag').fill(tag);
-  await page.getByRole('button', { name: 'Find' }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
 }
 
 async function openBench(page, tag, then = async () => {}) {

@@ -52,7 +52,9 @@ function elementsOf(pageOf: Props['pageOf']): Components {
     h3: ({ children }) => <h3 className="mt-2 font-semibold">{children}</h3>,
     ul: ({ children }) => <ul className="grid list-disc gap-1 pl-6">{children}</ul>,
     ol: ({ children }) => <ol className="grid list-decimal gap-2 pl-6">{children}</ol>,
-    pre: ({ children }) => <pre className="sheet overflow-x-auto p-3 text-sm">{children}</pre>,
+    pre: ({ children }) => (
+      <pre className="sheet p-3 text-sm break-words whitespace-pre-wrap">{children}</pre>
+    ),
     code: ({ children }) => <code className="figures text-[0.95em]">{children}</code>,
     table: ({ children }) => (
       // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys
