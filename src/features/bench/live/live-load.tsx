@@ -66,23 +66,26 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   return (
     <div className={STAGE_COLUMN}>
       <LiveHeader task={task} />
-      <div aria-live="off" className="sheet flex flex-wrap items-baseline justify-end gap-x-10 px-5 py-2">
+      <div
+        aria-live="off"
+        className="sheet flex flex-wrap items-baseline justify-end gap-x-6 px-4 py-2 sm:gap-x-10 sm:px-5"
+      >
         <span
           role="timer"
           aria-label="Left"
           className={clsx(
-            'figures mr-auto text-[5.5rem] leading-none font-semibold',
+            'figures mr-auto text-5xl leading-none font-semibold sm:text-[5.5rem]',
             !holding && 'text-soft',
           )}
         >
           {Math.ceil(left)}
-          <span className="ml-2 text-4xl font-normal text-soft">s</span>
+          <span className="ml-2 text-2xl font-normal text-soft sm:text-4xl">s</span>
         </span>
-        <span className="figures text-[5.5rem] leading-none font-semibold">
+        <span className="figures text-5xl leading-none font-semibold sm:text-[5.5rem]">
           {volts === null ? '–' : formatNumber(volts, 'V')}
-          <span className="ml-2 text-4xl font-normal text-soft">V</span>
+          <span className="ml-2 text-2xl font-normal text-soft sm:text-4xl">V</span>
         </span>
-        <span className="figures min-w-44 text-right text-5xl font-semibold">
+        <span className="figures text-right text-3xl font-semibold sm:min-w-44 sm:text-5xl">
           {amps === null ? '–' : formatNumber(amps, 'A')}
           <span className="ml-2 text-2xl font-normal text-soft">A</span>
         </span>
