@@ -1,9 +1,9 @@
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { VERDICT_LABELS, VERDICTS, type Verdict } from '@/core/assessment/verdict';
 import type { Decision } from '@/core/practice/debrief';
 import { CAUSE_LABELS, CAUSES, type Cause } from '@/core/practice/practice-case';
 import { Button } from '@/ui/button';
+import { DialogFrame } from '@/ui/dialog-frame';
 import { Choices } from '../bench/stages/choices';
 
 const VERDICT_CHOICES = VERDICTS.map((verdict) => ({ value: verdict, label: VERDICT_LABELS[verdict] }));
@@ -20,45 +20,38 @@ export function Decide({
   const [verdict, setVerdict] = useState<Verdict | null>(null);
   const [cause, setCause] = useState<Cause | null>(null);
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onBack()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="sheet fixed top-1/2 left-1/2 grid max-h-[92vh] w-[min(44rem,94vw)] -translate-x-1/2 -translate-y-1/2 gap-5 overflow-y-auto p-6"
+    <DialogFrame
+      title="What becomes of it, and where was the trouble?"
+      className="top-1/2 grid max-h-[92vh] w-[min(44rem,94vw)] -translate-y-1/2 gap-5 overflow-y-auto p-6"
+      onClose={onBack}
+    >
+      <Choices
+        legend="Verdict"
+        name="verdict"
+        choices={VERDICT_CHOICES}
+        chosen={verdict}
+        onChoose={setVerdict}
+      />
+      <Choices
+        legend="The trouble is"
+        name="cause"
+        choices={CAUSE_CHOICES}
+        chosen={cause}
+        onChoose={setCause}
+      />
+      <div className="flex flex-wrap gap-3">
+        <Button
+          tone="main"
+          large
+          disabled={verdict === null || cause === null}
+          onClick={() => verdict !== null && cause !== null && onDecide({ verdict, cause })}
         >
-          <Dialog.Title className="text-2xl font-bold">
-            What becomes of it, and where was the trouble?
-          </Dialog.Title>
-          <Choices
-            legend="Verdict"
-            name="verdict"
-            choices={VERDICT_CHOICES}
-            chosen={verdict}
-            onChoose={setVerdict}
-          />
-          <Choices
-            legend="The trouble is"
-            name="cause"
-            choices={CAUSE_CHOICES}
-            chosen={cause}
-            onChoose={setCause}
-          />
-          <div className="flex flex-wrap gap-3">
-            <Button
-              tone="main"
-              large
-              disabled={verdict === null || cause === null}
-              onClick={() => verdict !== null && cause !== null && onDecide({ verdict, cause })}
-            >
-              Show what was true
-            </Button>
-            <Button large onClick={onBack}>
-              Back to the bench
-            </Button>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          Show what was true
+        </Button>
+        <Button large onClick={onBack}>
+          Back to the bench
+        </Button>
+      </div>
+    </DialogFrame>
   );
 }

@@ -2,11 +2,11 @@
 
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
-import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
 import { fetchAnswer, problemsOf } from '@/ui/api';
 import { batteryWords } from '@/ui/battery-line';
+import { DialogFrame } from '@/ui/dialog-frame';
 import { Key } from '@/ui/key';
 import type { KeyAct } from '@/ui/keys';
 import { BEGINNINGS, PLACES } from './places';
@@ -29,63 +29,59 @@ export default function CommandDialog({ acts, onClose }: Props) {
   const places = [...PLACES, ...BEGINNINGS].filter(({ label }) => holds(label));
   const here = acts.filter(({ label }) => holds(label));
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="sheet fixed top-[8vh] left-1/2 z-20 w-[min(40rem,94vw)] -translate-x-1/2 overflow-hidden p-0"
-        >
-          <Dialog.Title className="sr-only">Find</Dialog.Title>
-          <Command shouldFilter={false} loop label="Find">
-            <Command.Input
-              autoFocus
-              value={words}
-              onValueChange={setWords}
-              placeholder="Tag, place, screen, or what to do"
-              className="h-16 w-full border-b bg-transparent px-5 text-xl outline-none"
-            />
-            <Command.List className="max-h-[60vh] overflow-y-auto p-2">
-              <Command.Empty className="px-3 py-4 text-soft">
-                {looking
-                  ? 'Looking …'
-                  : (trouble ?? 'Nothing of that name: no battery, no screen, nothing to do here.')}
-              </Command.Empty>
-              <Group heading="Batteries">
-                {batteries.map((battery) => (
-                  <Item key={battery.id} value={battery.id} onSelect={go(`/batteries/${battery.id}`)}>
-                    <span className="figures font-semibold">{battery.tag}</span>
-                    <span className="min-w-0 truncate text-soft">{batteryWords(battery)}</span>
-                  </Item>
-                ))}
-              </Group>
-              <Group heading="On this screen">
-                {here.map(({ key, label, act }) => (
-                  <Item
-                    key={key}
-                    value={`act ${key}`}
-                    onSelect={() => {
-                      onClose();
-                      act();
-                    }}
-                  >
-                    <span className="mr-auto">{label}</span>
-                    <Key>{key.toUpperCase()}</Key>
-                  </Item>
-                ))}
-              </Group>
-              <Group heading="Go to">
-                {places.map(({ href, label }) => (
-                  <Item key={label} value={`to ${label}`} onSelect={go(href)}>
-                    {label}
-                  </Item>
-                ))}
-              </Group>
-            </Command.List>
-          </Command>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogFrame
+      title="Find"
+      hideTitle
+      className="top-[8vh] w-[min(40rem,94vw)] overflow-hidden p-0"
+      onClose={onClose}
+    >
+      <Command shouldFilter={false} loop label="Find">
+        <Command.Input
+          autoFocus
+          value={words}
+          onValueChange={setWords}
+          placeholder="Tag, place, screen, or what to do"
+          className="h-16 w-full border-b bg-transparent px-5 text-xl outline-none"
+        />
+        <Command.List className="max-h-[60vh] overflow-y-auto p-2">
+          <Command.Empty className="px-3 py-4 text-soft">
+            {looking
+              ? 'Looking …'
+              : (trouble ?? 'Nothing of that name: no battery, no screen, nothing to do here.')}
+          </Command.Empty>
+          <Group heading="Batteries">
+            {batteries.map((battery) => (
+              <Item key={battery.id} value={battery.id} onSelect={go(`/batteries/${battery.id}`)}>
+                <span className="figures font-semibold">{battery.tag}</span>
+                <span className="min-w-0 truncate text-soft">{batteryWords(battery)}</span>
+              </Item>
+            ))}
+          </Group>
+          <Group heading="On this screen">
+            {here.map(({ key, label, act }) => (
+              <Item
+                key={key}
+                value={`act ${key}`}
+                onSelect={() => {
+                  onClose();
+                  act();
+                }}
+              >
+                <span className="mr-auto">{label}</span>
+                <Key>{key.toUpperCase()}</Key>
+              </Item>
+            ))}
+          </Group>
+          <Group heading="Go to">
+            {places.map(({ href, label }) => (
+              <Item key={label} value={`to ${label}`} onSelect={go(href)}>
+                {label}
+              </Item>
+            ))}
+          </Group>
+        </Command.List>
+      </Command>
+    </DialogFrame>
   );
 }
 

@@ -1,8 +1,8 @@
 'use client';
 
 import Link from 'next/link';
-import { Dialog } from 'radix-ui';
 import { Button } from '@/ui/button';
+import { DialogFrame } from '@/ui/dialog-frame';
 import { Key } from '@/ui/key';
 import type { KeyAct } from '@/ui/keys';
 
@@ -24,30 +24,25 @@ export default function KeysDialog({
   readonly onClose: () => void;
 }) {
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="sheet fixed top-[10vh] left-1/2 z-20 grid max-h-[80vh] w-[min(32rem,92vw)] -translate-x-1/2 gap-4 overflow-y-auto p-6"
-        >
-          <Dialog.Title className="text-xl font-semibold">Keys</Dialog.Title>
-          {acts.length > 0 && <KeyList heading="On this screen" keys={acts} />}
-          <KeyList heading="On every screen" keys={EVERYWHERE} />
-          <p className="text-sm text-soft">
-            A scanner’s letters are no keys: what is scanned opens what it names, on any screen.
-          </p>
-          <p>
-            How to work with it, and how it comes to a verdict: the{' '}
-            <Link href="/guide/day" className="underline underline-offset-4" onClick={onClose}>
-              Guide
-            </Link>
-            .
-          </p>
-          <Button onClick={onClose}>Close</Button>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogFrame
+      title="Keys"
+      className="top-[10vh] grid max-h-[80vh] w-[min(32rem,92vw)] gap-4 overflow-y-auto p-6"
+      onClose={onClose}
+    >
+      {acts.length > 0 && <KeyList heading="On this screen" keys={acts} />}
+      <KeyList heading="On every screen" keys={EVERYWHERE} />
+      <p className="text-sm text-soft">
+        A scanner’s letters are no keys: what is scanned opens what it names, on any screen.
+      </p>
+      <p>
+        How to work with it, and how it comes to a verdict: the{' '}
+        <Link href="/guide/day" className="underline underline-offset-4" onClick={onClose}>
+          Guide
+        </Link>
+        .
+      </p>
+      <Button onClick={onClose}>Close</Button>
+    </DialogFrame>
   );
 }
 

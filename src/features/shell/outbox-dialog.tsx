@@ -1,8 +1,8 @@
 'use client';
 
 import Link from 'next/link';
-import { Dialog } from 'radix-ui';
 import { Button, buttonClass } from '@/ui/button';
+import { DialogFrame } from '@/ui/dialog-frame';
 import { Moment } from '@/ui/moment';
 import { theOutbox } from '@/ui/outbox/browser-outbox';
 import type { Unsent } from '@/ui/outbox/kept-readings';
@@ -13,36 +13,36 @@ import { Problems } from '@/ui/problems';
 export default function OutboxDialog({ onClose }: { readonly onClose: () => void }) {
   const { unsent, trouble, keeping } = useOutbox();
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
-        <Dialog.Content className="sheet fixed top-[10vh] left-1/2 z-20 grid max-h-[80vh] w-[min(40rem,92vw)] -translate-x-1/2 gap-4 overflow-y-auto p-6">
-          <Dialog.Title className="text-xl font-semibold">Not stored yet</Dialog.Title>
-          <Dialog.Description className="text-soft">
-            {unsent.length === 0
-              ? 'All of it is stored.'
-              : (trouble ?? 'It is on its way, in the order of each run.')}{' '}
-            {unsent.length > 0 &&
-              (keeping === 'kept'
-                ? 'It is kept in this browser and sent again by itself.'
-                : 'This browser keeps nothing: leave this page open until it is stored.')}
-          </Dialog.Description>
-          <ul className="divide-y">
-            {unsent.map((entry) => (
-              <Entry key={entry.reading.id} entry={entry} />
-            ))}
-          </ul>
-          <div className="flex flex-wrap gap-3">
-            {unsent.length > 0 && (
-              <Button tone="main" onClick={() => void theOutbox().retry()}>
-                Send it now
-              </Button>
-            )}
-            <Button onClick={onClose}>Close</Button>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogFrame
+      title="Not stored yet"
+      description={
+        <>
+          {unsent.length === 0
+            ? 'All of it is stored.'
+            : (trouble ?? 'It is on its way, in the order of each run.')}{' '}
+          {unsent.length > 0 &&
+            (keeping === 'kept'
+              ? 'It is kept in this browser and sent again by itself.'
+              : 'This browser keeps nothing: leave this page open until it is stored.')}
+        </>
+      }
+      className="top-[10vh] grid max-h-[80vh] w-[min(40rem,92vw)] gap-4 overflow-y-auto p-6"
+      onClose={onClose}
+    >
+      <ul className="divide-y">
+        {unsent.map((entry) => (
+          <Entry key={entry.reading.id} entry={entry} />
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-3">
+        {unsent.length > 0 && (
+          <Button tone="main" onClick={() => void theOutbox().retry()}>
+            Send it now
+          </Button>
+        )}
+        <Button onClick={onClose}>Close</Button>
+      </div>
+    </DialogFrame>
   );
 }
 

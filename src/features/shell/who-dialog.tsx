@@ -1,12 +1,12 @@
 'use client';
 
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { Technician } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
+import { DialogFrame } from '@/ui/dialog-frame';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 
@@ -14,19 +14,15 @@ import { useSite } from '@/ui/site';
 export default function WhoDialog() {
   const { setAskingWho } = useSite();
   return (
-    <Dialog.Root open onOpenChange={setAskingWho}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/45" />
-        <Dialog.Content className="sheet fixed top-[12vh] left-1/2 z-20 grid max-h-[80vh] w-[min(26rem,92vw)] -translate-x-1/2 gap-4 overflow-y-auto p-6">
-          <Dialog.Title className="text-xl font-semibold">Who is at the bench?</Dialog.Title>
-          <Dialog.Description className="text-soft">
-            Every reading is stored with this name. Esc closes this, to look around only.
-          </Dialog.Description>
-          <Choices />
-          <NewName />
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogFrame
+      title="Who is at the bench?"
+      description="Every reading is stored with this name. Esc closes this, to look around only."
+      className="top-[12vh] grid max-h-[80vh] w-[min(26rem,92vw)] gap-4 overflow-y-auto p-6"
+      onClose={() => setAskingWho(false)}
+    >
+      <Choices />
+      <NewName />
+    </DialogFrame>
   );
 }
 
