@@ -39,6 +39,12 @@ const MARGIN = { top: 14, right: 74, bottom: 24, left: 46 } as const;
 /** Points up to this many are drawn one by one. */
 const FEW_POINTS = 20;
 
+/** Where the picture's seconds and volts stand on the screen. */
+interface Scales {
+  readonly x: (seconds: number) => number;
+  readonly y: (volts: number) => number;
+}
+
 /** A load test: the open voltage, the corrected limit, where a healthy battery would end, and where this one did. */
 export function LoadPicture({
   openVolts,
@@ -50,30 +56,17 @@ export function LoadPicture({
   elapsedSeconds,
 }: Props) {
   const [frame, width] = useWidth(FIRST_WIDTH);
-  const { spec, fromPct, toPct, chargePct, temperatureC, amps } = healthy;
-  const [low, high] = useMemo(() => {
-    const task = { chargePct, temperatureC, amps, seconds: holdSeconds, openVolts };
-    return [healthyCourse(spec, fromPct, task) ?? [], healthyCourse(spec, toPct, task) ?? []];
-  }, [spec, fromPct, toPct, chargePct, temperatureC, amps, holdSeconds, openVolts]);
-  const ends = [low.at(-1)?.[1], high.at(-1)?.[1]];
-  const span = Math.max(openVolts - limitVolts, 0.5);
+  const span = Math.max(openVolts - limitVolts, LEAST_SPAN);
   const lowest = Math.min(readVolts ?? limitVolts, min(trace, ([, volts]) => volts) ?? limitVolts);
-  const least = Math.min(limitVolts - 0.28 * span, lowest);
-  const course = line<readonly [number, number, number | null]>(
-    ([seconds]) => x(Math.min(seconds, holdSeconds)),
-    ([, volts]) => y(volts),
-  );
-  type Pair = readonly [readonly [number, number], readonly [number, number]];
-  const band = area<Pair>(
-    ([[seconds]]) => x(seconds),
-    ([, [, volts]]) => y(volts),
-    ([[, volts]]) => y(volts),
-  );
-  const x = scaleLinear([0, holdSeconds], [MARGIN.left, width - MARGIN.right]);
-  const y = scaleLinear([least, openVolts + 0.08 * span], [HEIGHT - MARGIN.bottom, MARGIN.top]).clamp(true);
+  const least = Math.min(limitVolts - ROOM_BELOW * span, lowest);
+  const seconds = scaleLinear([0, holdSeconds], [MARGIN.left, width - MARGIN.right]);
+  const y = scaleLinear([least, openVolts + ROOM_ABOVE * span], [HEIGHT - MARGIN.bottom, MARGIN.top]);
+  y.clamp(true);
+  // What went on after the hold ends with it.
+  const x = (second: number) => seconds(Math.min(second, holdSeconds));
+  const scales: Scales = { x, y };
   // Two points a pixel show every spike; more would only take time.
   const drawn = useMemo(() => thinTrace(trace, Math.max(4, 2 * Math.round(width))), [trace, width]);
-  const fails = readVolts !== null && readVolts < limitVolts;
   return (
     <div ref={frame}>
       <svg
@@ -82,76 +75,12 @@ export function LoadPicture({
         role="img"
         aria-label="Load test against its limit"
       >
-        {y.ticks(4).map((tick) => (
-          <text
-            key={tick}
-            x={MARGIN.left - 8}
-            y={y(tick)}
-            dy="0.35em"
-            textAnchor="end"
-            className="figures fill-soft text-[13px]"
-          >
-            {tick.toFixed(1)}
-          </text>
-        ))}
-        {[0, holdSeconds / 3, (2 * holdSeconds) / 3, holdSeconds].map((second) => (
-          <text
-            key={second}
-            x={x(second)}
-            y={HEIGHT - 6}
-            textAnchor="middle"
-            className="figures fill-soft text-[13px]"
-          >
-            {second.toFixed(0)} s
-          </text>
-        ))}
-        <path
-          d={band(high.map((point, at) => [point, low[at] ?? point])) ?? ''}
-          className="fill-serve"
-          opacity="0.18"
-        />
-        {ends[0] !== undefined && ends[1] !== undefined && (
-          <text
-            x={x(holdSeconds) + 12}
-            y={(y(ends[0]) + y(ends[1])) / 2}
-            dy="0.35em"
-            className="fill-serve text-[13px]"
-          >
-            healthy
-          </text>
-        )}
-        <line
-          x1={MARGIN.left}
-          x2={x(holdSeconds)}
-          y1={y(limitVolts)}
-          y2={y(limitVolts)}
-          className="stroke-ink"
-          strokeWidth="2"
-        />
-        <path d={`M${x(holdSeconds)} ${y(limitVolts)}l9 -6v12z`} className="fill-ink" />
-        <text
-          x={x(holdSeconds) + 12}
-          y={y(limitVolts)}
-          dy="0.35em"
-          className="figures fill-ink text-[14px] font-semibold"
-        >
-          {limitVolts.toFixed(2)}
-        </text>
+        <Axes scales={scales} volts={y.ticks(4)} holdSeconds={holdSeconds} />
+        <HealthyBand scales={scales} healthy={healthy} holdSeconds={holdSeconds} openVolts={openVolts} />
+        <Limit scales={scales} volts={limitVolts} holdSeconds={holdSeconds} />
         <circle cx={x(0)} cy={y(openVolts)} r="5" className="fill-harbour" />
-        {trace.length > 1 && (
-          <path
-            d={course([[0, openVolts, null], ...drawn.filter(([seconds]) => seconds > 0)]) ?? ''}
-            fill="none"
-            className="stroke-harbour"
-            strokeWidth="2.5"
-          />
-        )}
-        <CurrentLine points={drawn} x={(seconds) => x(Math.min(seconds, holdSeconds))} setAmps={amps} />
-        {trace.length > 1 &&
-          trace.length <= FEW_POINTS &&
-          trace.map(([seconds, volts]) => (
-            <circle key={seconds} cx={x(seconds)} cy={y(volts)} r="3.5" className="fill-harbour" />
-          ))}
+        {trace.length > 1 && <Course scales={scales} openVolts={openVolts} points={drawn} />}
+        <CurrentLine points={drawn} x={x} setAmps={healthy.amps} />
         {elapsedSeconds !== null && elapsedSeconds < holdSeconds && (
           <line
             x1={x(elapsedSeconds)}
@@ -163,20 +92,150 @@ export function LoadPicture({
           />
         )}
         {readVolts !== null && (
-          <g className={fails ? 'text-retire' : 'text-serve'}>
-            <line
-              x1={x(holdSeconds)}
-              x2={x(holdSeconds)}
-              y1={y(limitVolts)}
-              y2={y(readVolts)}
-              stroke="currentColor"
-              strokeWidth="3"
-            />
-            <circle cx={x(holdSeconds)} cy={y(readVolts)} r="7" fill="currentColor" />
-          </g>
+          <ReadMark scales={scales} volts={readVolts} limitVolts={limitVolts} holdSeconds={holdSeconds} />
         )}
       </svg>
     </div>
+  );
+}
+
+/** Volts from the open voltage to the limit at the least, and the room beneath and above, as parts of that. */
+const LEAST_SPAN = 0.5;
+const ROOM_BELOW = 0.28;
+const ROOM_ABOVE = 0.08;
+
+function Axes({
+  scales: { x, y },
+  volts,
+  holdSeconds,
+}: {
+  readonly scales: Scales;
+  readonly volts: readonly number[];
+  readonly holdSeconds: number;
+}) {
+  const seconds = [0, holdSeconds / 3, (2 * holdSeconds) / 3, holdSeconds];
+  return (
+    <g className="figures fill-soft text-[13px]">
+      {volts.map((tick) => (
+        <text key={`${tick} V`} x={MARGIN.left - 8} y={y(tick)} dy="0.35em" textAnchor="end">
+          {tick.toFixed(1)}
+        </text>
+      ))}
+      {seconds.map((second) => (
+        <text key={`${second} s`} x={x(second)} y={HEIGHT - 6} textAnchor="middle">
+          {second.toFixed(0)} s
+        </text>
+      ))}
+    </g>
+  );
+}
+
+/** Where a healthy battery of this label, charge and temperature would lie under this load. */
+function HealthyBand({
+  scales: { x, y },
+  healthy: { spec, fromPct, toPct, chargePct, temperatureC, amps },
+  holdSeconds,
+  openVolts,
+}: {
+  readonly scales: Scales;
+  readonly healthy: Healthy;
+  readonly holdSeconds: number;
+  readonly openVolts: number;
+}) {
+  const [low, high] = useMemo(() => {
+    const task = { chargePct, temperatureC, amps, seconds: holdSeconds, openVolts };
+    return [healthyCourse(spec, fromPct, task) ?? [], healthyCourse(spec, toPct, task) ?? []];
+  }, [spec, fromPct, toPct, chargePct, temperatureC, amps, holdSeconds, openVolts]);
+  const [lowEnd, highEnd] = [low.at(-1)?.[1], high.at(-1)?.[1]];
+  type Pair = readonly [readonly [number, number], readonly [number, number]];
+  const band = area<Pair>(
+    ([[seconds]]) => x(seconds),
+    ([, [, volts]]) => y(volts),
+    ([[, volts]]) => y(volts),
+  );
+  return (
+    <>
+      <path
+        d={band(high.map((point, at) => [point, low[at] ?? point])) ?? ''}
+        className="fill-serve"
+        opacity="0.18"
+      />
+      {lowEnd !== undefined && highEnd !== undefined && (
+        <text
+          x={x(holdSeconds) + 12}
+          y={(y(lowEnd) + y(highEnd)) / 2}
+          dy="0.35em"
+          className="fill-serve text-[13px]"
+        >
+          healthy
+        </text>
+      )}
+    </>
+  );
+}
+
+interface AtTheEnd {
+  readonly scales: Scales;
+  readonly volts: number;
+  readonly holdSeconds: number;
+}
+
+function Limit({ scales: { x, y }, volts, holdSeconds }: AtTheEnd) {
+  const [end, height] = [x(holdSeconds), y(volts)];
+  return (
+    <>
+      <line x1={MARGIN.left} x2={end} y1={height} y2={height} className="stroke-ink" strokeWidth="2" />
+      <path d={`M${end} ${height}l9 -6v12z`} className="fill-ink" />
+      <text x={end + 12} y={height} dy="0.35em" className="figures fill-ink text-[14px] font-semibold">
+        {volts.toFixed(2)}
+      </text>
+    </>
+  );
+}
+
+/** The voltage as it went, from the open one on; a few points are marked one by one. */
+function Course({
+  scales: { x, y },
+  openVolts,
+  points,
+}: {
+  readonly scales: Scales;
+  readonly openVolts: number;
+  readonly points: Props['trace'];
+}) {
+  const course = line<readonly [number, number, number | null]>(
+    ([seconds]) => x(seconds),
+    ([, volts]) => y(volts),
+  );
+  return (
+    <>
+      <path
+        d={course([[0, openVolts, null], ...points.filter(([seconds]) => seconds > 0)]) ?? ''}
+        fill="none"
+        className="stroke-harbour"
+        strokeWidth="2.5"
+      />
+      {points.length <= FEW_POINTS &&
+        points.map(([seconds, volts]) => (
+          <circle key={seconds} cx={x(seconds)} cy={y(volts)} r="3.5" className="fill-harbour" />
+        ))}
+    </>
+  );
+}
+
+/** Where this battery ended, against its limit. */
+function ReadMark({
+  scales: { x, y },
+  volts,
+  limitVolts,
+  holdSeconds,
+}: AtTheEnd & { readonly limitVolts: number }) {
+  const end = x(holdSeconds);
+  return (
+    <g className={volts < limitVolts ? 'text-retire' : 'text-serve'}>
+      <line x1={end} x2={end} y1={y(limitVolts)} y2={y(volts)} stroke="currentColor" strokeWidth="3" />
+      <circle cx={end} cy={y(volts)} r="7" fill="currentColor" />
+    </g>
   );
 }
 

@@ -71,72 +71,91 @@ export function OnCharge({
       </dl>
       <ChargeAdvice so={so} />
       <ChargerPanel mode={start.data.mode} amps={start.data.amps} volts={start.data.volts} />
-      <NumberEntry
-        nominalVolts={spec.nominalVolts}
-        captureLabel="Log it"
-        onTyping={onTyping}
-        key={chargeLog.length}
-        manyAlike
-        fields={[
-          {
-            name: 'volts',
-            label: 'Voltage now',
-            quantity: 'chargingVolts',
-            unit: 'V',
-            initial: null,
-            live: { kind: 'charger', field: 'volts' },
-          },
-          {
-            name: 'amps',
-            label: 'Current now',
-            quantity: 'smallChargingAmps',
-            unit: 'A',
-            initial: null,
-            live: { kind: 'charger', field: 'amps' },
-          },
-          {
-            name: 'temperatureC',
-            label: 'Temperature',
-            quantity: 'temperatureC',
-            unit: '°C',
-            initial: null,
-            emptyMeans: 'not taken',
-            live: { kind: 'thermometer', field: 'celsius' },
-          },
-          {
-            name: 'gravity',
-            label: 'Gravity, one cell',
-            quantity: 'gravity',
-            unit: '',
-            initial: null,
-            emptyMeans: 'not taken',
-          },
-        ]}
-        capture={capture}
-        onCapture={({ volts, amps, temperatureC: celsius, gravity }, by, take) =>
-          take('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity }, by)
-        }
-      />
-      <div className="flex flex-wrap gap-3">
-        <Button
-          tone={so.kind === 'full' || leftMs <= 0 ? 'main' : 'plain'}
-          large
-          onClick={() => end({ full: true })}
-        >
-          Full: charger off
-        </Button>
-        <Button large onClick={() => end({ full: false })}>
-          Taken off before it was full
-        </Button>
-        <Button
-          tone={so.kind === 'takes_none' ? 'warn' : 'quiet'}
-          large
-          onClick={() => end({ full: false, refused: true })}
-        >
-          It takes no charge
-        </Button>
-      </div>
+      <LogEntry key={chargeLog.length} spec={spec} onTyping={onTyping} capture={capture} />
+      <EndKeys so={so} isDue={leftMs <= 0} onEnd={end} />
       <ChargeLog log={chargeLog} />
+    </div>
+  );
+}
+
+/** What the charger shows now, to be logged. */
+function LogEntry({ spec, onTyping, capture }: Pick<StageProps, 'spec' | 'onTyping' | 'capture'>) {
+  return (
+    <NumberEntry
+      nominalVolts={spec.nominalVolts}
+      captureLabel="Log it"
+      onTyping={onTyping}
+      manyAlike
+      fields={[
+        {
+          name: 'volts',
+          label: 'Voltage now',
+          quantity: 'chargingVolts',
+          unit: 'V',
+          initial: null,
+          live: { kind: 'charger', field: 'volts' },
+        },
+        {
+          name: 'amps',
+          label: 'Current now',
+          quantity: 'smallChargingAmps',
+          unit: 'A',
+          initial: null,
+          live: { kind: 'charger', field: 'amps' },
+        },
+        {
+          name: 'temperatureC',
+          label: 'Temperature',
+          quantity: 'temperatureC',
+          unit: '°C',
+          initial: null,
+          emptyMeans: 'not taken',
+          live: { kind: 'thermometer', field: 'celsius' },
+        },
+        {
+          name: 'gravity',
+          label: 'Gravity, one cell',
+          quantity: 'gravity',
+          unit: '',
+          initial: null,
+          emptyMeans: 'not taken',
+        },
+      ]}
+      capture={capture}
+      onCapture={({ volts, amps, temperatureC: celsius, gravity }, by, take) =>
+        take('charge_log', { volts: volts ?? 0, amps: amps ?? 0, temperatureC: celsius, gravity }, by)
+      }
+    />
+  );
+}
+
+interface EndKeysProps {
+  readonly so: ChargeState;
+  readonly isDue: boolean;
+  readonly onEnd: (how: ReadingData<'charge'>) => void;
+}
+
+/** The three ways in which a charge ends. */
+function EndKeys({ so, isDue, onEnd }: EndKeysProps) {
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Button
+        tone={so.kind === 'full' || isDue ? 'main' : 'plain'}
+        large
+        onClick={() => onEnd({ full: true })}
+      >
+        Full: charger off
+      </Button>
+      <Button large onClick={() => onEnd({ full: false })}>
+        Taken off before it was full
+      </Button>
+      <Button
+        tone={so.kind === 'takes_none' ? 'warn' : 'quiet'}
+        large
+        onClick={() => onEnd({ full: false, refused: true })}
+      >
+        It takes no charge
+      </Button>
     </div>
   );
 }
