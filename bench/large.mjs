@@ -13,6 +13,10 @@ const BASE = `http://127.0.0.1:${PORT}`;
 const TAG = 'FH-050000';
 const ROUNDS = 15;
 
+const MATCHING = `select * from batteries where id in (select battery_id from battery_words where number in
+  (select rowid from battery_index where battery_index match ?) order by tag_key limit 50) order by tag_key`;
+const SHORT_WORD = 'select battery_id from battery_words where instr(words, ?) order by tag_key limit 50';
+
 /** Median time of some work, ms, once it is warm. */
 async function medianMs(work) {
   const times = [];
@@ -55,19 +59,19 @@ export async function measureLarge(given) {
         battery.id,
       ),
     ];
+    const matching = (match) => asked(MATCHING, match);
     const looks = [
       ['Floor', '/', [asked('select id from runs where finished_at_ms is null limit 60')]],
       ['Batteries, first page', '/batteries', [asked('select * from batteries order by tag_key limit 50')]],
       [
         'Batteries, a late page',
-        '/batteries?page=1900',
-        [asked('select * from batteries order by tag_key limit 50 offset 94950')],
+        '/batteries?after=FH-094949',
+        [asked("select * from batteries where tag_key > 'FH-094949' order by tag_key limit 50")],
       ],
-      [
-        'Batteries, words',
-        '/batteries?q=bay+500',
-        [asked("select * from batteries where place like '%bay 500%' order by tag_key limit 50")],
-      ],
+      ['Batteries, words', '/batteries?q=bay+500', [matching('"bay" AND "500"')]],
+      ['Batteries, a word in all', '/batteries?q=bay', [matching('"bay"')]],
+      ['Batteries, two letters', '/batteries?q=50', [asked(SHORT_WORD, '50')]],
+      ['a scan of part of a tag', '/api/batteries/find?tag=5000', [matching('"5000"')]],
       ['Battery', `/batteries/${battery.id}`, story],
       ['Bench', `/bench/${newest.run.id}`, whole],
       ['Slip', `/bench/${newest.run.id}/slip`, whole],
@@ -76,7 +80,9 @@ export async function measureLarge(given) {
     for (const [name, path, questions] of looks) {
       const pageMs = await page(path);
       const bareMs = await medianMs(() => questions.map((ask) => ask()));
-      console.log(`  ${name}: ${pageMs.toFixed(1)} ms; bare SQL ${bareMs.toFixed(2)} ms`);
+      console.log(
+        `  ${name}: ${pageMs.toFixed(1)} ms; bare SQL ${bareMs.toFixed(2)} ms; ${(pageMs / bareMs).toFixed(1)} times`,
+      );
     }
     bare.close();
   });

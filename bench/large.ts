@@ -4,6 +4,7 @@ import { STANDARD_RULES } from '../src/core/rules/standard-rules';
 import { rowsIn } from '../src/heavy/read-import';
 import { beginImport, knownBatteries, setArrival } from '../src/store/imports';
 import { openStore, type Store } from '../src/store/open';
+import { indexArrival } from '../src/store/search';
 import { addRows } from '../src/store/stretch-writer';
 import { addTechnician } from '../src/store/technicians';
 import { type FleetSlice, fleetRows, HEADER } from './fleet-rows';
@@ -70,6 +71,7 @@ async function importOf(
   );
   if (!ended.ok) throw new Error(ended.problems[0]?.message);
   const { runs, newBatteries } = ended.value;
+  await indexArrival(store, importId);
   await store.write((transaction) => setArrival(transaction, importId, { runs, newBatteries, state: 'in' }));
 }
 

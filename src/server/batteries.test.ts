@@ -104,13 +104,23 @@ describe('batteries', () => {
     expect(granted(await findBattery(shop.context, written(tag))).exact?.battery.tag).toBe(tag);
   });
 
-  it('come in pages that say how many there are', async () => {
-    const page = await batteryPage(shop.context, 'yard tractor', 1);
-    expect(page.total).toBeGreaterThanOrEqual(3);
-    expect(page.batteries.length).toBe(Math.min(page.total, page.pageSize));
-    // One beyond the last is the last, however far beyond.
-    for (const far of [99, 1e308, Number.NaN, -1]) {
-      expect((await batteryPage(shop.context, 'yard tractor', far)).batteries).toEqual(page.batteries);
-    }
+  it('come in pages that say how many there are, and where the next one begins', async () => {
+    for (let count = 0; count < 52; count++) await registered({ place: 'long shelf' });
+    const first = await batteryPage(shop.context, 'long shelf', null);
+    expect(first).toMatchObject({ total: 52, earlier: null });
+    expect(first.batteries).toHaveLength(50);
+    const second = await batteryPage(shop.context, 'long shelf', { after: first.later ?? '' });
+    expect(second).toMatchObject({ total: 52, later: null });
+    expect(second.batteries).toHaveLength(2);
+    const back = await batteryPage(shop.context, 'long shelf', { before: second.earlier ?? '' });
+    expect(back).toEqual(first);
+    // What lies beyond the end is the last page, what lies before the beginning the first.
+    const end = await batteryPage(shop.context, 'long shelf', { after: 'ZZZZ' });
+    expect(end).toMatchObject({ total: 52, later: null });
+    expect(end.batteries.at(-1)).toEqual(second.batteries.at(-1));
+    expect((await batteryPage(shop.context, 'long shelf', { before: '' })).batteries).toEqual(
+      first.batteries,
+    );
+    expect(await batteryPage(shop.context, 'nothing of it', { after: 'A' })).toMatchObject({ total: 0 });
   });
 });

@@ -2,20 +2,21 @@ import 'server-only';
 import { type Static, Type } from '@sinclair/typebox';
 import { BatteryLabelSchema } from '@/core/battery/battery-label';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
+import type { BatteryInList, BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
 import {
   addBattery,
-  type BatteryPage,
   batteryById,
   batteryByTag,
   changeBattery,
+  countBatteries,
   searchBatteries,
 } from '@/store/batteries';
 import { isAlreadyThere } from '@/store/fault';
 import { loadsOfBattery, runsOfBattery } from '@/store/runs';
-import { slotsOfBattery } from '@/store/vehicles';
+import type { Whereabouts } from '@/store/search';
+import { slotsOfBatteries, slotsOfBattery } from '@/store/vehicles';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';
@@ -106,7 +107,7 @@ export async function findBattery(context: Context, tag: string): Promise<Answer
   const { store } = context;
   const exact = await batteryByTag(store, tag);
   if (!exact) {
-    const { batteries } = await searchBatteries(store, tag, 0, MOST_SIMILAR);
+    const { batteries } = await searchBatteries(store, tag, null, MOST_SIMILAR);
     return succeed<FoundBattery>({ exact: null, similar: batteries });
   }
   const [newest] = await runsOfBattery(store, exact.id, 1);
@@ -130,25 +131,37 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
   };
 }
 
-/** One page of all batteries that match the words. Pages count from 1; one beyond the last is the last. */
-export async function batteryPage(
-  context: Context,
-  words: string,
-  page: number,
-): Promise<BatteryPage & { readonly page: number; readonly pageSize: number }> {
-  const { store } = context;
-  const asked = Number.isSafeInteger(page) && page >= 1 ? page : 1;
-  const found = await searchBatteries(
-    store,
-    words,
-    Math.min((asked - 1) * PAGE_SIZE, MOST_SKIPPED),
-    PAGE_SIZE,
-  );
-  const last = Math.max(1, Math.ceil(found.total / PAGE_SIZE));
-  if (asked <= last) return { ...found, page: asked, pageSize: PAGE_SIZE };
-  const end = await searchBatteries(store, words, (last - 1) * PAGE_SIZE, PAGE_SIZE);
-  return { ...end, page: last, pageSize: PAGE_SIZE };
+/** A page of the batteries that match the words, by tag. */
+export interface BatteryPage {
+  readonly batteries: readonly BatteryInList[];
+  /** How many match on all pages. */
+  readonly total: number;
+  /** The tag to go back from, and the one to go on after; null at the ends of the list. */
+  readonly earlier: string | null;
+  readonly later: string | null;
 }
 
-/** No store holds more batteries than this. */
-const MOST_SKIPPED = 1_000_000_000;
+/** The page of the batteries that begins after a tag, or ends before one; what lies beyond the list is its last page. */
+export async function batteryPage(context: Context, words: string, where: Whereabouts): Promise<BatteryPage> {
+  const { store } = context;
+  const found = await searchBatteries(store, words, where, PAGE_SIZE);
+  if (found.batteries.length === 0 && where) {
+    return batteryPage(context, words, 'after' in where ? BEFORE_THE_END : null);
+  }
+  const backwards = where !== null && 'before' in where;
+  const [first, last] = found.ends;
+  const whole = where === BEFORE_THE_END;
+  const slots = await slotsOfBatteries(
+    store,
+    found.batteries.map(({ id }) => id),
+  );
+  return {
+    batteries: found.batteries.map((battery) => ({ ...battery, slots: slots.get(battery.id) ?? [] })),
+    total: await countBatteries(store, words),
+    earlier: (backwards ? found.more : where !== null) ? first : null,
+    later: (backwards ? !whole : found.more) ? last : null,
+  };
+}
+
+/** Behind every tag there is. */
+const BEFORE_THE_END: Whereabouts = { before: '\u{10ffff}' };

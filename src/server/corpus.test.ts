@@ -61,7 +61,7 @@ async function gather(pieces: AsyncGenerator<string>): Promise<string> {
 
 /** Every run of the store that the use cases are on, with its rules. */
 async function allRuns(): Promise<RunView[]> {
-  const { batteries } = await batteryPage(context, '', 1);
+  const { batteries } = await batteryPage(context, '', null);
   const views: RunView[] = [];
   for (const { id } of batteries) {
     const story = await batteryStory(context, id);

@@ -7,6 +7,7 @@ import { isAlreadyThere, isRollback, Rollback } from '@/store/fault';
 import { addStretch, beginImport, importById, knownBatteries, setArrival } from '@/store/imports';
 import type { Store, Transaction } from '@/store/open';
 import type { PackedStretch } from '@/store/packed-rows';
+import { indexArrival } from '@/store/search';
 import { type Answer, refusedSaying } from './answer';
 import { changed } from './changes';
 import { clearArrival } from './clear-arrivals';
@@ -76,6 +77,7 @@ export async function arrive(
       await clearArrival(store, id);
       return { ...ended, failure: ended.failure ?? 'input' };
     }
+    await indexArrival(store, id);
     await store.write(async (transaction) => {
       await finish(transaction);
       await setArrival(transaction, id, { ...ended.value, state: 'in' });

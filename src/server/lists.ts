@@ -3,6 +3,7 @@ import { csvText } from '@/core/exchange/csv-text';
 import { BATTERY_COLUMNS, batteryCells, RUN_COLUMNS, runCells } from '@/core/exchange/list-csv';
 import { searchBatteries } from '@/store/batteries';
 import { finishedRuns } from '@/store/runs';
+import type { Whereabouts } from '@/store/search';
 import type { Context } from './context';
 import { startOfToday } from './site';
 
@@ -12,10 +13,11 @@ const ROWS_A_PIECE = 500;
 export async function* batteriesCsv(context: Context, words: string): AsyncGenerator<string> {
   const { store } = context;
   yield csvText([BATTERY_COLUMNS]);
-  for (let offset = 0; ; offset += ROWS_A_PIECE) {
-    const { batteries } = await searchBatteries(store, words, offset, ROWS_A_PIECE);
+  for (let where: Whereabouts = null; ; ) {
+    const { batteries, more, ends } = await searchBatteries(store, words, where, ROWS_A_PIECE);
     yield csvText(batteries.map(batteryCells));
-    if (batteries.length < ROWS_A_PIECE) return;
+    if (!more) return;
+    where = { after: ends[1] };
   }
 }
 

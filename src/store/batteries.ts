@@ -1,4 +1,4 @@
-import { and, asc, count, eq, inArray, like, or } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { BatteryRecord } from '@/core/exchange/views';
@@ -6,6 +6,7 @@ import { tidyLine } from '@/core/quantity/written-text';
 import type { Database, Store, Transaction } from './database';
 import { inSight } from './in-sight';
 import { batteries } from './schema';
+import { countMatching, matchingIds, type Whereabouts } from './search';
 import { releaseTags } from './tags';
 
 type BatteryRow = typeof batteries.$inferSelect;
@@ -103,44 +104,30 @@ export function batteryByTag(store: Store, tag: string): Promise<BatteryRecord |
   });
 }
 
-export interface BatteryPage {
+/** A stretch of the batteries that match the words, by tag, and whether there are further ones that way. */
+export interface BatteryStretch {
   readonly batteries: readonly BatteryRecord[];
-  readonly total: number;
+  readonly more: boolean;
+  /** The keys of the first tag and the last one, from which to go on. */
+  readonly ends: readonly [first: string, last: string];
 }
 
-/** One page of the batteries whose tag or place contains the words, by tag. */
+/** Finds batteries by words in their tag, place, model, type or vehicles, from a tag on or back from one. */
 export function searchBatteries(
   store: Store,
   words: string,
-  offset: number,
+  where: Whereabouts,
   limit: number,
-): Promise<BatteryPage> {
-  const pattern = `%${tagKey(words).replace(/[%_\\]/g, '')}%`;
-  const matches = and(
-    or(like(batteries.tagKey, pattern), like(batteries.place, pattern), like(batteries.model, pattern)),
-    inSight(batteries.arrivalId),
-  );
+): Promise<BatteryStretch> {
   return store.read(async (database) => {
-    const rows = await database
-      .select()
-      .from(batteries)
-      .where(matches)
-      .orderBy(asc(batteries.tagKey))
-      .limit(limit)
-      .offset(offset);
-    const [counted] = await database.select({ total: count() }).from(batteries).where(matches);
-    return { batteries: rows.map(batteryOf), total: counted?.total ?? 0 };
+    const { ids, ...found } = await matchingIds(database, words, where, limit);
+    return { batteries: await batteriesByIds(database, ids), ...found };
   });
 }
 
-export function countBatteries(store: Store): Promise<number> {
-  return store.read(async (database) => {
-    const [counted] = await database
-      .select({ total: count() })
-      .from(batteries)
-      .where(inSight(batteries.arrivalId));
-    return counted?.total ?? 0;
-  });
+/** How many batteries match the words; all of them where there are none. */
+export function countBatteries(store: Store, words = ''): Promise<number> {
+  return store.read((database) => countMatching(database, words));
 }
 
 /** Some batteries by their ids, by tag. */

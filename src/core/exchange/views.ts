@@ -115,6 +115,11 @@ export interface SlotHeld {
   readonly toOn: string | null;
 }
 
+/** A battery as a list of them shows it: with where it sits or sat, the newest first. */
+export interface BatteryInList extends BatteryRecord {
+  readonly slots: readonly SlotHeld[];
+}
+
 /** What a scanned or typed tag leads to: the battery with that tag and its newest run, else batteries like it. */
 export interface FoundBattery {
   readonly exact: {

@@ -1,23 +1,22 @@
-import { ChevronLeft, ChevronRight, CirclePlus, Download, Search, Tags } from 'lucide-react';
+import { ChevronLeft, ChevronRight, ChevronsLeft, CirclePlus, Download, Search, Tags } from 'lucide-react';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
-import type { BatteryRecord } from '@/core/exchange/views';
+import type { BatteryInList, SlotHeld } from '@/core/exchange/views';
 import { Button, buttonClass } from '@/ui/button';
 
 interface Props {
   readonly words: string;
-  readonly page: number;
   readonly found: {
-    readonly batteries: readonly BatteryRecord[];
+    readonly batteries: readonly BatteryInList[];
     readonly total: number;
-    readonly pageSize: number;
+    readonly earlier: string | null;
+    readonly later: string | null;
   };
 }
 
 /** Every registered battery, by tag, a page at a time. */
-export function BatteryList({ words, page, found }: Props) {
-  const { batteries, total, pageSize } = found;
-  const pages = Math.max(1, Math.ceil(total / pageSize));
+export function BatteryList({ words, found }: Props) {
+  const { batteries, total, earlier, later } = found;
   return (
     <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-4 px-4 py-5">
       <div className="flex flex-wrap items-center gap-3">
@@ -26,7 +25,7 @@ export function BatteryList({ words, page, found }: Props) {
         </h1>
         <form className="flex min-w-0 gap-2 max-sm:w-full" action="/batteries">
           <label className="relative min-w-0 grow">
-            <span className="sr-only">Tag, place or model contains</span>
+            <span className="sr-only">Words in its tag, place, model, type or vehicle</span>
             <Search
               size={18}
               aria-hidden="true"
@@ -36,8 +35,8 @@ export function BatteryList({ words, page, found }: Props) {
               name="q"
               defaultValue={words}
               maxLength={80}
-              placeholder="Tag, place or model"
-              className="min-h-12 w-full min-w-0 rounded-md sm:w-64 border border-line-strong bg-sheet pr-3 pl-10"
+              placeholder="Tag, place, model, vehicle"
+              className="min-h-12 w-full min-w-0 rounded-md sm:w-72 border border-line-strong bg-sheet pr-3 pl-10"
             />
           </label>
           <Button type="submit">Search</Button>
@@ -66,18 +65,18 @@ export function BatteryList({ words, page, found }: Props) {
       ) : (
         <Table batteries={batteries} />
       )}
-      {pages > 1 && <Pages words={words} page={page} pages={pages} />}
+      <Pages words={words} earlier={earlier} later={later} />
     </main>
   );
 }
 
-function Table({ batteries }: { readonly batteries: readonly BatteryRecord[] }) {
+function Table({ batteries }: { readonly batteries: readonly BatteryInList[] }) {
   return (
     <div className="sheet overflow-x-auto">
       <table className="w-full text-left">
         <thead>
           <tr className="border-b">
-            {['Tag', 'Place', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on'].map((heading) => (
+            {['Tag', 'Place', 'Vehicle', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on'].map((heading) => (
               <th key={heading} scope="col" className="heading px-4 py-2">
                 {heading}
               </th>
@@ -96,6 +95,9 @@ function Table({ batteries }: { readonly batteries: readonly BatteryRecord[] }) 
                 </Link>
               </td>
               <td className="max-w-72 truncate px-4">{battery.place}</td>
+              <td className="max-w-72 truncate px-4">
+                <Sits slots={battery.slots} />
+              </td>
               <td className="px-4">{batteryTypeLabel(battery.type)}</td>
               <td className="figures px-4">{battery.nominalVolts}</td>
               <td className="figures px-4 whitespace-nowrap">
@@ -111,29 +113,49 @@ function Table({ batteries }: { readonly batteries: readonly BatteryRecord[] }) 
   );
 }
 
+/** The vehicle that it sits in; where it sat before, for those who look for it there. */
+function Sits({ slots }: { readonly slots: readonly SlotHeld[] }) {
+  const now = slots.find(({ toOn }) => toOn === null);
+  const before = slots.find(({ toOn }) => toOn !== null);
+  return (
+    <>
+      {now && [now.vehicle.name, now.name].filter(Boolean).join(', ')}
+      {before && (
+        <span className="text-soft">
+          {now && ' · '}before: {before.vehicle.name}
+        </span>
+      )}
+    </>
+  );
+}
+
 function Pages({
   words,
-  page,
-  pages,
+  earlier,
+  later,
 }: {
   readonly words: string;
-  readonly page: number;
-  readonly pages: number;
+  readonly earlier: string | null;
+  readonly later: string | null;
 }) {
-  const to = (number: number) => `/batteries?${new URLSearchParams({ q: words, page: String(number) })}`;
+  if (earlier === null && later === null) return null;
+  const to = (where: Record<string, string>) =>
+    `/batteries?${new URLSearchParams({ ...(words && { q: words }), ...where })}`;
   return (
     <nav aria-label="Pages" className="flex items-center justify-center gap-4">
-      {page > 1 && (
-        <Link href={to(page - 1)} className={buttonClass()} rel="prev">
-          <ChevronLeft size={18} aria-hidden="true" /> Previous
-        </Link>
+      {earlier !== null && (
+        <>
+          <Link href={to({})} className={buttonClass()}>
+            <ChevronsLeft size={18} aria-hidden="true" /> First tags
+          </Link>
+          <Link href={to({ before: earlier })} className={buttonClass()} rel="prev">
+            <ChevronLeft size={18} aria-hidden="true" /> Earlier
+          </Link>
+        </>
       )}
-      <span className="figures">
-        {page} of {pages}
-      </span>
-      {page < pages && (
-        <Link href={to(page + 1)} className={buttonClass()} rel="next">
-          Next <ChevronRight size={18} aria-hidden="true" />
+      {later !== null && (
+        <Link href={to({ after: later })} className={buttonClass()} rel="next">
+          Later <ChevronRight size={18} aria-hidden="true" />
         </Link>
       )}
     </nav>
