@@ -1,9 +1,10 @@
 import type { Evidence } from '@/core/assessment/evidence';
-import type { SecondOpinion } from '@/core/opinion/second-opinion';
+import type { SecondOpinion, TestsAllowed } from '@/core/opinion/second-opinion';
 
 /** What the page asks of the worker: one fit. */
 export interface OpinionRequest {
   readonly evidence: Evidence;
+  readonly tests: TestsAllowed;
 }
 
 /** What the worker tells the page. */

@@ -12,6 +12,11 @@ export interface ThreeMinuteResult {
   readonly forced: boolean;
 }
 
+/** The voltage that plates reach under the charge which take no charge any more, V of this battery. */
+export function threeMinuteLimit({ limitVolts }: HouseRules['threeMinute'], nominalVolts: number): number {
+  return ownVolt(limitVolts, nominalVolts);
+}
+
 /** The voltage while charging against its ceiling: flooded types only, warm, and with enough current. */
 export function judgeThreeMinute(
   { threeMinute, battery }: Evidence,
@@ -19,7 +24,7 @@ export function judgeThreeMinute(
   { threeMinute: rules }: HouseRules,
 ): ThreeMinuteResult | null {
   if (!threeMinute) return null;
-  const limitVolts = ownVolt(rules.limitVolts, battery.nominalVolts);
+  const limitVolts = threeMinuteLimit(rules, battery.nominalVolts);
   const warm = (temperatureC ?? ASSUMED_TEMPERATURE_C) >= rules.lowestC;
   return {
     volts: threeMinute.volts,

@@ -33,7 +33,7 @@ export function reliability(batteries: number, seed: number): Reliability {
   let firsts = 0;
   for (let turn = 0; turn < batteries; turn++) {
     const { truth, evidence } = drawUnseen(chance);
-    const likelihoods = secondOpinion(evidence)?.likelihoods ?? [];
+    const likelihoods = secondOpinion(evidence, null)?.likelihoods ?? [];
     const right = likelihoods[0]?.explanation === truth;
     if (right) firsts++;
     const of = byTruth[truth] ?? { count: 0, of: 0 };

@@ -7,6 +7,7 @@ import { cellGravities, openVolts, smallSignalOhms } from '../physics/readouts';
 import { FLOODED_60, label, unit } from '../physics/specs.test-support';
 import { disagreement } from './agreement';
 import { explanationsFor } from './explanations';
+import { stateAtOpenVolts } from './observations';
 import type { Reliability } from './reliability';
 import { secondOpinion } from './second-opinion';
 
@@ -48,9 +49,9 @@ function readOf(
   };
 }
 
-const first = (evidence: Evidence) => secondOpinion(evidence)?.likelihoods[0];
+const first = (evidence: Evidence) => secondOpinion(evidence, null)?.likelihoods[0];
 const share = (evidence: Evidence, explanation: string) =>
-  secondOpinion(evidence)?.likelihoods.find((likelihood) => likelihood.explanation === explanation)
+  secondOpinion(evidence, null)?.likelihoods.find((likelihood) => likelihood.explanation === explanation)
     ?.probability ?? 0;
 
 describe('the likeliest explanation', () => {
@@ -94,32 +95,83 @@ describe('the likeliest explanation', () => {
 
   it('probabilities add up to one, the same run gives the same answer, and progress comes to its end', () => {
     const told: number[] = [];
-    const one = secondOpinion(readOf({}, 'load'), (progress) => told.push(progress));
+    const one = secondOpinion(readOf({}, 'load'), null, (progress) => told.push(progress));
     expect(one?.likelihoods.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
-    expect(secondOpinion(readOf({}, 'load'))).toEqual(one);
+    expect(secondOpinion(readOf({}, 'load'), null)).toEqual(one);
     expect(told.at(-1)).toBe(1);
     expect(told).toEqual([...told].sort((a, b) => a - b));
   });
 
   it('says nothing without an open voltage or a label to scale from', () => {
-    expect(secondOpinion(noEvidence(FLOODED_60))).toBeNull();
+    expect(secondOpinion(noEvidence(FLOODED_60), null)).toBeNull();
     const bare = { ...FLOODED_60, ratings: [], c20Ah: null };
-    expect(secondOpinion({ ...readOf({}, 'load'), battery: bare })).toBeNull();
+    expect(secondOpinion({ ...readOf({}, 'load'), battery: bare }, null)).toBeNull();
   });
 });
 
 describe('the test that would tell two apart', () => {
+  const ALL = ['load', 'recovery', 'conductance', 'hydrometer', 'three_minute'] as const;
+  const STEP_SD = { load: 0.05, recovery: 0.03, conductance: 0.05, hydrometer: 0.005, three_minute: 0.15 };
+  const tests = (...steps: readonly (typeof ALL)[number][]) => ({ steps, threeMinuteLimitVolts: 15.5 });
+  const cases: readonly Evidence[] = [
+    readOf({ health: 0.6 }, 'conductance'),
+    readOf({ faults: [{ kind: 'dry_out', degree: 0.6 }] }, 'load'),
+    readOf({ health: 0.7 }, 'load', 'conductance', 'hydrometer'),
+  ];
+
   it('is the load where a joint or wear could be behind a conductance', () => {
-    const separation = secondOpinion(readOf({ health: 0.6 }, 'conductance'))?.separation;
+    const separation = secondOpinion(readOf({ health: 0.6 }, 'conductance'), tests(...ALL))?.separation;
     expect(separation?.step).toBe('load');
     expect(separation?.shows).toHaveLength(2);
     expect(separation?.sigmas).toBeGreaterThan(1);
   });
 
-  it('is never one that was made already, nor a hydrometer in a sealed battery', () => {
-    const made = secondOpinion(readOf({ health: 0.7 }, 'load', 'conductance', 'hydrometer'))?.separation;
-    expect([undefined, null, 'three_minute']).toContain(made?.step ?? null);
+  it('is one that this battery can have and that was not made, or none', () => {
+    const proposed = cases.map(
+      (evidence) => secondOpinion(evidence, tests('load', 'hydrometer'))?.separation,
+    );
+    expect(proposed.some((separation) => separation)).toBe(true);
+    for (const [at, separation] of proposed.entries()) {
+      if (!separation) continue;
+      expect(['load', 'hydrometer']).toContain(separation.step);
+      expect(separation.step === 'load' ? cases[at]?.load : cases[at]?.hydrometer).toBeNull();
+    }
+    expect(secondOpinion(cases[0] as Evidence, tests())?.separation).toBeNull();
     expect(explanationsFor(label('agm', 800, 70))).not.toContain('stratified');
+  });
+
+  it('shows figures further apart than the test itself errs', () => {
+    for (const evidence of cases) {
+      const separation = secondOpinion(evidence, tests(...ALL))?.separation;
+      if (!separation) continue;
+      const [one = 0, other = 0] = separation.shows.map(({ value, unit }) =>
+        unit === 'mΩ' ? Math.log(value) : value,
+      );
+      const sd = STEP_SD[separation.step as (typeof ALL)[number]];
+      expect(Math.abs(one - other)).toBeGreaterThanOrEqual(2 * sd);
+    }
+  });
+
+  it('is the three-minute charge only where its line lies between the two', () => {
+    const evidence = readOf({ chargePct: 40, faults: [{ kind: 'sulphation', degree: 0.9 }] }, 'conductance');
+    const told = (threeMinuteLimitVolts: number) =>
+      secondOpinion(evidence, { steps: ['three_minute'], threeMinuteLimitVolts })?.separation;
+    // The line of the rule lies between them; one that both are over tells nothing: a full battery gasses.
+    const values = told(15.5)?.shows.map(({ value }) => value) ?? [];
+    expect(Math.min(...values)).toBeLessThan(15.5);
+    expect(Math.max(...values)).toBeGreaterThanOrEqual(15.5);
+    expect(told(14.5)).toBeNull();
+  });
+
+  it('a dried-out battery has no thinner acid than a sound one of the same voltage', () => {
+    const sound = unit(FLOODED_60);
+    const dry = unit(FLOODED_60, 1, [{ kind: 'dry_out', degree: 0.8 }]);
+    const volts = 12.4;
+    const gravityAt = (model: typeof sound) => {
+      const state = stateAtOpenVolts(model, volts, 25);
+      return state ? (cellGravities(model, state)[0] ?? 0) : 0;
+    };
+    expect(gravityAt(dry)).toBeGreaterThan(gravityAt(sound) - 0.003);
   });
 });
 

@@ -38,6 +38,13 @@ export interface SecondOpinion {
   readonly separation: Separation | null;
 }
 
+/** The tests that a battery can have here and now. */
+export interface TestsAllowed {
+  readonly steps: readonly StepId[];
+  /** The voltage of the three-minute charge from which on it speaks against the plates, V of this battery. */
+  readonly threeMinuteLimitVolts: number;
+}
+
 /** States that are tried for each explanation. */
 const TRIES = 400;
 const SEED = 1859;
@@ -59,10 +66,12 @@ interface Tried {
  * Fits the physical model to a run: for each explanation many states that it allows are drawn, brought to the open
  * voltage that was read, and weighed by how well they tell the other readings. Null without an open voltage or a label to
  * scale from. The same run gives the same answer. A model of ours; it never overrides the rules.
+ * @param tests what may be proposed to tell two explanations apart; null where that is not asked
  * @param onProgress told a share from 0 to 1 after each explanation
  */
 export function secondOpinion(
   evidence: Evidence,
+  tests: TestsAllowed | null,
   onProgress: (share: number) => void = () => undefined,
 ): SecondOpinion | null {
   const { openCircuit, battery } = evidence;
@@ -85,7 +94,7 @@ export function secondOpinion(
   const likelihoods = evidences
     .map(({ explanation, mass }) => ({ explanation, probability: mass / total }))
     .sort((one, other) => other.probability - one.probability);
-  const separation = separationOf(likelihoods, evidence, observations, loadAmps);
+  const separation = tests && separationOf(likelihoods, evidence, observations, loadAmps, tests);
   onProgress(1);
   return { likelihoods, separation };
 }
@@ -140,7 +149,7 @@ function fits(observations: Observations, predicted: Partial<Record<Observable, 
   return weight;
 }
 
-/** The tests that could still be made, by what they read. */
+/** The tests that could tell two explanations apart, by what they read; voltages are of a 12 V battery. */
 const TESTS: readonly {
   readonly step: StepId;
   readonly reads: Observable;
@@ -153,42 +162,47 @@ const TESTS: readonly {
   { step: 'hydrometer', reads: 'gravity', sd: 0.005, unit: '' },
   { step: 'three_minute', reads: 'three_minute', sd: 0.15, unit: 'V' },
 ];
-/** Two explanations closer than this by a test are not told apart by it. */
+/** Two explanations closer than this by a test are not told apart by it, all that is not known of them counted in. */
 const LEAST_SIGMAS = 1;
+/** Nor are two readings closer than this, in the test's own standard deviations. */
+const LEAST_OWN_SIGMAS = 2;
 
 function separationOf(
   likelihoods: readonly Likelihood[],
   evidence: Evidence,
   observations: Observations,
   loadAmps: number,
+  { steps, threeMinuteLimitVolts }: TestsAllowed,
 ): Separation | null {
   const [first, second] = likelihoods;
-  if (!first || !second) return null;
-  const { construction } = evidence.battery;
-  const open = TESTS.filter(({ reads, step }) => {
-    if (observations[reads]) return false;
-    if (step === 'recovery') return evidence.load !== null;
-    if (step === 'three_minute') return construction === 'flooded';
-    return step !== 'hydrometer' || construction === 'flooded' || construction === 'calcium';
-  });
+  const open = TESTS.filter(({ reads, step }) => !observations[reads] && steps.includes(step));
+  if (!first || !second || open.length === 0) return null;
   const wanted = new Set([...open.map(({ reads }) => reads), ...(Object.keys(observations) as Observable[])]);
   const states = [first, second].map(({ explanation }) =>
     tryStates(explanation, evidence, observations, wanted, loadAmps),
   );
-  const told = open.map(({ step, reads, sd, unit }) => {
+  const told = open.flatMap(({ step, reads, sd, unit }): Separation[] => {
     const [one, other] = states.map((tried) => weighed(tried, reads));
-    const sigmas = one && other ? Math.abs(one.mean - other.mean) / Math.hypot(one.sd, other.sd, sd) : 0;
+    if (!one || !other) return [];
+    const own = unit === 'V' ? ownVolt(sd, evidence.battery.nominalVolts) : sd;
+    const apart = Math.abs(one.mean - other.mean);
+    const sigmas = apart / Math.hypot(one.sd, other.sd, own);
+    if (sigmas < LEAST_SIGMAS || apart < LEAST_OWN_SIGMAS * own) return [];
+    // The three-minute charge says one thing only: on which side of its line the plates are.
+    const line = step === 'three_minute' ? threeMinuteLimitVolts : null;
+    if (line !== null && one.mean < line === other.mean < line) return [];
     const shown = (value: number) => (reads === 'conductance' ? 1000 * Math.exp(value) : value);
-    return {
-      ...{ step, sigmas },
-      shows: [
-        { explanation: first.explanation, value: shown(one?.mean ?? 0), unit },
-        { explanation: second.explanation, value: shown(other?.mean ?? 0), unit },
-      ],
-    };
+    return [
+      {
+        ...{ step, sigmas },
+        shows: [
+          { explanation: first.explanation, value: shown(one.mean), unit },
+          { explanation: second.explanation, value: shown(other.mean), unit },
+        ],
+      },
+    ];
   });
-  const best = told.sort((one, other) => other.sigmas - one.sigmas)[0];
-  return best && best.sigmas >= LEAST_SIGMAS ? best : null;
+  return told.sort((one, other) => other.sigmas - one.sigmas)[0] ?? null;
 }
 
 function weighed(

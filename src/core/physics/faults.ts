@@ -1,3 +1,5 @@
+import { REFERENCE_CELLS } from './model-facts';
+
 /** What can be wrong inside a battery, besides wear and a low charge. */
 export const FAULT_KINDS = [
   'sulphation',
@@ -38,6 +40,8 @@ export interface FaultEffect {
   readonly acceptance: number;
   /** Added to the open voltage, V of a 12 V battery. */
   readonly openVolts: number;
+  /** Added to the gravity of every cell. */
+  readonly gravity: number;
   /** In series with the plates, ohm of a 12 V battery, and what each ampere adds to that. */
   readonly jointOhms: number;
   readonly jointOhmsPerAmp: number;
@@ -47,7 +51,16 @@ export interface FaultEffect {
 }
 
 const SOUND: FaultEffect = {
-  ...{ capacity: 1, ohms: 1, acceptance: 1, openVolts: 0, jointOhms: 0, jointOhmsPerAmp: 0, leakAmps: 0 },
+  ...{
+    capacity: 1,
+    ohms: 1,
+    acceptance: 1,
+    openVolts: 0,
+    gravity: 0,
+    jointOhms: 0,
+    jointOhmsPerAmp: 0,
+    leakAmps: 0,
+  },
   shortsCell: false,
 };
 
@@ -58,6 +71,9 @@ const range = (mild: number, worst: number, degree: number) => mild + (worst - m
 const JOINT_BY_CURRENT = 0.5;
 /** Current at which that part is whole, A. */
 const JOINT_FULL_AMPS = 300;
+
+/** What lost water adds to the open voltage of six cells, V. A cell's volts are its gravity and 0.84: textbook. */
+const DENSER_VOLTS = 0.1;
 
 /** What a fault of this degree, 0 to 1, changes in a battery. */
 export function effectOf({ kind, degree }: Fault): FaultEffect {
@@ -86,7 +102,15 @@ export function effectOf({ kind, degree }: Fault): FaultEffect {
     case 'shedding':
       return { ...SOUND, capacity: range(0.8, 0.5, degree), ohms: 1.1 };
     case 'dry_out':
-      return { ...SOUND, ohms: range(1.3, 2.5, degree), openVolts: 0.1 };
+      // What is left of the acid is denser, which shows in voltage and gravity alike.
+      return {
+        ...SOUND,
+        ...{
+          ohms: range(1.3, 2.5, degree),
+          openVolts: DENSER_VOLTS,
+          gravity: DENSER_VOLTS / REFERENCE_CELLS,
+        },
+      };
     case 'stratification':
       return { ...SOUND, capacity: 0.8, openVolts: 0.1 };
   }

@@ -35,6 +35,8 @@ export interface Model {
   readonly shorted: readonly boolean[];
   /** Open voltage of one cell at 25 °C when empty, a quarter, half, three quarters and wholly charged. */
   readonly openCellVolts: readonly number[];
+  /** What every cell's gravity lies above that of its charge: water that is gone. */
+  readonly addedGravity: number;
   readonly acceptancePerHour: number;
   readonly gassingAmps: number;
   readonly peukert: number;
@@ -90,6 +92,7 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
     leakAmps: perCell(0, effect.leakAmps),
     shorted: perCell(false, effect.shortsCell),
     openCellVolts,
+    addedGravity: effect.gravity,
     acceptancePerHour: facts.acceptancePerHour * effect.acceptance,
     gassingAmps: (facts.gassingAmps * ratedAh) / 100,
     peukert: facts.peukert,
@@ -105,13 +108,23 @@ function together(effects: readonly FaultEffect[]): FaultEffect {
       ohms: one.ohms * other.ohms,
       acceptance: one.acceptance * other.acceptance,
       openVolts: one.openVolts + other.openVolts,
+      gravity: one.gravity + other.gravity,
       jointOhms: one.jointOhms + other.jointOhms,
       jointOhmsPerAmp: one.jointOhmsPerAmp + other.jointOhmsPerAmp,
       leakAmps: one.leakAmps + other.leakAmps,
       shortsCell: one.shortsCell || other.shortsCell,
     }),
     {
-      ...{ capacity: 1, ohms: 1, acceptance: 1, openVolts: 0, jointOhms: 0, jointOhmsPerAmp: 0, leakAmps: 0 },
+      ...{
+        capacity: 1,
+        ohms: 1,
+        acceptance: 1,
+        openVolts: 0,
+        gravity: 0,
+        jointOhms: 0,
+        jointOhmsPerAmp: 0,
+        leakAmps: 0,
+      },
       shortsCell: false,
     },
   );

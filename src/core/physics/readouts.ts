@@ -27,7 +27,7 @@ export function cellGravities(model: Model, state: BatteryState): number[] {
   const colder = REFERENCE_C - celsiusOf(state);
   return Array.from({ length: model.cells }, (_, cell) => {
     const pct = 100 * Math.max(0, cellCharge(state, cell));
-    return gravityFromCharge(pct, model.construction) + GRAVITY_PER_KELVIN * colder;
+    return gravityFromCharge(pct, model.construction) + model.addedGravity + GRAVITY_PER_KELVIN * colder;
   });
 }
 

@@ -58,6 +58,18 @@ export function testsThatCanChange(
   return cheapestFirst.filter(({ step }, at) => cheapestFirst.findIndex((test) => test.step === step) === at);
 }
 
+/** The tests that are not done yet and that this battery can have here and now, whether they would change the verdict or not. */
+export function possibleTests(
+  current: CurrentReadings,
+  evidence: Evidence,
+  assessment: Assessment,
+  rules: HouseRules,
+): StepId[] {
+  if (!current.last.inspection || assessment.verdict === 'quarantine') return [];
+  const open = TESTS.filter((lever) => isOpen(lever, current, evidence, assessment, rules));
+  return [...new Set(open.map((lever) => LEVERS[lever].step))];
+}
+
 /**
  * The step that the tests make the next: while nothing is decided, the cheapest that can decide. Null where the
  * judgement asks for a remedy rather than for a test, or has decided.
@@ -86,7 +98,7 @@ function isOpen(
 ): boolean {
   const { step, read } = LEVERS[lever];
   if (read(evidence) !== null && assessment.next !== step) return false;
-  if (evidence.skipped.includes(step) || !belongs(step, current, evidence, assessment)) return false;
+  if (evidence.skipped.includes(step) || !belongs(step, current, evidence, assessment, rules)) return false;
   if (step === 'open_circuit') return !current.last.charge_start && assessment.next !== 'clean';
   return STEPS[step].gate({ current, assessment, rules, nowMs: FAR_AHEAD_MS }).open;
 }
@@ -96,13 +108,14 @@ function belongs(
   { last: { complaint, charge } }: CurrentReadings,
   { battery, load }: Evidence,
   { next }: Assessment,
+  rules: HouseRules,
 ): boolean {
   const { construction } = battery;
   switch (step) {
     case 'hydrometer':
       return construction === 'flooded' || construction === 'calcium';
     case 'three_minute':
-      return construction === 'flooded' && charge !== undefined;
+      return rules.threeMinute.used && construction === 'flooded' && charge !== undefined;
     case 'crank':
       return complaint !== undefined && COMPLAINTS[complaint.data.symptom].cranks;
     case 'recovery':

@@ -10,7 +10,7 @@ import { evidenceFromCurrent } from '../steps/evidence-from-readings';
 import { type Gate, isFrozen, isThawing } from '../steps/gate';
 import type { Reading } from '../steps/reading';
 import { STEPS } from '../steps/registry';
-import { bestOf, type OpenTest, testsThatCanChange } from './next-step';
+import { bestOf, type OpenTest, possibleTests, testsThatCanChange } from './next-step';
 
 /** A step on the run sheet, as it stands at a moment. */
 export interface SheetStep {
@@ -31,10 +31,12 @@ export interface JudgedRun {
   readonly nextStep: StepId;
   /** Tests that can still change the verdict, the cheapest first. */
   readonly openTests: readonly OpenTest[];
+  /** All that this battery can have, whether they would change it or not. */
+  readonly possible: readonly StepId[];
 }
 
 /** What a run's readings come to and what they ask for next, without working out what else could be tested. */
-export type WorkedRun = Omit<JudgedRun, 'openTests'>;
+export type WorkedRun = Omit<JudgedRun, 'openTests' | 'possible'>;
 
 /** A run as it stands: what is known, what it comes to, and what is to be done. */
 export interface RunState extends JudgedRun {
@@ -56,7 +58,8 @@ export function runState(
 export function judgeRun(battery: BatterySpec, readings: readonly Reading[], rules: HouseRules): JudgedRun {
   const known = knownOf(battery, readings, rules);
   const openTests = testsThatCanChange(known.current, known.evidence, known.assessment, rules);
-  return { ...known, openTests, nextStep: nextOf(known, () => openTests) };
+  const possible = possibleTests(known.current, known.evidence, known.assessment, rules);
+  return { ...known, openTests, possible, nextStep: nextOf(known, () => openTests) };
 }
 
 /** The same without the open tests, unless the next step hangs on them: for whoever only works on. */

@@ -147,6 +147,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
           rules={view.rules}
           nextStep={finished ? null : told.nextStep}
           openTests={told.openTests}
+          possible={told.possible}
           asTyped={asTyped !== null}
           withheld={run.practice === true}
           override={override}

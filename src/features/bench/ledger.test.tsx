@@ -15,6 +15,7 @@ function shownLedger(...readings: readonly Written[]) {
       assessment={state.assessment}
       rules={STANDARD_RULES}
       nextStep={state.nextStep}
+      possible={[]}
       openTests={state.openTests}
       override={null}
     />,

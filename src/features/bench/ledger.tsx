@@ -27,6 +27,7 @@ interface Props {
   /** The step to do next on the run sheet; null once the run is finished. */
   readonly nextStep: StepId | null;
   readonly openTests: readonly OpenTest[];
+  readonly possible: readonly StepId[];
   /** It stands on a value that is being typed and has not been captured. */
   readonly asTyped?: boolean;
   /** In practice the verdict is the trainee's to give: nothing here gives it away. */
@@ -42,6 +43,7 @@ export const Ledger = memo(function Ledger({
   rules,
   nextStep,
   openTests,
+  possible,
   asTyped = false,
   withheld = false,
   override,
@@ -118,7 +120,7 @@ export const Ledger = memo(function Ledger({
       )}
       <AllWorking judgement={judgement} />
       {evidence.openCircuit && !asTyped && !withheld && (
-        <SecondOpinion evidence={evidence} assessment={assessment} />
+        <SecondOpinion evidence={evidence} assessment={assessment} rules={rules} possible={possible} />
       )}
       {!withheld && (
         <p className="text-sm text-soft">

@@ -1,23 +1,29 @@
 import { ChevronDown } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
+import type { StepId } from '@/core/assessment/step-id';
+import { threeMinuteLimit } from '@/core/assessment/three-minute-result';
 import { disagreement } from '@/core/opinion/agreement';
 import { EXPLANATION_FACTS } from '@/core/opinion/explanations';
-import type { SecondOpinion as Opinion, Separation } from '@/core/opinion/second-opinion';
+import type { SecondOpinion as Opinion, Separation, TestsAllowed } from '@/core/opinion/second-opinion';
+import type { HouseRules } from '@/core/rules/house-rules';
 import { STEPS } from '@/core/steps/registry';
-import type { OpinionReport } from '@/workers/second-opinion.messages';
+import type { OpinionReport, OpinionRequest } from '@/workers/second-opinion.messages';
 
 interface Props {
   readonly evidence: Evidence;
   readonly assessment: Assessment;
+  readonly rules: HouseRules;
+  /** The tests that the battery can have now. */
+  readonly possible: readonly StepId[];
 }
 
 /** Explanations less likely than this are not worth a line. */
 const WORTH_A_LINE = 0.02;
 
 /** What the physical model makes of the readings, beside the rules and never over them. It is worked out once it is opened. */
-export function SecondOpinion({ evidence, assessment }: Props) {
+export function SecondOpinion(props: Props) {
   const [open, setOpen] = useState(false);
   return (
     <details className="group border-t pt-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
@@ -25,13 +31,20 @@ export function SecondOpinion({ evidence, assessment }: Props) {
         <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
         Second opinion from the model
       </summary>
-      {open && <Opened evidence={evidence} assessment={assessment} />}
+      {open && <Opened {...props} />}
     </details>
   );
 }
 
-function Opened({ evidence, assessment }: Props) {
-  const { share, opinion } = useOpinion(evidence);
+function Opened({ evidence, assessment, rules, possible }: Props) {
+  const tests = useMemo(
+    () => ({
+      steps: possible,
+      threeMinuteLimitVolts: threeMinuteLimit(rules.threeMinute, evidence.battery.nominalVolts),
+    }),
+    [possible, rules, evidence],
+  );
+  const { share, opinion } = useOpinion(evidence, tests);
   if (opinion === undefined) {
     return (
       <label className="grid gap-1 py-2 text-soft">
@@ -88,7 +101,10 @@ function Best({ separation: { step, shows } }: { readonly separation: Separation
 }
 
 /** The fit in a worker of its own; a new reading begins it anew. */
-function useOpinion(evidence: Evidence): {
+function useOpinion(
+  evidence: Evidence,
+  tests: TestsAllowed,
+): {
   readonly share: number;
   readonly opinion: Opinion | null | undefined;
 } {
@@ -105,8 +121,8 @@ function useOpinion(evidence: Evidence): {
       else setOpinion(data.opinion);
     };
     worker.onerror = () => setOpinion(null);
-    worker.postMessage({ evidence });
+    worker.postMessage({ evidence, tests } satisfies OpinionRequest);
     return () => worker.terminate();
-  }, [evidence]);
+  }, [evidence, tests]);
   return { share, opinion };
 }
