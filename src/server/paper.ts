@@ -6,7 +6,7 @@ import { tagSeries } from '@/core/battery/tag-series';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { type Result, succeed } from '@/core/quantity/result';
 import { type BatteryTag, batteryTag, blankTag, type LabelSize } from '@/core/report/battery-tag';
-import { type Audience, type Slip, slipOf } from '@/core/report/slip';
+import { type Audience, type Slip, slipIn, slipOf } from '@/core/report/slip';
 import { batteriesByIds } from '@/store/batteries';
 import { batteriesOfImport, knownBatteries } from '@/store/imports';
 import { lotById } from '@/store/lots';
@@ -33,7 +33,8 @@ export async function slipView(
   audience: Audience,
 ): Promise<Slip | undefined> {
   const view = await runView(context, runId);
-  return view && slipOf(view, audience, await technicians(context), context.site);
+  const slip = view && slipOf(view, audience, await technicians(context), context.site);
+  return slip && slipIn(slip, context.site.temperatureUnit);
 }
 
 /** Where Integra answers, for codes that lead back: the site's address, else as the browser has called it. */

@@ -1,6 +1,15 @@
-import { render, screen } from '@testing-library/react';
+import { render as renderBare, screen } from '@testing-library/react';
 import { heldAgainst } from '@/core/assessment/finding';
 import { MarginRule } from './margin-rule';
+import { SiteProvider, type SiteSettings } from './site';
+
+const SETTINGS: SiteSettings = {
+  ...{ zone: 'UTC', technicians: [], technicianId: null, ratingStandard: 'SAE', currency: 'EUR' },
+  ...{ temperatureUnit: '°C', theme: 'light', tones: 'on' },
+};
+
+const render = (rule: React.ReactElement, over: Partial<SiteSettings> = {}) =>
+  renderBare(<SiteProvider settings={{ ...SETTINGS, ...over }}>{rule}</SiteProvider>);
 
 const markOf = (container: HTMLElement) =>
   Number.parseFloat(container.querySelectorAll('svg > svg')[1]?.getAttribute('x') ?? '');
@@ -29,5 +38,14 @@ describe('the margin rule', () => {
     expect((markOf(far.container) - 50) / (markOf(near.container) - 50)).toBeCloseTo(2, 6);
     const off = render(<MarginRule label="c" measured={heldAgainst(30, 9.6, 'V')} />);
     expect(markOf(off.container)).toBe(100);
+  });
+
+  it('draws a temperature alike in either unit, and says it in the one that is shown', () => {
+    const cold = heldAgainst(-20, -18, '°C', 1);
+    const celsius = render(<MarginRule label="a" measured={cold} />);
+    const fahrenheit = render(<MarginRule label="b" measured={cold} />, { temperatureUnit: '°F' });
+    expect(markOf(fahrenheit.container)).toBeCloseTo(markOf(celsius.container), 6);
+    expect(fahrenheit.container.textContent?.replace(/\u00A0/g, ' ')).toContain('−3.6 °F');
+    expect(celsius.container.textContent?.replace(/\u00A0/g, ' ')).toContain('−2.0 °C');
   });
 });

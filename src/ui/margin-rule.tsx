@@ -1,6 +1,7 @@
 import type { Measured } from '@/core/assessment/finding';
-import { measuredWords } from '@/core/assessment/measured-words';
+import { measuredIn, measuredWords } from '@/core/assessment/measured-words';
 import { HALF_SPANS } from './margin-span';
+import { useSite } from './site';
 
 const DEFAULT_HALF_SPAN = 1;
 
@@ -15,7 +16,9 @@ interface Props {
  * The margin rule: a short scale with the limit as a notch, the reading as a mark, its uncertainty as a bar and the
  * signed margin in figures. Left of the notch is short of the limit, right of it is in hand.
  */
-export function MarginRule({ label, measured, indicative = false }: Props) {
+export function MarginRule({ label, measured: read, indicative = false }: Props) {
+  const { temperatureUnit } = useSite();
+  const measured = measuredIn(read, temperatureUnit);
   const { margin, sd, unit } = measured;
   const half = HALF_SPANS[unit] ?? DEFAULT_HALF_SPAN;
   const at = (offset: number) => 50 + 50 * Math.max(-1, Math.min(1, offset / half));

@@ -5,6 +5,7 @@ export const HALF_SPANS: Readonly<Partial<Record<Unit, number>>> = {
   V: 1.5,
   '%': 45,
   '°C': 20,
+  '°F': 36,
   A: 200,
   mA: 250,
   '': 0.06,

@@ -4,6 +4,7 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useState } 
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { Technician } from '@/core/exchange/views';
 import type { TemperatureUnit } from '@/core/quantity/temperature';
+import { temperaturesIn } from '@/core/quantity/temperature-words';
 import { send } from './api';
 import { shareNonce } from './style-nonce';
 
@@ -81,6 +82,12 @@ export function useSite(): Site {
   const site = useContext(SiteContext);
   if (!site) throw new Error('useSite needs a SiteProvider above it');
   return site;
+}
+
+/** Says a text of ours with its temperatures in the unit that this screen shows. */
+export function useWords(): (text: string) => string {
+  const { temperatureUnit } = useSite();
+  return useCallback((text) => temperaturesIn(text, temperatureUnit), [temperatureUnit]);
 }
 
 /** The name of a technician; a dash for one that this screen does not know. */

@@ -74,7 +74,7 @@ describe('the ledger', () => {
       working.map(({ what, how, value }) => `${what}: ${how} = ${value}`),
     );
     expect(lines.map((line) => line.replace(/\u00A0/g, ' '))).toEqual([
-      'brought to 25 °C: 12.50 + 0.0015 × (25 − 5.0) = 12.530 V',
+      'brought to 25 °C: 12.50 + 0.0015 × 20.0 K = 12.530 V',
       'charge: flooded curve = 85 % ± 5 %',
       'load to set: 342 A DIN ÷ 0.6 = 570 A SAE; half = 285 A',
       expect.stringMatching(/^at the rated load and time: from 250 A for 15 s = 9\.4\d V$/),

@@ -1,10 +1,11 @@
+import { GRAVITY_PER_KELVIN } from '../correction/gravity';
 import { OPEN_CIRCUIT_VOLTS_PER_KELVIN } from '../correction/open-circuit-temperature';
 import { formatMinutes } from '../quantity/format';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { Assessment } from './assess';
 import type { Evidence } from './evidence';
-import { type LedgerEntry, percent, signedTerm, temperature, volts, type WorkingLine } from './ledger-entry';
+import { type LedgerEntry, percent, perKelvin, temperature, volts, type WorkingLine } from './ledger-entry';
 import { ASSUMED_TEMPERATURE_C, ownVolt } from './reference';
 
 const INSPECTION_WORDS: Readonly<Record<string, string>> = {
@@ -55,7 +56,7 @@ export function openCircuitEntry(evidence: Evidence, { estimates }: Assessment):
     working: [
       {
         what: 'brought to 25 °C',
-        how: `${openCircuit.volts.toFixed(2)} + ${coefficient} × (25 ${signedTerm(-celsius)})`,
+        how: `${openCircuit.volts.toFixed(2)} ${perKelvin(coefficient, 25 - celsius)}`,
         value: volts(ownVolt(charge.volts25, nominalVolts), 3),
       },
       {
@@ -94,7 +95,7 @@ export function cellsEntry(
     const celsius = hydrometer.temperatureC ?? ASSUMED_TEMPERATURE_C;
     const how = hydrometer.compensated
       ? 'compensated hydrometer'
-      : `mean + 0.0007 × (${celsius.toFixed(1)} − 25)`;
+      : `mean ${perKelvin(GRAVITY_PER_KELVIN, celsius - 25)}`;
     working.push({ what: 'gravity at 25 °C', how, value: cells.gravity25.toFixed(3) });
   }
   return {

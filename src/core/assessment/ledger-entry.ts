@@ -21,7 +21,9 @@ export interface LedgerEntry {
 
 export const volts = (value: number, decimals = 2) => formatQuantity(value, 'V', { decimals });
 
-export const signedTerm = (value: number) => `${value < 0 ? '−' : '+'} ${Math.abs(value).toFixed(1)}`;
+/** A correction for so many kelvin, in whatever unit temperatures are shown: `+ 0.0015 × 20.0 K`. */
+export const perKelvin = (coefficient: number, kelvin: number) =>
+  `${kelvin < 0 ? '−' : '+'} ${coefficient} × ${Math.abs(kelvin).toFixed(1)}\u00A0K`;
 
 export const percent = (value: number) => formatQuantity(value, '%');
 

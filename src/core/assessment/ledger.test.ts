@@ -39,12 +39,12 @@ describe('the ledger, entry by entry', () => {
   it('open circuit: corrected, on its curve, with what is wrong about it', () => {
     expect(entryOf('open_circuit', { ocv: 12.5, celsius: 35 })).toEqual([
       '12.50 V at 35.0 °C, rested 13 h 20 min',
-      'brought to 25 °C: 12.50 + 0.0015 × (25 − 35.0) = 12.485 V',
+      'brought to 25 °C: 12.50 − 0.0015 × 10.0 K = 12.485 V',
       'charge: flooded curve = 79 % ± 5 %',
     ]);
-    expect(entryOf('open_circuit', { ocv: 12.5, celsius: -5 })?.[1]).toContain('(25 + 5.0)');
+    expect(entryOf('open_circuit', { ocv: 12.5, celsius: -5 })?.[1]).toContain('0.0015 × 30.0 K');
     expect(entryOf('open_circuit', { ocv: 6.25, battery: { nominalVolts: 6 } })?.[1]).toBe(
-      'brought to 25 °C: 6.25 + 0.00075 × (25 − 25.0) = 6.250 V',
+      'brought to 25 °C: 6.25 + 0.00075 × 0.0 K = 6.250 V',
     );
     expect(entryOf('open_circuit', { ocv: 12.5, celsius: null, restMinutes: null })?.[0]).toBe(
       '12.50 V at 25 °C assumed, rest unknown',
@@ -64,7 +64,7 @@ describe('the ledger, entry by entry', () => {
     expect(entryOf('hydrometer', { gravities, celsius: 15 })).toEqual([
       '1.260, 1.250, 1.260, 1.240, 1.250, 1.260',
       'spread, highest minus lowest: even to 0.025, faulty from 0.05 = 0.020',
-      'gravity at 25 °C: mean + 0.0007 × (15.0 − 25) = 1.246',
+      'gravity at 25 °C: mean − 0.0007 × 10.0 K = 1.246',
     ]);
     const volts = [2.1, 2.1, 2.05, 2.1, 2.1, 2.1];
     expect(entryOf('hydrometer', { cellVolts: volts, cellsForced: true })).toEqual([

@@ -1,4 +1,5 @@
 import { decimalsApart, formatNumber, formatQuantity } from '../quantity/format';
+import { fahrenheitFromCelsius, type TemperatureUnit } from '../quantity/temperature';
 import type { Measured } from './finding';
 
 /** A number and its limit as text: apart where they differ, and the margin what is printed of one less the other. */
@@ -22,6 +23,17 @@ export function measuredWords({ value, limit, margin, unit }: Measured): Measure
     value: formatQuantity(value, unit, { decimals }),
     limit: formatNumber(limit, unit, { decimals }),
     margin: formatQuantity(margin < 0 ? -apart : apart, unit, { decimals, signed: true }),
+  };
+}
+
+/** A measured temperature in the unit that is shown; anything else as it is. */
+export function measuredIn(measured: Measured, unit: TemperatureUnit): Measured {
+  if (measured.unit !== '°C' || unit === '°C') return measured;
+  const degrees = fahrenheitFromCelsius(1) - fahrenheitFromCelsius(0);
+  const { value, limit, margin, sd } = measured;
+  return {
+    ...{ value: fahrenheitFromCelsius(value), limit: fahrenheitFromCelsius(limit), unit },
+    ...{ margin: margin * degrees, sd: sd * degrees },
   };
 }
 

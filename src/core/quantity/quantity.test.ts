@@ -4,7 +4,7 @@ import { requireFinite, requirePositive, requireWithin } from './finite';
 import { formatMinutes, formatNumber, formatQuantity } from './format';
 import { interpolate } from './interpolate';
 import { problem } from './result';
-import { celsiusFromFahrenheit, fahrenheitFromCelsius } from './temperature';
+import { temperaturesIn } from './temperature-words';
 import { tidy } from './tidy';
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -119,5 +119,29 @@ describe('typed entries', () => {
 
   it('shows a pasted megabyte in part', () => {
     expect(problem('tag', 'x'.repeat(1_000_000), 'a tag').message.length).toBeLessThan(120);
+  });
+});
+
+describe('temperatures in a text', () => {
+  it.each([
+    ['Stop above 50 °C, sealed types above 45 °C.', 'Stop above 122 °F, sealed types above 113 °F.'],
+    ['needs \u22127\u00A0°C', 'needs 19\u00A0°F'],
+    ['table at 7.5\u00A0°C', 'table at 45.5\u00A0°F'],
+    ['between 0 to 15 °C', 'between 32 to 59 °F'],
+    ['12.50 + 0.0015 × 20.0\u00A0K', '12.50 + 0.0015 × 20.0\u00A0K'],
+    ['1.265 at 25 °C', '1.265 at 77 °F'],
+  ])('%s', (text, told) => {
+    expect(temperaturesIn(text, '°F')).toBe(told);
+    expect(temperaturesIn(text, '°C')).toBe(text);
+  });
+
+  it('are told as finely as they were written, whatever they are', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -600, max: 900 }), (tenths) => {
+        const text = `at ${formatQuantity(tenths / 10, '°C')}`;
+        const told = Number(/at ([−\d.]+)/.exec(temperaturesIn(text, '°F'))?.[1]?.replace('−', '-'));
+        expect(Math.abs(told - fahrenheitFromCelsius(tenths / 10))).toBeLessThanOrEqual(0.0501);
+      }),
+    );
   });
 });

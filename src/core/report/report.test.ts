@@ -7,7 +7,7 @@ import { evidenceFromReadings } from '../steps/evidence-from-readings';
 import { batteryTag, LABEL_SIZES, labelSize } from './battery-tag';
 import { nextCheckMs } from './next-check';
 import { scanned } from './scanned';
-import { type Audience, type Slip, slipOf } from './slip';
+import { type Audience, type Slip, slipIn, slipOf } from './slip';
 
 const BATTERY: BatteryRecord = {
   ...{ id: 'b', tag: 'FH-1', type: 'flooded', nominalVolts: 12, ratings: [{ standard: 'SAE', amps: 570 }] },
@@ -224,4 +224,14 @@ describe('a scan', () => {
   ])('of %j leads to %j', (text, expected) => {
     expect(scanned(text)).toEqual(expected);
   });
+});
+
+it('a slip says its temperatures in the unit of the house, and leaves alone what people wrote', () => {
+  const whole = slip(viewOf(measured(12.64, 9.9), true, { ...BATTERY, place: 'Shelf at 10 °C' }));
+  const told = slipIn(whole, '°F');
+  const texts = told.readings.flatMap(({ reading, working }) => [reading, ...working]).join(' ');
+  expect(texts.replace(/\u00A0/g, ' ')).toContain('at 50.0 °F');
+  expect(texts).not.toContain('°C');
+  expect(told.battery).toContainEqual(['Where', 'Shelf at 10 °C']);
+  expect(slipIn(whole, '°C')).toEqual(whole);
 });

@@ -4,6 +4,7 @@ import { type Evidence, evidenceAsOfToday } from '../assessment/evidence';
 import { FINDING_SEVERITY, type Measured } from '../assessment/finding';
 import { ledgerOf } from '../assessment/ledger';
 import type { LedgerEntry } from '../assessment/ledger-entry';
+import { measuredIn } from '../assessment/measured-words';
 import { type Grade, VERDICT_LABELS, type Verdict } from '../assessment/verdict';
 import { ADVICE, because, findingTitle } from '../assessment/wording';
 import { specOf } from '../battery/battery';
@@ -14,6 +15,8 @@ import { isWrittenSimulated } from '../instruments/written-name';
 import { overrideOf, type VerdictOverride } from '../procedure/override';
 import { judgeRun } from '../procedure/run-sheet';
 import { formatQuantity } from '../quantity/format';
+import type { TemperatureUnit } from '../quantity/temperature';
+import { temperaturesIn } from '../quantity/temperature-words';
 import type { HouseRules } from '../rules/house-rules';
 import { CLOSING_LINE } from '../steps/closing-line';
 import { currentReadings, standingReadings } from '../steps/current-readings';
@@ -131,6 +134,27 @@ export function slipOf(
     rules: rulesWords(rules, assessment),
     core: assessment.core,
     closing: CLOSING_LINE,
+  };
+}
+
+/** A slip with its temperatures in the unit that the site shows; what people wrote on it stays as they wrote it. */
+export function slipIn(slip: Slip, unit: TemperatureUnit): Slip {
+  const told = (text: string) => temperaturesIn(text, unit);
+  return {
+    ...slip,
+    next: slip.next.map(told),
+    remarks: slip.remarks.map(told),
+    margins: slip.margins.map(({ label, measured, indicative }) => ({
+      label: told(label),
+      measured: measuredIn(measured, unit),
+      indicative,
+    })),
+    readings: slip.readings.map(({ step, reading, working, standing }) => ({
+      step,
+      reading: told(reading),
+      working: working.map(told),
+      standing: standing && told(standing),
+    })),
   };
 }
 

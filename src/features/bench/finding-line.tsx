@@ -2,9 +2,10 @@ import { ChevronDown } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Finding } from '@/core/assessment/finding';
-import { measuredWords } from '@/core/assessment/measured-words';
+import { measuredIn, measuredWords } from '@/core/assessment/measured-words';
 import { findingTitle } from '@/core/assessment/wording';
 import { MarginRule } from '@/ui/margin-rule';
+import { useSite, useWords } from '@/ui/site';
 import { LATER_PARTS } from './later-parts';
 import type { Judgement } from './working-of';
 
@@ -20,12 +21,13 @@ interface Props {
 /** A finding with its margin; it opens to everything behind it. */
 export function FindingLine({ finding, judgement }: Props) {
   const { code, measured, indicative, severity } = finding;
-  const title = findingTitle(finding);
+  const { temperatureUnit } = useSite();
+  const title = useWords()(findingTitle(finding));
   const head = measured ? (
     <>
       <span className="flex flex-wrap items-baseline gap-x-2">
         <span>{title}</span>
-        <span className="figures ml-auto">{measuredWords(measured).value}</span>
+        <span className="figures ml-auto">{measuredWords(measuredIn(measured, temperatureUnit)).value}</span>
         {indicative && <span className="text-sm text-warn">indicative</span>}
       </span>
       <MarginRule label={title} measured={measured} indicative={indicative} />

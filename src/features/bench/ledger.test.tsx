@@ -69,7 +69,7 @@ describe('the ledger', () => {
   it('opens to the working', async () => {
     const ledger = shownLedger(...UP_TO_OPEN, ['open_circuit', { volts: 12.4, temperatureC: 5 }]);
     await userEvent.click(within(ledger).getByText('Show the working'));
-    expect(plain(ledger)).toContain('12.40 + 0.0015 × (25 − 5.0)12.430 V');
+    expect(plain(ledger)).toContain('12.40 + 0.0015 × 20.0 K12.430 V');
   });
 });
 

@@ -12,6 +12,7 @@ import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STEPS } from '@/core/steps/registry';
 import { MarginRule } from '@/ui/margin-rule';
+import { useWords } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
 import { AllWorking, FindingLine, Opens, WorkingOf } from './finding-line';
 import { LATER_PARTS } from './later-parts';
@@ -49,6 +50,7 @@ export const Ledger = memo(function Ledger({
   override,
 }: Props) {
   const { verdict, grade, decidedBy, findings } = assessment;
+  const words = useWords();
   const judgement = { evidence, assessment, rules };
   const nextTest = openTests.find(({ step }) => step === nextStep) ?? null;
   const measured = findings.filter(
@@ -106,7 +108,9 @@ export const Ledger = memo(function Ledger({
             <span className="font-semibold">{STEPS[nextStep].label}</span>
             <span className="text-soft">, about {formatMinutes(STEPS[nextStep].minutes)}</span>
           </p>
-          {nextTest && !withheld && <p className="text-sm text-soft">{reasonFor(nextTest, evidence)}</p>}
+          {nextTest && !withheld && (
+            <p className="text-sm text-soft">{words(reasonFor(nextTest, evidence))}</p>
+          )}
         </section>
       )}
       {!withheld && (

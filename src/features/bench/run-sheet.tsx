@@ -6,7 +6,7 @@ import type { SheetStep } from '@/core/procedure/run-sheet';
 import { readingWords, STEPS } from '@/core/steps/registry';
 import { clockText } from '@/ui/countdown';
 import { Key } from '@/ui/key';
-import { useSite } from '@/ui/site';
+import { useSite, useWords } from '@/ui/site';
 
 interface Props {
   readonly sheet: readonly SheetStep[];
@@ -59,6 +59,7 @@ function Line({
   readonly onChoose: Props['onChoose'];
 }) {
   const { temperatureUnit } = useSite();
+  const words = useWords();
   const { id, reading, gate, next } = step;
   const waiting =
     !gate.open && gate.opensAtMs !== null && gate.opensAtMs > nowMs ? gate.opensAtMs - nowMs : null;
@@ -94,7 +95,7 @@ function Line({
           ) : waiting !== null ? (
             <span className="figures">{clockText(waiting)} to go</span>
           ) : (
-            !gate.open && gate.reason
+            !gate.open && words(gate.reason)
           )}
         </span>
       </span>

@@ -12,6 +12,7 @@ import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
 import { useKeys } from '@/ui/keys';
 import { useSecondEnterHeld } from '@/ui/second-enter';
+import { useWords } from '@/ui/site';
 import { useTone } from '@/ui/tones';
 import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
@@ -82,6 +83,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   const { id, gate, reading, earlier, next } = step;
   const { run, nowMs, state } = base;
   const frame = useRef<HTMLElement>(null);
+  const words = useWords();
   // The Enter that captured one step decides nothing in the next.
   const opening = useSecondEnterHeld();
   const [chosen, setChosen] = useState(NOTHING_CHOSEN);
@@ -130,13 +132,13 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
     >
       <div>
         <h1 className="text-2xl font-bold">{STEPS[id].label}</h1>
-        <p className="text-soft">{STEPS[id].task}</p>
+        <p className="text-soft">{words(STEPS[id].task)}</p>
       </div>
       <Caution step={id} runId={run.view.run.id} />
       {passesGate && shows !== 'done' && (
         <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
-          Forced although barred ({gate.reason}). The result is indicative and does not count toward retiring
-          the battery.
+          Forced although barred ({words(gate.reason)}). The result is indicative and does not count toward
+          retiring the battery.
         </p>
       )}
       {shows === 'done' && reading ? (
@@ -150,7 +152,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
         />
       ) : shows === 'barred' && !gate.open ? (
         <Barred
-          reason={gate.reason}
+          reason={words(gate.reason)}
           opensInMs={gate.opensAtMs === null ? null : gate.opensAtMs - nowMs}
           mayForce={mayForce}
           onForce={force}

@@ -6,6 +6,7 @@ import { couldBecome, type OpenTest } from '@/core/procedure/next-step';
 import { formatMinutes } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STEPS } from '@/core/steps/registry';
+import { useWords } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
 
 interface Props {
@@ -54,9 +55,10 @@ export function WhatWouldChange({ evidence, rules, verdict, openTests, next }: P
 }
 
 function Line({ verdict, children }: { readonly verdict: Verdict; readonly children: string }) {
+  const words = useWords();
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-2">
-      <span className="text-soft">{children}</span>
+      <span className="text-soft">{words(children)}</span>
       <span className="flex items-center gap-1.5">
         <VerdictMark verdict={verdict} size={14} />
         {VERDICT_LABELS[verdict]}

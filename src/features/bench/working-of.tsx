@@ -4,6 +4,7 @@ import type { FindingCode } from '@/core/assessment/finding';
 import { ledgerOf } from '@/core/assessment/ledger';
 import { workingOf } from '@/core/assessment/working';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { useWords } from '@/ui/site';
 import { Entries, Row } from './ledger-entries';
 
 /** What was judged, what it came to, and by which rules: everything that a working is written from. */
@@ -20,6 +21,7 @@ interface Props {
 
 /** Readings, corrections with the numbers put in, limits, the rule that acts on it and who says so. */
 export function WorkingOf({ code, judgement: { evidence, assessment, rules } }: Props) {
+  const words = useWords();
   const ledger = ledgerOf(evidence, assessment, rules);
   const { entries, limits, rule, source } = workingOf(code, ledger, rules);
   return (
@@ -41,7 +43,7 @@ export function WorkingOf({ code, judgement: { evidence, assessment, rules } }: 
         ) : (
           'Told only: no rule acts on it. '
         )}
-        Source: {source}.
+        Source: {words(source)}.
       </p>
     </div>
   );

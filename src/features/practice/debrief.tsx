@@ -8,7 +8,7 @@ import type { ToldByStep } from '@/core/practice/told-by-step';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { readingWords, STEPS } from '@/core/steps/registry';
 import { Button, buttonClass } from '@/ui/button';
-import { useSite } from '@/ui/site';
+import { useSite, useWords } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 const MARKS: Readonly<
@@ -36,6 +36,7 @@ export function Debrief({
   readonly result: Debriefing;
   readonly onAgain: () => void;
 }) {
+  const words = useWords();
   const { right, rightVerdicts, truth, remarks, told, score } = result;
   return (
     <main className="mx-auto grid max-w-4xl gap-6 px-4 py-6">
@@ -57,7 +58,7 @@ export function Debrief({
         <h2 className="heading">What was true</h2>
         {truth.map((line) => (
           <p key={line} className="text-lg">
-            {line}
+            {words(line)}
           </p>
         ))}
         <p className="text-lg">

@@ -7,6 +7,11 @@ import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import {
+  celsiusFromFahrenheit,
+  fahrenheitFromCelsius,
+  type TemperatureUnit,
+} from '@/core/quantity/temperature';
+import {
   changedIn,
   type NumberField,
   problemWith,
@@ -23,6 +28,7 @@ import { CLOSING_LINE } from '@/core/steps/closing-line';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
+import { useSite, useWords } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
 
 interface Props {
@@ -81,9 +87,14 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
   const [copied, setCopied] = useState(false);
   // What has just been computed is tinted, so that one sees which way it went.
   const [changed, setChanged] = useState(changedIn(tool, query) ?? tool.fields[0]?.id ?? '');
+  const { temperatureUnit } = useSite();
+  const words = useWords();
+  // The calculation of units is the one that shows both.
+  const unitOf = ({ unit }: NumberField): TemperatureUnit | null =>
+    unit !== '°C' || tool.id === TEMPERATURE_TOOL ? null : temperatureUnit;
   const change = (field: ToolField, value: number | string | null, text = String(value)) => {
     const wrong = problemWith(field, value, text);
-    setProblems(wrong ? [{ ...wrong, message: wrong.message.replace(field.id, field.label) }] : []);
+    setProblems(wrong ? [{ ...wrong, message: words(wrong.message.replace(field.id, field.label)) }] : []);
     setCopied(false);
     if (wrong) return;
     const next = withChange(tool, values, field.id, value);
@@ -101,7 +112,7 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-2xl font-semibold">{tool.title}</h2>
-          <p className="text-lg text-soft">{tool.about}</p>
+          <p className="text-lg text-soft">{words(tool.about)}</p>
         </div>
         <Button onClick={copy}>
           <span className="inline-flex items-center gap-2">
@@ -126,12 +137,17 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
             <Figure
               key={field.id}
               field={field}
-              text={typed?.id === field.id ? typed.text : shown(field, values[field.id] ?? null)}
+              unit={unitOf(field) ?? field.unit}
+              text={
+                typed?.id === field.id
+                  ? typed.text
+                  : shown(field, inShownUnit(values[field.id] ?? null, unitOf(field)))
+              }
               computed={(tool.follows[changed] ?? []).includes(field.id)}
               wrong={problems.some(({ field: where }) => where === field.id)}
               onType={(text) => {
                 setTyped({ id: field.id, text });
-                change(field, typedNumber(text), text);
+                change(field, fromShownUnit(typedNumber(text), unitOf(field)), text);
               }}
               onLeave={() =>
                 setTyped((before) => (before?.id === field.id && problems.length === 0 ? null : before))
@@ -146,17 +162,17 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
           <h3 className="heading mb-1">Working</h3>
           {formula.map((line) => (
             <p key={line} className="figures break-words">
-              {line}
+              {words(line)}
             </p>
           ))}
-          <p className="mt-2 text-soft">{source}</p>
+          <p className="mt-2 text-soft">{words(source)}</p>
         </section>
         <section aria-label="How far to trust it" className="sheet p-4">
           <h3 className="heading mb-1">How far to trust it</h3>
-          <p className="text-lg">{band ?? 'Exact.'}</p>
+          <p className="text-lg">{words(band ?? 'Exact.')}</p>
           {notes.map((note) => (
             <p key={note} className="mt-2">
-              {note}
+              {words(note)}
             </p>
           ))}
         </section>
@@ -166,12 +182,22 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
   );
 }
 
+const TEMPERATURE_TOOL = 'temperature';
+
+/** A temperature as this screen shows it; anything else, and where the unit is null, as it is. */
+const inShownUnit = (value: number | string | null, unit: TemperatureUnit | null) =>
+  unit === '°F' && typeof value === 'number' ? fahrenheitFromCelsius(value) : value;
+
+const fromShownUnit = (value: number | null, unit: TemperatureUnit | null) =>
+  unit === '°F' && value !== null ? celsiusFromFahrenheit(value) : value;
+
 function shown({ decimals }: NumberField, value: number | string | null): string {
   return typeof value === 'number' ? (value === 0 ? 0 : value).toFixed(decimals) : '';
 }
 
 function Figure({
   field,
+  unit,
   text,
   computed,
   wrong,
@@ -179,6 +205,7 @@ function Figure({
   onLeave,
 }: {
   readonly field: NumberField;
+  readonly unit: string;
   readonly text: string;
   readonly computed: boolean;
   readonly wrong: boolean;
@@ -186,11 +213,12 @@ function Figure({
   readonly onLeave: () => void;
 }) {
   const id = useId();
+  const words = useWords();
   return (
     <div className="grid gap-1">
       <label htmlFor={id} className="heading">
-        {field.label}
-        {field.unit && `, ${field.unit}`}
+        {words(field.label)}
+        {unit && `, ${unit}`}
       </label>
       <input
         id={id}

@@ -44,6 +44,7 @@ export function AllFigures({ current, draft, onChange }: Props) {
           className="min-h-12 rounded-md border border-line-strong bg-sheet px-3"
         />
       </label>
+      <p className="mb-3 text-soft">Temperatures of the rules are kept in °C, whatever a screen shows.</p>
       <div className="grid gap-x-8 gap-y-5 lg:grid-cols-2">
         {[...sections].map(([section, figures]) => (
           <section key={section} aria-label={SECTION_TITLES[section] ?? section}>

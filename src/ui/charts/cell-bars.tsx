@@ -1,6 +1,7 @@
 'use client';
 
 import { scaleBand, scaleLinear } from 'd3-scale';
+import { useWords } from '../site';
 import { useWidth } from './use-width';
 
 interface Props {
@@ -20,6 +21,7 @@ const DECIMALS = { gravity: 3, volts: 2 } as const;
 
 /** The cells side by side: what each reads, and the band below the best in which a cell is still one of them. */
 export function CellBars({ quantity, values, faultySpread }: Props) {
+  const words = useWords();
   const [frame, width] = useWidth(FIRST_WIDTH);
   const cells = values.map((_, index) => String(index + 1));
   const x = scaleBand(cells, [MARGIN.left, width - MARGIN.right]).padding(0.35);
@@ -86,7 +88,7 @@ export function CellBars({ quantity, values, faultySpread }: Props) {
       {spread !== null && (
         <p className={spread >= faultySpread ? 'text-retire' : 'text-soft'}>
           Spread <span className="figures font-semibold">{spread.toFixed(DECIMALS[quantity])}</span>
-          {quantity === 'gravity' ? ' at 25 °C' : ' V'}; a cell is faulty from{' '}
+          {quantity === 'gravity' ? words(' at 25 °C') : ' V'}; a cell is faulty from{' '}
           <span className="figures">{faultySpread.toFixed(DECIMALS[quantity])}</span>.
         </p>
       )}

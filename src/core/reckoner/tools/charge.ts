@@ -53,7 +53,7 @@ export const chargeFromVoltsTool: ToolMaker = () => ({
       volts === null || celsius === null ? null : openCircuitVoltsAt25(volts / share(values), celsius);
     return {
       formula: [
-        'V at 25 °C = V + 0.0015 (25 − T), on 12 V',
+        'V at 25 °C = V + 0.0015 for each kelvin colder, on 12 V',
         ...(at25 === null ? [] : [`${formatQuantity(at25, 'V', { decimals: 3 })} on the curve of this type`]),
       ],
       source: 'Textbook curve for flooded, rule of the trade for the others.',
@@ -92,11 +92,11 @@ export const chargeFromGravityTool: ToolMaker = () => ({
     const [gravity, celsius] = [numberIn(values, 'gravity'), numberIn(values, 'celsius')];
     return {
       formula: [
-        'gravity at 25 °C = gravity + 0.0007 (T − 25)',
+        'gravity at 25 °C = gravity + 0.0007 for each kelvin warmer',
         ...(gravity === null || celsius === null ? [] : [`= ${gravityAt25(gravity, celsius).toFixed(3)}`]),
         construction(values) === 'flooded' ? '(gravity − 1.120) ÷ 0.145' : '(gravity − 1.110) ÷ 0.170',
       ],
-      source: 'Textbook: 0.004 for 10 °F.',
+      source: 'Textbook.',
       band: '±4 %, one sigma',
       notes: [
         'A compensated hydrometer has corrected already: enter 25 °C.',
@@ -140,7 +140,7 @@ export const freezingTool: ToolMaker = () => ({
     const gravity = numberIn(values, 'gravity');
     return {
       formula: [
-        'straight between: 1.100 −8 °C, 1.120 −10, 1.155 −16, 1.190 −24, 1.225 −37, 1.265 −57',
+        'straight between: 1.100 −8 °C, 1.120 −10 °C, 1.155 −16 °C, 1.190 −24 °C, 1.225 −37 °C, 1.265 −57 °C',
         ...(gravity === null
           ? []
           : [`${gravity.toFixed(3)}: ${formatQuantity(freezingPoint(gravity), '°C', { decimals: 0 })}`]),

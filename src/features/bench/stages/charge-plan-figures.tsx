@@ -2,6 +2,7 @@ import { clsx } from 'clsx';
 import type { ChargePlan } from '@/core/charging/charge-plan';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { Moment } from '@/ui/moment';
+import { useWords } from '@/ui/site';
 import { ChargeFigure as Figure } from './charge-figure';
 
 const MS_PER_MINUTE = 60_000;
@@ -17,6 +18,7 @@ export function PlanFigures({
   readonly nowMs: number;
   readonly restMinutes: number;
 }) {
+  const words = useWords();
   const readyMs = nowMs + plan.hours * MINUTES_PER_HOUR * MS_PER_MINUTE;
   const restedMs = readyMs + restMinutes * MS_PER_MINUTE;
   return (
@@ -31,9 +33,9 @@ export function PlanFigures({
       </dl>
       <Timeline plan={plan} restHours={restMinutes / MINUTES_PER_HOUR} />
       <p className="text-sm text-soft">
-        Then float {formatQuantity(plan.floatVolts, 'V')}. Stop above {plan.stopC} °C. Hydrogen: let in{' '}
-        {plan.airPerHour.toFixed(2)} m³/h, an opening of {formatNumberCm(plan.ventCm2)}, for this battery
-        alone.
+        Then float {formatQuantity(plan.floatVolts, 'V')}. Stop above {words(`${plan.stopC}\u00A0°C`)}.
+        Hydrogen: let in {plan.airPerHour.toFixed(2)} m³/h, an opening of {formatNumberCm(plan.ventCm2)}, for
+        this battery alone.
       </p>
     </div>
   );

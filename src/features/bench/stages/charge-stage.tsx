@@ -2,12 +2,14 @@ import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
 import { Button } from '@/ui/button';
+import { useWords } from '@/ui/site';
 import { NumberEntry } from '../number-entry';
 import { PlanFigures } from './charge-plan-figures';
 import { Choices } from './choices';
 import { OnCharge } from './on-charge';
 import type { StageProps } from './stage-props';
 
+const SENSES = 'The charger senses the battery’s temperature: set it as at 25 °C, it corrects by itself';
 const MODES: readonly { readonly value: ChargeMode; readonly label: string }[] = [
   { value: 'normal', label: 'In full' },
   { value: 'slow', label: 'Slowly' },
@@ -22,6 +24,7 @@ export function ChargeStage(props: StageProps) {
 }
 
 function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProps) {
+  const words = useWords();
   const { fullCharges } = state.current;
   const { charge, temperatureC } = state.assessment.estimates;
   const openVolts = state.evidence.openCircuit?.volts ?? null;
@@ -76,7 +79,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
                   checked={senses}
                   onChange={(event) => setSenses(event.target.checked)}
                 />
-                The charger senses the battery’s temperature: set it as at 25 °C, it corrects by itself
+                {words(SENSES)}
               </label>
             </div>
           }
