@@ -4,6 +4,7 @@ import { requireFinite, requirePositive, requireWithin } from './finite';
 import { formatMinutes, formatNumber, formatQuantity } from './format';
 import { interpolate } from './interpolate';
 import { problem } from './result';
+import { celsiusFromFahrenheit, fahrenheitFromCelsius } from './temperature';
 import { temperaturesIn } from './temperature-words';
 import { tidy } from './tidy';
 
