@@ -9,7 +9,7 @@ import type { Context } from './context';
 import { newContext } from './context.test-support';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { answerKnown, importList, importReadings, undoImport } from './imports';
-import { beginLot, discardLot, lotList, lotView, saveLot, storeLot } from './lots';
+import { beginLot, discardLot, judgeLotByToday, lotList, lotView, saveLot, storeLot } from './lots';
 import { saveRules } from './rules';
 import { answerRun, captureReading, reopenRun } from './runs';
 import { registerTechnician } from './technicians';
@@ -248,7 +248,8 @@ describe('a rack', () => {
       await storeLot(context, { id, importId: uuidv7(), technicianId, seenRevision: revision, seenRuns: 1 }),
     );
     const before = await lotView(context, id);
-    expect(before?.newerVersion).toBeNull();
+    expect(before?.newer).toBeNull();
+    const begunBefore = await begun([cells(newTag())]);
     const stricter = { ...STANDARD_RULES, health: { ...STANDARD_RULES.health, servePct: 90 } };
     const reason = 'Cold January';
     const saved = granted(
@@ -256,7 +257,14 @@ describe('a rack', () => {
     );
     const after = await lotView(context, id);
     expect(after?.rules).toEqual(before?.rules);
-    expect(after?.newerVersion).toBe(saved.version);
+    expect(after?.newer?.version).toBe(saved.version);
+    // One that is still being graded changes no verdict by itself either: somebody says so, and sees it coming.
+    const unaware = await lotView(context, begunBefore.id);
+    expect(unaware?.rules).toEqual(before?.rules);
+    expect(unaware?.newer).toEqual(saved);
+    granted(await judgeLotByToday(context, { id: begunBefore.id }));
+    expect(await lotView(context, begunBefore.id)).toMatchObject({ rules: saved, newer: null });
+    expect(messageOf(await judgeLotByToday(context, { id }))).toContain('a rack that is not stored yet');
     const open = await begun([cells(newTag())]);
     expect((await lotView(context, open.id))?.rules).toEqual(saved);
   });

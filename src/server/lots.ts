@@ -16,7 +16,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { TYPED } from '@/core/steps/typed';
 import { rowsIn } from '@/heavy/read-import';
 import { knownBatteries, rulesOfImport } from '@/store/imports';
-import { addLot, changeLot, closeLot, dropLot, listLots, lotById } from '@/store/lots';
+import { addLot, changeLot, closeLot, dropLot, judgeLotBy, listLots, lotById } from '@/store/lots';
 import { type Answer, refused, refusedSaying } from './answer';
 import type { Context } from './context';
 import { arriveAsRows } from './import-job';
@@ -53,10 +53,10 @@ export async function lotList(context: Context): Promise<LotSummary[]> {
 /** A rack with the rules that it is judged by. */
 export interface LotView {
   readonly lot: LotRecord;
-  /** Those in force today; of a rack that is stored those that it was stored by, whatever came in force since. */
+  /** Those that were in force when it was begun, or that it was judged by since; of a stored one those that it was stored by. */
   readonly rules: HouseRules;
-  /** The version of the house's rules in force today, where that is another. */
-  readonly newerVersion: number | null;
+  /** The house's rules in force today, where those are others. */
+  readonly newer: HouseRules | null;
 }
 
 /** A rack by its id; undefined where there is none. */
@@ -65,12 +65,33 @@ export async function lotView(context: Context, id: string): Promise<LotView | u
   return context.store.read(async (database) => {
     const lot = await lotById(database, id);
     if (!lot) return undefined;
-    const storedBy = lot.importId === null ? undefined : await rulesOfImport(database, lot.importId);
+    const storedBy = lot.importId === null ? ownRules(lot) : await rulesOfImport(database, lot.importId);
     const rules = storedBy && (await rulesOfRun(storedBy, database));
-    if (!rules?.ok) return { lot, rules: today, newerVersion: null };
+    if (!rules?.ok) return { lot, rules: today, newer: null };
     const isToday = rules.value.id === today.id && rules.value.version === today.version;
-    return { lot, rules: rules.value, newerVersion: isToday ? null : today.version };
+    return { lot, rules: rules.value, newer: isToday ? null : today };
   });
+}
+
+/** The rules that a rack names for itself; undefined for one from before racks did. */
+const ownRules = ({ rulesId, rulesVersion }: LotRecord) =>
+  rulesId && rulesVersion ? { rulesId, rulesVersion } : undefined;
+
+/** The rules that a rack is stored by: its own, else those of today. */
+async function rulesOfLot(context: Context, lot: LotRecord): Promise<HouseRules> {
+  const own = ownRules(lot);
+  const rules = own && (await context.store.read((database) => rulesOfRun(own, database)));
+  return rules?.ok ? rules.value : rulesToday(context);
+}
+
+/** Has a rack that is not stored yet judged by the rules of today. */
+export async function judgeLotByToday(context: Context, input: unknown): Promise<Answer<null>> {
+  const checked = checkShape(OnLot, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, version } = await rulesToday(context);
+  return (await judgeLotBy(context.store, checked.value.id, { rulesId: id, rulesVersion: version }))
+    ? succeed(null)
+    : refused('missing', 'id', checked.value.id, 'a rack that is not stored yet');
 }
 
 /** Begins a rack. */
@@ -79,7 +100,9 @@ export async function beginLot(context: Context, input: unknown): Promise<Answer
   if (!checked.ok) return { ...checked, failure: 'input' };
   const { id, name, technicianId } = checked.value;
   const nowMs = context.now();
+  const rules = await rulesToday(context);
   await addLot(context.store, {
+    ...{ rulesId: rules.id, rulesVersion: rules.version },
     ...{ id, name: name.trim(), rows: [], revision: 1, importId: null },
     ...{ startedAtMs: nowMs, startedById: technicianId, changedAtMs: nowMs },
   });
@@ -125,7 +148,7 @@ export async function storeLot(context: Context, input: unknown): Promise<Answer
     {
       ...{ id: importId, name: lot.name, source: 'lot', madeById: technicianId, seenRuns },
       ...{ complaint: 'used_unit', instrument: TYPED, place: lot.name.slice(0, PLACE_LENGTH) },
-      rules: await rulesToday(context),
+      rules: await rulesOfLot(context, lot),
       watched: { onProgress: () => {}, signal: new AbortController().signal },
     },
     (become, host) => rowsIn(lotBlock(rows, become.rules), become, host),

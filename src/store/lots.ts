@@ -60,6 +60,22 @@ export function changeLot(
   });
 }
 
+/** Has a rack judged by other house rules from here on; false where it was stored already. */
+export function judgeLotBy(
+  store: Store,
+  id: string,
+  rules: { readonly rulesId: string; readonly rulesVersion: number },
+): Promise<boolean> {
+  return store.write(async (transaction) => {
+    const changed = await transaction
+      .update(lots)
+      .set(rules)
+      .where(and(eq(lots.id, id), sql`${lots.importId} is null`))
+      .returning({ id: lots.id });
+    return changed.length > 0;
+  });
+}
+
 /** Says by which import a rack was stored. */
 export async function closeLot(transaction: Transaction, id: string, importId: string): Promise<void> {
   await transaction.update(lots).set({ importId }).where(eq(lots.id, id));

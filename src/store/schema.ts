@@ -101,6 +101,9 @@ export const lots = sqliteTable(
       .references(() => technicians.id),
     changedAtMs: moment('changed_at_ms').notNull(),
     importId: text('import_id').references(() => imports.id),
+    /** The house rules that it is judged by; null for those of today. */
+    rulesId: text('rules_id'),
+    rulesVersion: integer('rules_version'),
     shape: shape(FIRST_SHAPES.lot),
   },
   (table) => [

@@ -242,10 +242,13 @@ export interface LotRecord {
   readonly changedAtMs: number;
   /** The import that it was stored by; null while it is being graded. */
   readonly importId: string | null;
+  /** The house rules that it is judged by, until somebody says otherwise; those of today where none are named. */
+  readonly rulesId?: string | null;
+  readonly rulesVersion?: number | null;
 }
 
 /** A rack in a list. */
-export interface LotSummary extends Omit<LotRecord, 'rows'> {
+export interface LotSummary extends Omit<LotRecord, 'rows' | 'rulesId' | 'rulesVersion'> {
   readonly batteries: number;
 }
 

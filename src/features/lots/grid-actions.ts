@@ -8,6 +8,8 @@ export interface GridActions {
   readonly onPaste: (place: CellPlace, text: string) => void;
   readonly onFillDown: (place: CellPlace) => void;
   readonly onRemove: (row: number) => void;
+  /** Goes out of the grid, to what is to do. */
+  readonly onLeave: () => void;
   readonly onFocus: (place: CellPlace) => void;
   /** Goes to the cell of a column in a line of the grid; below the last one a new row is added. */
   readonly onMove: (index: number, column: UsedColumn) => void;

@@ -1,12 +1,16 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useCallback, useEffect, useRef } from 'react';
 import type { CellPlace } from '@/core/exchange/lot/edit-lot';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
+import type { LotOrder } from '@/core/exchange/lot/lot-sort';
+import { columnTitle } from '@/core/exchange/lot/lot-temperature';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
 import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
 import type { LotRow } from '@/core/exchange/views';
+import { useSite } from '@/ui/site';
 import type { GridActions } from './grid-actions';
 import { LotRowLine } from './lot-row';
 
@@ -20,6 +24,8 @@ export interface GridRow {
 interface Props extends Omit<GridActions, 'onMove'> {
   readonly rows: readonly GridRow[];
   readonly columns: readonly UsedColumn[];
+  readonly order: LotOrder | null;
+  readonly onOrder: (order: LotOrder | null) => void;
   readonly readOnly: boolean;
   readonly onNewRow: () => void;
   /** A cell to go to, as soon as it is there; another object asks again. */
@@ -29,7 +35,8 @@ interface Props extends Omit<GridActions, 'onMove'> {
 const ROW_HEIGHT = 46;
 
 /** The rack as a grid: one battery a row, made for typing down a column. */
-export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }: Props) {
+export function LotGrid({ rows, columns, order, onOrder, readOnly, onNewRow, goTo, ...actions }: Props) {
+  const { temperatureUnit } = useSite();
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: rows.length,
@@ -66,20 +73,40 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }:
   const above = items[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
   return (
-    <div ref={scroller} className="sheet h-[calc(100vh-18.5rem)] min-h-80 overflow-auto">
+    <div
+      ref={scroller}
+      className="sheet h-[calc(100dvh-18.5rem)] min-h-80 overflow-auto max-sm:h-[calc(100dvh-15rem)]"
+    >
       <table
         className="min-w-full border-separate border-spacing-0 text-left"
         aria-rowcount={rows.length + 1}
       >
         <thead>
           <tr>
-            <Heading className="left-0 z-20 w-12">Row</Heading>
-            <Heading className="left-12 z-20">{COLUMN_FACTS.tag.title}</Heading>
+            <Heading className="left-0 z-20 w-12 max-sm:hidden">Row</Heading>
+            <Heading className="left-12 z-20 max-sm:left-0">
+              <SortKey by="tag" title={COLUMN_FACTS.tag.title} order={order} onOrder={onOrder} />
+            </Heading>
+            <Heading className="sm:hidden">Comes to</Heading>
             {columns.map(
-              (column) => column !== 'tag' && <Heading key={column}>{COLUMN_FACTS[column].title}</Heading>,
+              (column) =>
+                column !== 'tag' && (
+                  <Heading key={column}>
+                    <SortKey
+                      by={column}
+                      title={columnTitle(column, temperatureUnit)}
+                      order={order}
+                      onOrder={onOrder}
+                    />
+                  </Heading>
+                ),
             )}
-            <Heading>Health</Heading>
-            <Heading>Comes to</Heading>
+            <Heading>
+              <SortKey by="health" title="Health" order={order} onOrder={onOrder} />
+            </Heading>
+            <Heading className="max-sm:hidden">
+              <SortKey by="verdict" title="Comes to" order={order} onOrder={onOrder} />
+            </Heading>
             <Heading>
               <span className="sr-only">Remove</span>
             </Heading>
@@ -98,6 +125,7 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }:
                   row={line.row}
                   judgement={line.judgement}
                   columns={columns}
+                  unit={temperatureUnit}
                   readOnly={readOnly}
                   onMove={onMove}
                   {...actions}
@@ -113,6 +141,34 @@ export function LotGrid({ rows, columns, readOnly, onNewRow, goTo, ...actions }:
   );
 }
 
+/** A column's title that sorts by it: rising, falling, then as the rack stands. */
+function SortKey({
+  by,
+  title,
+  order,
+  onOrder,
+}: {
+  readonly by: LotOrder['by'];
+  readonly title: string;
+  readonly order: LotOrder | null;
+  readonly onOrder: Props['onOrder'];
+}) {
+  const here = order?.by === by ? order : null;
+  const next = here === null ? { by, falling: false } : here.falling ? null : { by, falling: true };
+  const Arrow = here?.falling ? ArrowDown : ArrowUp;
+  return (
+    <button
+      type="button"
+      aria-label={`Sort by ${title}`}
+      className="-mx-1 flex min-h-9 items-center gap-1 rounded-md px-1 hover:bg-sunk"
+      onClick={() => onOrder(next)}
+    >
+      {title}
+      {here && <Arrow size={14} aria-label={here.falling ? 'falling' : 'rising'} />}
+    </button>
+  );
+}
+
 function Heading({
   children,
   className = '',
@@ -123,7 +179,7 @@ function Heading({
   return (
     <th
       scope="col"
-      className={`heading sticky top-0 z-10 border-b bg-sheet px-2 py-2 whitespace-nowrap ${className}`}
+      className={`heading sticky top-0 z-10 border-b bg-sheet px-2 py-0.5 whitespace-nowrap ${className}`}
     >
       {children}
     </th>

@@ -1,12 +1,14 @@
 import { clsx } from 'clsx';
 import { X } from 'lucide-react';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
 import { WORK_WORDS, workOf } from '@/core/exchange/lot/lot-summary';
+import { columnTitle, keptCell, shownCell } from '@/core/exchange/lot/lot-temperature';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
 import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
 import type { LotRow } from '@/core/exchange/views';
 import { formatQuantity } from '@/core/quantity/format';
+import type { TemperatureUnit } from '@/core/quantity/temperature';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { type GridActions, settledText } from './grid-actions';
 
@@ -16,6 +18,7 @@ interface Props extends GridActions {
   readonly row: LotRow;
   readonly judgement: LotJudgement;
   readonly columns: readonly UsedColumn[];
+  readonly unit: TemperatureUnit;
   readonly readOnly: boolean;
 }
 
@@ -39,10 +42,13 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
   const problems = judgement.kind === 'bad' ? judgement.problems : [];
   return (
     <tr aria-rowindex={index + 2} className="[content-visibility:auto] [&>td]:contain-paint">
-      <td className="figures w-12 border-b bg-sheet px-2 text-right text-soft max-xl:sticky max-xl:left-0 max-xl:z-10">
+      <td className="figures w-12 border-b bg-sheet px-2 text-right text-soft max-xl:sticky max-xl:left-0 max-xl:z-10 max-sm:hidden">
         {at + 1}
       </td>
       <Cell {...props} column="tag" problem={messageFor(problems, 'tag')} />
+      <td className="max-w-52 overflow-hidden border-b px-2 whitespace-nowrap sm:hidden">
+        <ComesTo judgement={judgement} />
+      </td>
       {columns.map(
         (column) =>
           column !== 'tag' && (
@@ -54,7 +60,7 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
           ? formatQuantity(judgement.row.assessment.estimates.health.pct, '%')
           : ''}
       </td>
-      <td className="border-b px-2 whitespace-nowrap">
+      <td className="border-b px-2 whitespace-nowrap max-sm:hidden">
         <ComesTo judgement={judgement} />
       </td>
       <td className="border-b px-1">
@@ -79,22 +85,25 @@ interface CellProps extends Props {
   readonly problem: string | undefined;
 }
 
-function Cell({ index, at, row, column, problem, readOnly, judgement, ...actions }: CellProps) {
-  const { onType, onPaste, onFillDown, onFocus, onMove } = actions;
+function Cell({ index, at, row, column, unit, problem, readOnly, judgement, ...actions }: CellProps) {
+  const { onType, onPaste, onFillDown, onRemove, onLeave, onFocus, onMove } = actions;
   const place = { row: at, column };
-  const text = row[column] ?? '';
+  // While one types, what was typed: half a number has no other unit.
+  const [typing, setTyping] = useState<string | null>(null);
+  const text = typing ?? shownCell(row, column, unit);
+  const type = (typed: string) => onType(place, keptCell(typed, column, unit));
   const isTag = column === 'tag';
   return (
     <td
       className={clsx(
         'border-b p-0',
-        isTag && 'bg-sheet max-xl:sticky max-xl:left-12 max-xl:z-10',
+        isTag && 'bg-sheet max-xl:sticky max-xl:left-12 max-xl:z-10 max-sm:left-0',
         problem && 'bg-warn-wash',
       )}
     >
       <input
         data-cell={`${index} ${column}`}
-        aria-label={`${COLUMN_FACTS[column].title}, row ${at + 1}`}
+        aria-label={`${columnTitle(column, unit)}, row ${at + 1}`}
         aria-invalid={problem !== undefined}
         title={problem}
         value={text}
@@ -113,10 +122,14 @@ function Cell({ index, at, row, column, problem, readOnly, judgement, ...actions
           problem && 'text-warn',
         )}
         onFocus={() => onFocus(place)}
-        onChange={(event) => onType(place, event.target.value)}
+        onChange={(event) => {
+          setTyping(event.target.value);
+          type(event.target.value);
+        }}
         onBlur={() => {
+          setTyping(null);
           const settled = settledText(column, text);
-          if (settled !== text && !readOnly) onType(place, settled);
+          if (settled !== text && !readOnly) type(settled);
         }}
         onPaste={(event) => {
           const piece = event.clipboardData.getData('text/plain');
@@ -128,6 +141,8 @@ function Cell({ index, at, row, column, problem, readOnly, judgement, ...actions
           const step = stepOf(event);
           if (step !== 0) onMove(index + step, column);
           else if (isFillDown(event) && !readOnly) onFillDown(place);
+          else if (isRemove(event) && !readOnly) onRemove(at);
+          else if (event.key === 'Escape') onLeave();
           else return;
           event.preventDefault();
         }}
@@ -144,6 +159,8 @@ function stepOf({ key, shiftKey }: React.KeyboardEvent): -1 | 0 | 1 {
 
 const isFillDown = ({ key, ctrlKey, metaKey }: React.KeyboardEvent) =>
   (ctrlKey || metaKey) && key.toLowerCase() === 'd';
+
+const isRemove = ({ key, ctrlKey, metaKey }: React.KeyboardEvent) => (ctrlKey || metaKey) && key === 'Delete';
 
 /** What stands in for a blank cell: what the label of a registered battery says, or the load that belongs to it. */
 function placeholderOf(column: UsedColumn, judgement: LotJudgement): string | undefined {

@@ -1,9 +1,13 @@
 import { Redo2, Undo2 } from 'lucide-react';
+import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { LOT_PLAN, LOT_STEPS, type LotStep } from '@/core/exchange/lot/lot-grid';
 import { type LotHistory, redone, undone } from '@/core/exchange/lot/lot-history';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
+
+/** Names the grid, which shows the columns of the step that is chosen. */
+export const GRID_ID = 'lot-grid';
 
 /** The steps of grading a rack, in working order. */
 export function StepTabs({
@@ -14,20 +18,24 @@ export function StepTabs({
   readonly onStep: (step: LotStep) => void;
 }) {
   return (
-    <div role="tablist" aria-label="Step" className="flex flex-wrap gap-1">
-      {LOT_STEPS.map((id) => (
-        <button
-          key={id}
-          type="button"
-          role="tab"
-          aria-selected={step === id}
-          className={`min-h-11 rounded-md px-4 ${step === id ? 'bg-harbour font-semibold text-harbour-ink' : 'bg-sheet hover:bg-harbour-wash'}`}
-          onClick={() => onStep(id)}
-        >
-          {LOT_PLAN[id].label}
-        </button>
-      ))}
-    </div>
+    <Tabs.Root
+      value={step}
+      onValueChange={(id) => onStep(id as LotStep)}
+      className="min-w-0 max-sm:w-full max-sm:overflow-x-auto"
+    >
+      <Tabs.List aria-label="Step" className="flex gap-1 sm:flex-wrap">
+        {LOT_STEPS.map((id) => (
+          <Tabs.Trigger
+            key={id}
+            value={id}
+            aria-controls={GRID_ID}
+            className="min-h-11 shrink-0 rounded-md bg-sheet px-3 hover:bg-harbour-wash data-[state=active]:bg-harbour data-[state=active]:font-semibold data-[state=active]:text-harbour-ink"
+          >
+            {LOT_PLAN[id].label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+    </Tabs.Root>
   );
 }
 
@@ -44,14 +52,14 @@ export function EditTools({ history, change, onFillDown, onMoreRows }: EditTools
   const noPast = history.past.length === 0;
   const noFuture = history.future.length === 0;
   return (
-    <div className="ml-auto flex flex-wrap items-center gap-2">
+    <div className="flex flex-wrap items-center gap-2 sm:ml-auto max-sm:flex-nowrap">
       <Button aria-label="Undo" title="Ctrl Z" disabled={noPast} onClick={() => change(undone)}>
         <Undo2 size={18} aria-hidden="true" />
       </Button>
       <Button aria-label="Redo" title="Ctrl Y" disabled={noFuture} onClick={() => change(redone)}>
         <Redo2 size={18} aria-hidden="true" />
       </Button>
-      <Button title="Ctrl D" onClick={onFillDown}>
+      <Button title="Ctrl D" className="max-sm:hidden" onClick={onFillDown}>
         Fill down
       </Button>
       <form
@@ -79,15 +87,17 @@ const KEYS = [
   ['Enter', 'down'],
   ['Shift Enter', 'up'],
   ['Ctrl D', 'fill down'],
+  ['Ctrl Delete', 'takes the row out'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
-  ['Ctrl V', 'puts a piece of a spreadsheet in, by its headings where it has them'],
+  ['Ctrl V', 'a piece of a spreadsheet'],
+  ['Esc', 'to what is to do'],
 ] as const;
 
 /** The keys of the grid. */
 export function KeysLine() {
   return (
-    <p className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+    <p className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm max-sm:hidden">
       {KEYS.map(([key, does]) => (
         <span key={key}>
           <Key>{key}</Key> {does}

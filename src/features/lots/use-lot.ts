@@ -4,7 +4,6 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } f
 import {
   type CellPlace,
   filledWhereBlank,
-  pasted,
   withCell,
   withMoreRows,
   withoutRow,
@@ -13,23 +12,24 @@ import { LotJudge } from '@/core/exchange/lot/judge-lot';
 import { isBlankRow } from '@/core/exchange/lot/lot-grid';
 import { changed, type LotHistory, newHistory, redone, undone } from '@/core/exchange/lot/lot-history';
 import { gradeGroups, workLists } from '@/core/exchange/lot/lot-summary';
+import { type Piece, readPiece, type Shown, withPiece } from '@/core/exchange/lot/paste-lot';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
 import type { LotRecord, LotRow } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
+import type { TemperatureUnit } from '@/core/quantity/temperature';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { useSite } from '@/ui/site';
 import { useKnown } from './use-known';
 import { dropUnsent, type Kept, unsentOf, useLotStore } from './use-lot-store';
 
 type Edit = (before: LotHistory) => LotHistory;
+type InSight = Pick<Shown, 'order' | 'whole'>;
 
 /** A rack as it is typed: its rows with their history, what each comes to, and where they are kept. */
-export function useLot(
-  lot: LotRecord,
-  rules: HouseRules,
-  columns: readonly UsedColumn[],
-  /** The rows that are shown, where not all are. */
-  inSight: (rows: readonly LotRow[]) => readonly number[] | null,
-) {
+export function useLot(lot: LotRecord, rules: HouseRules, columns: readonly UsedColumn[]) {
+  const { temperatureUnit: unit } = useSite();
+  const [pasting, setPasting] = useState<Piece | null>(null);
+  const sight = useRef<InSight>({ order: null, whole: true });
   const readOnly = lot.importId !== null;
   const store = useLotStore(lot);
   const [name, setName] = useState(lot.name);
@@ -49,7 +49,16 @@ export function useLot(
   return {
     ...{ readOnly, store, name, setName, history, rows, problems, setProblems, change, left },
     judged: useJudged(rows, readOnly, rules),
-    edits: useEdits(change, setProblems, setHistory, { rows, columns, inSight: inSight(rows) }),
+    edits: useEdits(change, setProblems, setPasting, { rows, columns, unit, sight }),
+    ...{ pasting, setPasting },
+    /** Says which rows are on the screen, and in which order. */
+    show: (now: InSight) => {
+      sight.current = now;
+    },
+    putPiece: (piece: Piece) => {
+      setPasting(null);
+      change((before) => changed(before, withPiece(before.rows, piece)));
+    },
     /** More batteries under the last; answers with the cell where one goes on typing. */
     addRows: (count: number): CellPlace => {
       const next = withMoreRows(rows, count);
@@ -70,7 +79,7 @@ function useJudged(rows: readonly LotRow[], readOnly: boolean, rules: HouseRules
   const lists = useMemo(() => workLists(settled), [settled]);
   const groups = useMemo(() => gradeGroups(settled), [settled]);
   const counted = (kind: 'good' | 'bad') => each.filter((judgement) => judgement.kind === kind).length;
-  return { shown, each, lists, groups, good: counted('good'), bad: counted('bad') };
+  return { known, shown, each, lists, groups, good: counted('good'), bad: counted('bad') };
 }
 
 /** The rack with a blank row under it to type into. */
@@ -83,11 +92,12 @@ function withSpare(rows: readonly LotRow[], readOnly: boolean): readonly LotRow[
 function useEdits(
   change: (edit: Edit) => void,
   setProblems: (problems: readonly Problem[]) => void,
-  setHistory: (edit: Edit) => void,
+  setPasting: (piece: Piece) => void,
   now: {
     readonly rows: readonly LotRow[];
     readonly columns: readonly UsedColumn[];
-    readonly inSight: readonly number[] | null;
+    readonly unit: TemperatureUnit;
+    readonly sight: { readonly current: InSight };
   },
 ) {
   const latest = useRef(now);
@@ -97,17 +107,21 @@ function useEdits(
       onType: (at: CellPlace, text: string) =>
         change((before) => changed(before, withCell(before.rows, at, text), `${at.row} ${at.column}`)),
       onPaste: (at: CellPlace, text: string) => {
-        const { rows, columns, inSight } = latest.current;
-        const shown = columns.includes('tag') ? columns : (['tag', ...columns] as const);
-        const read = pasted(rows, at, text, shown, inSight);
+        const { rows, columns, unit, sight } = latest.current;
+        const all = columns.includes('tag') ? columns : (['tag', ...columns] as const);
+        const { order, whole } = sight.current;
+        const inRack = order?.filter((row) => row < rows.length) ?? null;
+        const read = readPiece(rows, at, text, { columns: all, unit, order: inRack, whole });
         setProblems(read.ok ? [] : read.problems);
-        if (read.ok) setHistory((before) => changed(before, read.value));
+        if (read.ok) setPasting(read.value);
       },
       onFillDown: (at: CellPlace) =>
-        change((before) => changed(before, filledWhereBlank(before.rows, at, latest.current.inSight))),
+        change((before) =>
+          changed(before, filledWhereBlank(before.rows, at, latest.current.sight.current.order)),
+        ),
       onRemove: (row: number) => change((before) => changed(before, withoutRow(before.rows, row))),
     }),
-    [change, setProblems, setHistory],
+    [change, setProblems, setPasting],
   );
 }
 

@@ -110,6 +110,7 @@ export const LIMITS: readonly RouteLimits[] = [
   record('POST', '/api/lots'),
   list('PUT', '/api/lots/[id]'),
   record('DELETE', '/api/lots/[id]'),
+  record('PUT', '/api/lots/[id]/rules'),
   paper('/api/lots/[id]/list'),
   { ...record('POST', '/api/lots/[id]/store'), answerMs: HOUR_MS, perMinute: RATES.heavy },
   paper('/api/readings'),

@@ -1,5 +1,11 @@
 import { fail, problem, type Result, succeed } from '../../quantity/result';
-import { APPENDED_COLUMNS, NEEDED_COLUMNS, USED_COLUMNS, type UsedColumn } from '../readings-csv/columns';
+import {
+  APPENDED_COLUMNS,
+  COLUMN_FACTS,
+  NEEDED_COLUMNS,
+  USED_COLUMNS,
+  type UsedColumn,
+} from '../readings-csv/columns';
 import { IMPORT_LIMITS } from './limits';
 
 /** What each column of a foreign file is taken for; null where it is left aside. As many as the file has columns. */
@@ -68,7 +74,10 @@ export function suggestMapping(header: readonly string[]): Mapping {
     const key = bare(name);
     if (key === '' || (APPENDED_COLUMNS as readonly string[]).includes(name.trim().toLowerCase()))
       return null;
-    return take(USED_COLUMNS.find((column) => bare(column) === key || OTHER_NAMES[column]?.includes(key)));
+    return take(
+      USED_COLUMNS.find((column) => bare(column) === key || bare(COLUMN_FACTS[column].title) === key) ??
+        USED_COLUMNS.find((column) => OTHER_NAMES[column]?.includes(key)),
+    );
   });
 }
 

@@ -1,11 +1,7 @@
-import Papa from 'papaparse';
 import { countedOn } from '../../battery/tag-series';
-import { fail, problem, type Result, succeed } from '../../quantity/result';
-import { suggestMapping } from '../import/mapping';
 import type { UsedColumn } from '../readings-csv/columns';
 import { MOST_LOT_ROWS } from '../site/records';
 import type { LotRow } from '../views';
-import { LOT_COLUMNS } from './lot-grid';
 
 /** A cell of the grid. */
 export interface CellPlace {
@@ -16,79 +12,20 @@ export interface CellPlace {
 /** The rack with one cell changed; rows are added up to it where it lies below the last. */
 export function withCell(rows: readonly LotRow[], { row, column }: CellPlace, text: string): LotRow[] {
   const longer = withRows(rows, row + 1);
-  return longer.with(row, { ...longer[row], [column]: text });
+  return longer.with(row, put(longer[row], { [column]: text }));
 }
 
-function withRows(rows: readonly LotRow[], count: number): LotRow[] {
+/** A row with some cells changed. A temperature is held once, in the unit in which it was given last. */
+export function put(row: LotRow | undefined, cells: LotRow): LotRow {
+  const { temp_f: _fahrenheit, ...celsius } = row ?? {};
+  return 'temp_c' in cells ? { ...celsius, ...cells } : { ...row, ...cells };
+}
+
+/** The rack with blank rows under it, up to so many. */
+export function withRows(rows: readonly LotRow[], count: number): LotRow[] {
   return rows.length >= count
     ? [...rows]
     : [...rows, ...Array.from({ length: count - rows.length }, (): LotRow => ({}))];
-}
-
-/**
- * The rack with a piece of a spreadsheet put in, tabs or a CSV delimiter between its cells. A first row that names
- * columns decides where they go, under the format's names or others that they are met under; else the piece goes in at
- * the cell, column by column as the grid shows them, and row by row as it shows them.
- * @param inSight the rows that are shown, where not all are: no other is written into
- */
-export function pasted(
-  rows: readonly LotRow[],
-  at: CellPlace,
-  text: string,
-  shown: readonly UsedColumn[],
-  inSight: readonly number[] | null = null,
-): Result<LotRow[]> {
-  const table = tableOf(text);
-  const columns = namedColumns(table[0] ?? []);
-  const body = columns ? table.slice(1) : table;
-  const targets = columns ?? shown.slice(shown.indexOf(at.column));
-  const widest = Math.max(0, ...body.map((cells) => cells.length));
-  if (!columns && widest > targets.length) {
-    return fail(problem('paste', `${widest} columns`, `at most ${targets.length} from here on`));
-  }
-  const into = inSight?.filter((row) => row >= at.row);
-  if (into && body.length > into.length) {
-    const expected = `at most the ${into.length} that are shown from here on: show the whole rack first`;
-    return fail(problem('paste', `${body.length} rows`, expected));
-  }
-  if (!into && at.row + body.length > MOST_LOT_ROWS) {
-    return fail(problem('paste', `${at.row + body.length} rows`, `at most ${MOST_LOT_ROWS} in one rack`));
-  }
-  const next = withRows(rows, (into?.[body.length - 1] ?? at.row + body.length - 1) + 1);
-  body.forEach((cells, offset) => {
-    const row = into?.[offset] ?? at.row + offset;
-    const typed = cells.flatMap((cell, index) => {
-      const column = targets[index];
-      return column ? [[column, cell.trim().slice(0, LONGEST_CELL)] as const] : [];
-    });
-    next[row] = { ...next[row], ...Object.fromEntries(typed) };
-  });
-  return succeed(next);
-}
-
-/** A piece of a spreadsheet as rows of cells. A column of numbers with decimal commas is one column, not two. */
-function tableOf(text: string): string[][] {
-  const piece = text.replace(/\r?\n$/, '');
-  const lines = piece.split(/\r?\n/);
-  if (!piece.includes('\t') && lines.some((line) => line !== '') && lines.every(isDecimal)) {
-    return lines.map((line) => [line]);
-  }
-  return Papa.parse<string[]>(piece, {
-    delimitersToGuess: ['\t', ';', ','],
-    delimiter: piece.includes('\t') ? '\t' : '',
-  }).data;
-}
-
-const isDecimal = (line: string) => line.trim() === '' || /^\s*[-+]?\d+,\d+\s*$/.test(line);
-
-const LONGEST_CELL = 80;
-/** Columns that must be recognised before a first row counts as one of names: a tag can look like anything. */
-const LEAST_NAMES = 2;
-
-function namedColumns(cells: readonly string[]): readonly (UsedColumn | null)[] | null {
-  const mapping = suggestMapping(cells);
-  const inGrid = mapping.map((column) => (column && LOT_COLUMNS.includes(column) ? column : null));
-  return inGrid.filter((column) => column !== null).length >= LEAST_NAMES ? inGrid : null;
 }
 
 /**
@@ -123,21 +60,25 @@ export function completed(text: string, words: readonly string[]): string {
 
 /**
  * A cell's text put into every row below it that has something else in it but nothing here. A tag counts on instead.
- * @param inSight the rows that are shown, where not all are: no other is written into
+ * @param shown the rows in the order in which they are shown, where that is not all of them as they stand: what is below
+ * is what is seen below, and no row out of sight is written into
  */
 export function filledWhereBlank(
   rows: readonly LotRow[],
   { row, column }: CellPlace,
-  inSight: readonly number[] | null = null,
+  shown: readonly number[] | null = null,
 ): LotRow[] {
   const text = rows[row]?.[column] ?? '';
+  const order = shown ?? rows.map((_, at) => at);
+  const next = [...rows];
   let filled = 0;
-  return rows.map((cells, index) => {
-    const blank = (cells[column] ?? '').trim() === '' && !isBlank(cells);
-    if (index <= row || !blank || (inSight && !inSight.includes(index))) return cells;
+  for (const at of order.slice(order.indexOf(row) + 1)) {
+    const cells = rows[at];
+    if (!cells || isBlank(cells) || (cells[column] ?? '').trim() !== '') continue;
     filled++;
-    return { ...cells, [column]: column === 'tag' ? countedOn(text, filled) : text };
-  });
+    next[at] = put(cells, { [column]: column === 'tag' ? countedOn(text, filled) : text });
+  }
+  return next;
 }
 
 const isBlank = (cells: LotRow) => Object.values(cells).every((cell) => cell.trim() === '');

@@ -5,7 +5,16 @@ import { type Header, readHeader } from '../readings-csv/header';
 import type { LotRow } from '../views';
 
 /** Steps of grading a rack, in working order: all batteries go through one before any goes on to the next. */
-export const LOT_STEPS = ['label', 'inspect', 'open', 'conductance', 'load', 'recovery'] as const;
+export const LOT_STEPS = [
+  'label',
+  'inspect',
+  'open',
+  'cells',
+  'conductance',
+  'load',
+  'recovery',
+  'crank',
+] as const;
 
 export type LotStep = (typeof LOT_STEPS)[number];
 
@@ -21,13 +30,27 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
   label: {
     label: 'Labels',
     cautionOf: null,
-    columns: ['tag', 'construction', 'nominal_v', 'rating_standard', 'rating_a', 'c20_ah', 'rc_min'],
+    columns: [
+      'tag',
+      'construction',
+      'nominal_v',
+      'rating_standard',
+      'rating_a',
+      'c20_ah',
+      'rc_min',
+      'taken_at',
+    ],
   },
   inspect: { label: 'Inspection', cautionOf: 'inspect', columns: ['case', 'terminals', 'level'] },
   open: {
     label: 'Open voltage',
     cautionOf: 'open_circuit',
     columns: ['temp_c', 'rest_min', 'surface_removed', 'ocv_v'],
+  },
+  cells: {
+    label: 'Hydrometer',
+    cautionOf: 'hydrometer',
+    columns: ['sg_1', 'sg_2', 'sg_3', 'sg_4', 'sg_5', 'sg_6', 'sg_temp_c'],
   },
   conductance: {
     label: 'Conductance',
@@ -38,12 +61,26 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
   recovery: {
     label: 'Recovery, charges',
     cautionOf: 'charge',
-    columns: ['recovery_min', 'recovery_v', 'charges_done'],
+    columns: ['recovery_min', 'recovery_v', 'charges_done', 'charge3_a', 'charge3_v'],
+  },
+  crank: {
+    label: 'Cranking',
+    cautionOf: 'crank',
+    columns: ['crank_v', 'crank_s', 'crank_a', 'crank_temp_c'],
   },
 };
 
-/** Every column that the grid has, in its order. */
-export const LOT_COLUMNS: readonly UsedColumn[] = LOT_STEPS.flatMap((step) => LOT_PLAN[step].columns);
+/** Every column that the grid has, in its order; temperatures come in Fahrenheit too, and are shown in one column. */
+export const LOT_COLUMNS: readonly UsedColumn[] = [
+  ...LOT_STEPS.flatMap((step) => LOT_PLAN[step].columns),
+  'temp_f',
+];
+
+/** The step in which a column is typed; null for one that the grid does not have. */
+export function stepOfColumn(column: string): LotStep | null {
+  const shown = column === 'temp_f' ? 'temp_c' : column;
+  return LOT_STEPS.find((step) => LOT_PLAN[step].columns.some((own) => own === shown)) ?? null;
+}
 
 const known = readHeader([...USED_COLUMNS]);
 

@@ -5,7 +5,7 @@ import { CONSTRUCTIONS } from '../../battery/construction';
 import { crankingRating } from '../../battery/cranking-rating';
 import type { GoodRow } from '../import/import-reader';
 import type { LotJudgement } from './judge-lot';
-import type { LotStep } from './lot-grid';
+import { type LotStep, stepOfColumn } from './lot-grid';
 
 /** What a rack's rows wait for: a verdict that ends the work, or the step that comes next. */
 export type LotWork = Extract<Verdict, 'serve' | 'watch' | 'retire' | 'quarantine'> | StepId | 'mend';
@@ -134,6 +134,17 @@ export const WORK_WORDS: Readonly<Record<LotWork, string>> = {
   serve: 'back to service',
 };
 
+/** The grid’s step in which the first bad entry of some rows stands; null where it stands in no column. */
+export function stepToMend(judged: readonly LotJudgement[], rows: readonly number[]): LotStep | null {
+  for (const at of rows) {
+    const judgement = judged[at];
+    if (judgement?.kind !== 'bad') continue;
+    const step = judgement.problems.map(({ field }) => stepOfColumn(field)).find((found) => found !== null);
+    if (step) return step;
+  }
+  return null;
+}
+
 /** The grid’s step in which a list of work is typed; null where nothing is typed for it. */
 export function stepForWork(work: LotWork): LotStep | null {
   switch (work) {
@@ -149,9 +160,12 @@ export function stepForWork(work: LotWork): LotStep | null {
     case 'recovery':
       return work;
     case 'charge':
+    case 'three_minute':
       return 'recovery';
-    case 'mend':
-      return 'label';
+    case 'hydrometer':
+      return 'cells';
+    case 'crank':
+      return 'crank';
     default:
       return null;
   }

@@ -1,11 +1,16 @@
 import fc from 'fast-check';
+import { type Result, succeed } from '../../quantity/result';
 import { STANDARD_RULES } from '../../rules/standard-rules';
+import type { UsedColumn } from '../readings-csv/columns';
 import type { LotRow } from '../views';
-import { filledDown, filledWhereBlank, pasted, withCell, withMoreRows, withoutRow } from './edit-lot';
+import { filledDown, filledWhereBlank, withCell, withMoreRows, withoutRow } from './edit-lot';
 import { LotJudge } from './judge-lot';
 import { LOT_PLAN, lotRows } from './lot-grid';
 import { changed, newHistory, redone, undone } from './lot-history';
-import { gradeGroups, workLists } from './lot-summary';
+import { ordered } from './lot-sort';
+import { gradeGroups, stepToMend, workLists } from './lot-summary';
+import { columnTitle, keptCell, shownCell } from './lot-temperature';
+import { readPiece, withPiece } from './paste-lot';
 
 const SOUND: LotRow = {
   ...{
@@ -22,6 +27,20 @@ const SOUND: LotRow = {
 const row = (tag: string, changes: LotRow = {}): LotRow => ({ ...SOUND, tag, ...changes });
 const judge = (rows: readonly LotRow[]) => new LotJudge(STANDARD_RULES).judge(rows, new Map());
 const label = LOT_PLAN.label.columns;
+
+/** A piece of a spreadsheet read and put in. */
+function pasted(
+  rows: readonly LotRow[],
+  at: { row: number; column: UsedColumn },
+  text: string,
+  columns: readonly UsedColumn[],
+  order: readonly number[] | null = null,
+  more: { unit?: '°C' | '°F'; whole?: boolean } = {},
+): Result<LotRow[]> {
+  const { unit = '°C', whole = order === null } = more;
+  const read = readPiece(rows, at, text, { columns, unit, order, whole });
+  return read.ok ? succeed(withPiece(rows, read.value)) : read;
+}
 
 function granted<T>(
   read: { ok: true; value: T } | { ok: false; problems: readonly { message: string }[] },
@@ -52,7 +71,7 @@ describe('a rack’s grid', () => {
   });
 
   it('refuses a piece that is wider or longer than the grid, and stays as it was', () => {
-    const wide = pasted([], { row: 0, column: 'rc_min' }, '1\t2', label);
+    const wide = pasted([], { row: 0, column: 'taken_at' }, '1\t2', label);
     expect(wide.ok ? '' : wide.problems[0]?.message).toBe(
       'paste: found "2 columns", expected at most 1 from here on',
     );
@@ -86,6 +105,40 @@ describe('a rack’s grid', () => {
     ).toEqual({
       ...{ ocv_v: '12.5', temp_c: '21' },
     });
+  });
+
+  it('in a sorted rack a piece and a fill-down follow the order that is seen', () => {
+    const rows: LotRow[] = ['A', 'B', 'C'].map((tag) => ({ tag }));
+    const order = [2, 0, 1];
+    const at = { row: 2, column: 'ocv_v' } as const;
+    const columns = ['ocv_v'] as const;
+    const read = granted(pasted(rows, at, '12.1\n12.2\n12.3\n12.4', columns, order, { whole: true }));
+    expect(read.map(({ ocv_v }) => ocv_v)).toEqual(['12.2', '12.3', '12.1', '12.4']);
+    const filled = filledWhereBlank(
+      rows.with(0, { tag: 'A', ocv_v: '12' }),
+      { row: 0, column: 'ocv_v' },
+      order,
+    );
+    expect(filled.map(({ ocv_v }) => ocv_v)).toEqual(['12', '12', undefined]);
+  });
+
+  it('takes dates, Fahrenheit and gravities by their headings, and its own headings for what they are', () => {
+    const headings = 'Tag\tNominal V\tTaken at\tTemp, °F\tGravity 1\tGravity 2';
+    const line = 'R-1\t6\t2026-01-05T08:00:00Z\t68\t1.26\t1.25';
+    const [row] = granted(pasted([], { row: 0, column: 'tag' }, `${headings}\n${line}`, label));
+    expect(row).toEqual({
+      ...{ tag: 'R-1', nominal_v: '6', taken_at: '2026-01-05T08:00:00Z', temp_f: '68' },
+      ...{ sg_1: '1.26', sg_2: '1.25' },
+    });
+  });
+
+  it('says before it puts a piece in what is left aside and what is written over', () => {
+    const rows = [{ tag: 'R-1', ocv_v: '12.6' }];
+    const shown = { columns: label, unit: '°C', order: null, whole: true } as const;
+    const text = 'Tag\tOpen volts\tShelf\nR-1\t12.1\t3\nR-2\t12.2\t4';
+    const piece = granted(readPiece(rows, { row: 0, column: 'tag' }, text, shown));
+    expect(piece).toMatchObject({ columns: ['tag', 'ocv_v', null], rows: [0, 1], overwrites: 1 });
+    expect(piece.headings).toEqual(['Tag', 'Open volts', 'Shelf']);
   });
 
   it('more rows come under the last that holds anything, and nothing that was typed is lost', () => {
@@ -201,4 +254,70 @@ describe('a rack’s judgement', () => {
     expect(groups[0]?.rows.A).toEqual([0]);
     expect(groups[0]?.health).toHaveLength(2);
   });
+});
+
+describe('temperatures in a rack', () => {
+  it('are typed and shown in the unit of the screen, and kept in °C', () => {
+    expect(keptCell('70', 'temp_c', '°F')).toBe('21.11');
+    expect(shownCell({ temp_c: '21.11' }, 'temp_c', '°F')).toBe('70');
+    expect(shownCell({ temp_c: '21.11' }, 'temp_c', '°C')).toBe('21.11');
+    expect(columnTitle('sg_temp_c', '°F')).toBe('Electrolyte, °F');
+    expect(columnTitle('ocv_v', '°F')).toBe('Open, V');
+    expect(keptCell('warm', 'temp_c', '°F')).toBe('warm');
+    expect(keptCell('12.6', 'ocv_v', '°F')).toBe('12.6');
+  });
+
+  it('come back as they were typed', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -400, max: 1600 }), (tenths) => {
+        const typed = String(tenths / 10);
+        expect(shownCell({ temp_c: keptCell(typed, 'temp_c', '°F') }, 'temp_c', '°F')).toBe(typed);
+      }),
+    );
+  });
+
+  it('that came in Fahrenheit are one with those that are typed: the last stands', () => {
+    const came: LotRow = { tag: 'R-1', temp_f: '68' };
+    expect(shownCell(came, 'temp_c', '°F')).toBe('68');
+    expect(shownCell(came, 'temp_c', '°C')).toBe('20');
+    expect(withCell([came], { row: 0, column: 'temp_c' }, '25')).toEqual([{ tag: 'R-1', temp_c: '25' }]);
+  });
+
+  it('a piece without a unit is in that of the screen, one that names it is not', () => {
+    const at = { row: 0, column: 'temp_c' } as const;
+    const bare = granted(pasted([], at, '68\n50', ['temp_c'], null, { unit: '°F' }));
+    expect(bare.map(({ temp_c }) => temp_c)).toEqual(['20', '10']);
+    const named = granted(pasted([], at, 'Tag\tTemp, °C\nR-1\t20', ['temp_c'], null, { unit: '°F' }));
+    expect(named).toEqual([{ tag: 'R-1', temp_c: '20' }]);
+  });
+});
+
+describe('a rack in the order of a column', () => {
+  it('has numbers by size, blanks last either way, and leaves those alike as they stand', () => {
+    const rows: LotRow[] = [{ ocv_v: '12,4' }, {}, { ocv_v: '9.8' }, { ocv_v: 'x' }, { ocv_v: '12.40' }];
+    expect(ordered(rows, [], { by: 'ocv_v', falling: false })).toEqual([2, 0, 4, 3, 1]);
+    expect(ordered(rows, [], { by: 'ocv_v', falling: true })).toEqual([3, 0, 4, 2, 1]);
+    const tags = ['R-10', 'R-9', 'r-1'].map((tag) => ({ tag }));
+    expect(ordered(tags, [], { by: 'tag', falling: false })).toEqual([2, 1, 0]);
+  });
+
+  it('goes by verdict and health, what is not judged last', () => {
+    const rows = [row('A'), row('B', { load_v: '8' }), {}, row('C', { load_v: '10.2' })];
+    const judged = judge(rows);
+    const healthOf = (at: number) => {
+      const one = judged[at];
+      return one?.kind === 'good' ? (one.row.assessment.estimates.health?.pct ?? 0) : 0;
+    };
+    const byHealth = ordered(rows, judged, { by: 'health', falling: false });
+    expect(byHealth.at(-1)).toBe(2);
+    expect(healthOf(byHealth[0] ?? 0)).toBeLessThan(healthOf(byHealth[1] ?? 0));
+    expect(ordered(rows, judged, { by: 'verdict', falling: false }).at(-1)).toBe(2);
+  });
+});
+
+it('a list of entries to mend leads to the step in which the first of them stands', () => {
+  const judged = judge([row('A'), row('B', { load_v: '126' }), row('C', { rating_a: 'x' })]);
+  expect(stepToMend(judged, [1, 2])).toBe('load');
+  expect(stepToMend(judged, [2])).toBe('label');
+  expect(stepToMend(judged, [0])).toBeNull();
 });

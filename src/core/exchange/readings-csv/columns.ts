@@ -15,7 +15,7 @@ import { THREE_MINUTE_COLUMNS } from '../../steps/three-minute/columns';
 /** Columns that say which battery it is, when and how warm. */
 const BATTERY_COLUMNS = {
   tag: { title: 'Tag' },
-  nominal_v: { title: 'Volts', words: ['12', '6'] },
+  nominal_v: { title: 'Nominal V', words: ['12', '6'] },
   construction: { title: 'Type', words: CONSTRUCTIONS },
   rating_standard: { title: 'Standard', words: RATING_STANDARDS },
   rating_a: { title: 'Rating, A' },

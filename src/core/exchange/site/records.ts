@@ -70,6 +70,9 @@ export const LotNameSchema = Type.String({
   description: 'name',
 });
 
+const RulesId = Type.String({ minLength: 1, maxLength: 64 });
+const RulesVersion = Type.Integer({ minimum: 1, maximum: 1_000_000 });
+
 /** A rack being graded. */
 export const LotRecordSchema = closed({
   id: Uuid,
@@ -80,6 +83,8 @@ export const LotRecordSchema = closed({
   startedById: Uuid,
   changedAtMs: Moment,
   importId: optional(Uuid),
+  rulesId: Type.Optional(optional(RulesId)),
+  rulesVersion: Type.Optional(optional(RulesVersion)),
 });
 
 /** A run's envelope: on which battery, when, by whom, under which rules. */
@@ -90,8 +95,8 @@ export const RunRecordSchema = closed({
   startedById: Uuid,
   finishedAtMs: optional(Moment),
   finishedById: optional(Uuid),
-  rulesId: Type.String({ minLength: 1, maxLength: 64 }),
-  rulesVersion: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
+  rulesId: RulesId,
+  rulesVersion: RulesVersion,
   assessmentId: optional(Uuid),
   importId: Type.Optional(optional(Uuid)),
 });

@@ -1,0 +1,5 @@
+import { answerTo } from '@/entry/answer-to';
+
+import { judgeLotByToday } from '@/server/lots';
+
+export const PUT = (request: Request) => answerTo(request, judgeLotByToday);
