@@ -36,6 +36,10 @@ test('a rack of 30 is typed and pasted, sorted, stored and labelled', async ({ p
     return [tag(index + 1), 'flooded', '570', '60', body, 'ok', 'ok', '20', '800', ...figures].join('\t');
   });
   await paste(cell(page, 'Tag', 1), `${[HEADINGS, ...pastedRows].join('\n')}\n`);
+  const preview = page.getByRole('dialog', { name: 'Put 28 rows in?' });
+  await expect(preview).toContainText('and 22 more');
+  await expectAccessible(page);
+  await preview.getByRole('button', { name: 'Put them in' }).press('Enter');
   const lists = page.getByRole('region', { name: 'Work lists' });
   await expect(lists.getByRole('button', { name: '4 to charge' })).toBeVisible();
   await expect(lists.getByRole('button', { name: '1 to quarantine' })).toBeVisible();
@@ -122,10 +126,12 @@ test('a registered battery fills in its own label, and one tag stands once', asy
   await expect(cell(page, 'Rating, A', 1)).toHaveAttribute('placeholder', '300');
   await page.keyboard.press('Enter');
   await page.keyboard.type(newTag);
-  await expect(page.getByText('one row a battery: row 1 has this one already')).toBeVisible();
+  const twice = page.getByText('one row a battery: row 1 has this one already');
+  await expect(twice.filter({ visible: true })).toBeVisible();
   await cell(page, 'Type', 1).fill('agm');
   await page.keyboard.press('Tab');
-  await expect(page.getByText(`expected gel, as ${newTag} is registered`)).toBeVisible();
+  const other = page.getByText(`expected gel, as ${newTag} is registered`);
+  await expect(other.filter({ visible: true })).toBeVisible();
 });
 
 test('what was typed survives a server that is killed and a page that is closed', async ({ browser }) => {
@@ -179,4 +185,72 @@ test('two who change one rack are told apart', async ({ page, context, server, t
   await expect(cell(other, 'Tag', 1)).toHaveValue('TWO');
   await expect(other.getByRole('button', { name: 'Put mine in its place' })).toHaveCount(0);
   await other.close();
+});
+
+test('a rack by keyboard: a piece left aside, rows sorted and taken out, out of the grid and through its steps', async ({
+  page,
+  newTag,
+}) => {
+  await beginLot(page, `Rack ${newTag}`);
+  const lines = ['3', '1', '2'].map((number) => `${newTag}-${number}\tagm\t1${number}.1\tx`);
+  const piece = ['Tag\tType\tVoltage\tShelf', ...lines].join('\n');
+  await paste(cell(page, 'Tag', 1), piece);
+  const preview = page.getByRole('dialog', { name: 'Put 3 rows in?' });
+  await expect(preview).toContainText('One column has no place in the grid');
+  await page.keyboard.press('Escape');
+  await expect(cell(page, 'Tag', 1)).toHaveValue('');
+  await paste(cell(page, 'Tag', 1), piece);
+  await preview.getByRole('button', { name: 'Put them in' }).click();
+  await expect(cell(page, 'Tag', 3)).toHaveValue(`${newTag}-2`);
+
+  await page.getByRole('button', { name: 'Sort by Tag' }).click();
+  const rows = page.getByRole('row');
+  await expect(rows.nth(1).getByRole('textbox').first()).toHaveValue(`${newTag}-1`);
+  await expect(rows.nth(3).getByRole('textbox').first()).toHaveValue(`${newTag}-3`);
+  // Down from the second row that is seen is the third that is seen, wherever it stands in the rack.
+  await cell(page, 'Tag', 3).focus();
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'Tag', 1)).toBeFocused();
+  await page.keyboard.press('Control+Delete');
+  await expect(page.getByText(`${newTag}-3`)).toHaveCount(0);
+  await expect(cell(page, 'Tag', 1)).toHaveValue(`${newTag}-1`);
+  await page.keyboard.press('Control+z');
+  await expect(cell(page, 'Tag', 1)).toHaveValue(`${newTag}-3`);
+  await page.keyboard.press('Control+z');
+  await expect(cell(page, 'Tag', 1)).toHaveValue('');
+
+  await page.keyboard.press('Control+y');
+  await cell(page, 'Tag', 1).focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'Work lists' }).getByRole('button').first()).toBeFocused();
+  await page.getByRole('tab', { name: 'Labels' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('tab', { name: 'Inspection' })).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(cell(page, 'Gravity 6', 1)).toBeVisible();
+  await expectAccessible(page);
+});
+
+test('a rack in Fahrenheit takes and shows it; on a phone each row says what it comes to', async ({
+  page,
+  newTag,
+}) => {
+  await beginLot(page, `Rack ${newTag}`);
+  await page.getByRole('button', { name: /^Temperatures in °C/ }).click();
+  await cell(page, 'Tag', 1).fill(newTag);
+  await cell(page, 'Type', 1).fill('flooded');
+  await page.getByRole('tab', { name: 'Open voltage' }).click();
+  const temperature = cell(page, 'Temp, °F', 1);
+  await temperature.fill('70.5');
+  await expect(temperature).toHaveValue('70.5');
+  await cell(page, 'Open, V', 1).fill('12.1');
+  const comesTo = page.getByRole('row').filter({ hasText: 'Charge first' });
+  await expect(comesTo).toBeVisible();
+  await page.getByRole('button', { name: /^Temperatures in °F/ }).click();
+  await expect(cell(page, 'Temp, °C', 1)).toHaveValue('21.39');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(comesTo.getByText('Charge first').filter({ visible: true })).toBeInViewport();
+  const wider = await page.evaluate(() => document.documentElement.scrollWidth > window.innerWidth);
+  expect(wider).toBe(false);
 });

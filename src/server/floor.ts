@@ -1,8 +1,8 @@
 import 'server-only';
 import { specOf } from '@/core/battery/battery';
-import type { BenchCard, DoneLine, FloorView, WholeRun } from '@/core/exchange/views';
+import type { BenchCard, DoneLine, FloorView, RackCharge, WholeRun } from '@/core/exchange/views';
 import { countBatteries } from '@/store/batteries';
-import { doneSince, openRunIds, wholeRun } from '@/store/runs';
+import { doneSince, openRunIds, toChargeFromRacks, wholeRun } from '@/store/runs';
 import { type Change, onChange } from './changes';
 import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
@@ -14,6 +14,10 @@ import { storeWarnings } from './warnings';
 /** A bench holds fewer batteries than this, and a day fewer runs. */
 const MOST_OPEN = 60;
 const MOST_DONE = 100;
+
+/** A rack that was stored longer ago waits for nothing any more, ms; a charger takes fewer than this. */
+const RACKS_BACK_MS = 30 * 86_400_000;
+const MOST_FROM_RACKS = 60;
 
 /** Shortly after midnight a shift still wants to see what it has just done, ms. */
 const LEAST_BACK_MS = 4 * 3_600_000;
@@ -29,6 +33,7 @@ class FloorBoard {
   private readonly renewing = new Map<string, Promise<BenchCard | undefined>>();
   private order: readonly string[] | null = null;
   private done: { readonly sinceMs: number; readonly lines: readonly DoneLine[] } | null = null;
+  private fromRacks: readonly RackCharge[] | null = null;
   private batteries: number | null = null;
   private warned: { readonly atMs: number; readonly words: readonly string[] } | null = null;
 
@@ -40,6 +45,7 @@ class FloorBoard {
     if (change !== 'all' && change.what === 'reading') return;
     this.order = null;
     this.done = null;
+    this.fromRacks = null;
     if (change !== 'all') return;
     this.batteries = null;
     this.cards.clear();
@@ -64,9 +70,11 @@ class FloorBoard {
     if (!this.done || sinceMs - this.done.sinceMs > DONE_FOR_MS) {
       this.done = { sinceMs, lines: await doneSince(store, sinceMs, MOST_DONE) };
     }
+    this.fromRacks ??= await toChargeFromRacks(store, nowMs - RACKS_BACK_MS, MOST_FROM_RACKS);
     this.batteries ??= await countBatteries(store);
     return {
-      ...{ nowMs, version, onBench, doneToday: this.done.lines, batteries: this.batteries },
+      ...{ nowMs, version, onBench, doneToday: this.done.lines, fromRacks: this.fromRacks },
+      batteries: this.batteries,
       ...{ arriving: arrivalUnderWay(), warnings: await this.warningsAt(context, nowMs) },
     };
   }

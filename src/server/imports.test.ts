@@ -8,10 +8,11 @@ import { batteryStory, findBattery, registerBattery } from './batteries';
 import type { Context } from './context';
 import { newContext } from './context.test-support';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
+import { floorView } from './floor';
 import { answerKnown, importList, importReadings, undoImport } from './imports';
 import { beginLot, discardLot, judgeLotByToday, lotList, lotView, saveLot, storeLot } from './lots';
 import { saveRules } from './rules';
-import { answerRun, captureReading, reopenRun } from './runs';
+import { answerRun, captureReading, reopenRun, startRun } from './runs';
 import { registerTechnician } from './technicians';
 
 const queries = hearQueries();
@@ -240,6 +241,25 @@ describe('a rack', () => {
     expect(run.readings.find(({ kind }) => kind === 'complaint')?.data).toEqual({ symptom: 'used_unit' });
     granted(await undoImport(context, { importId, technicianId }));
     expect((await lotView(context, id))?.lot.importId).toBeNull();
+  });
+
+  it('has its batteries that are to be charged on the Floor until somebody takes them on', async () => {
+    const [low, sound] = [newTag(), newTag()];
+    const { id, revision } = await begun([
+      { ...cells(low), ocv_v: '12.1', load_a: '', load_v: '' },
+      cells(sound),
+    ]);
+    const importId = uuidv7();
+    const waiting = async () => (await floorView(context)).fromRacks.filter(({ rack }) => rack === 'Rack 4');
+    const before = (await waiting()).map(({ tag }) => tag);
+    expect(before).not.toContain(low);
+    granted(await storeLot(context, { id, importId, technicianId, seenRevision: revision, seenRuns: 2 }));
+    const tags = (await waiting()).map(({ tag }) => tag);
+    expect(tags).toContain(low);
+    expect(tags).not.toContain(sound);
+    const batteryId = (await storyOf(low))?.battery.id ?? '';
+    granted(await startRun(context, { id: uuidv7(), batteryId, technicianId }));
+    expect((await waiting()).map(({ tag }) => tag)).not.toContain(low);
   });
 
   it('keeps the rules that it was stored by, whatever comes in force since, and says so', async () => {

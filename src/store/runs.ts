@@ -1,10 +1,11 @@
-import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type {
   AssessmentRecord,
   DoneLine,
   LoadRecord,
+  RackCharge,
   RunRecord,
   RunSummary,
   WholeRun,
@@ -16,7 +17,7 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
-import { assessments, batteries, readings, runs, setAside, technicians } from './schema';
+import { assessments, batteries, imports, readings, runs, setAside, technicians } from './schema';
 
 type NewRun = Omit<RunRecord, 'finishedAtMs' | 'finishedById' | 'assessmentId'>;
 
@@ -183,6 +184,48 @@ export function doneSince(store: Store, sinceMs: number, limit: number): Promise
       .orderBy(desc(runs.finishedAtMs))
       .limit(limit);
     return rows.map((row) => ({ ...row, finishedAtMs: row.finishedAtMs ?? 0 }));
+  });
+}
+
+/**
+ * Batteries of racks stored since a moment that are to be charged first and have not been on the bench since, by tag. A
+ * verdict that a technician set over it counts.
+ */
+export function toChargeFromRacks(store: Store, sinceMs: number, limit: number): Promise<RackCharge[]> {
+  return store.read(async (database) => {
+    const racks = await database
+      .select({ id: imports.id, name: imports.name })
+      .from(imports)
+      .where(and(gte(imports.madeAtMs, sinceMs), eq(imports.source, 'lot'), eq(imports.state, 'in')));
+    if (racks.length === 0) return [];
+    const names = new Map(racks.map(({ id, name }) => [id, name]));
+    const later = alias(runs, 'later');
+    const newer = database
+      .select({ one: sql`1` })
+      .from(later)
+      .where(
+        and(
+          eq(later.batteryId, runs.batteryId),
+          gt(later.startedAtMs, runs.startedAtMs),
+          inSight(later.arrivalId),
+        ),
+      );
+    const rows = await database
+      .select({ runId: runs.id, batteryId: runs.batteryId, tag: batteries.tag, importId: runs.importId })
+      .from(runs)
+      .innerJoin(batteries, eq(batteries.id, runs.batteryId))
+      .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+      .where(
+        and(
+          inArray(runs.importId, [...names.keys()]),
+          inSight(runs.arrivalId),
+          eq(sql`coalesce(${assessments.override} ->> 'verdict', ${assessments.verdict})`, 'charge'),
+          notExists(newer),
+        ),
+      )
+      .orderBy(asc(batteries.tagKey))
+      .limit(limit);
+    return rows.map(({ importId, ...unit }) => ({ ...unit, rack: names.get(importId ?? '') ?? '' }));
   });
 }
 

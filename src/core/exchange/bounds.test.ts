@@ -114,7 +114,7 @@ it('a change of the Floor leads from any state to any other, and from no third o
     place: fc.string(),
   });
   const cards = fc.uniqueArray(card, { selector: ({ runId }) => runId });
-  const floor = fc.record({ onBench: cards, doneToday: cards, batteries: fc.nat() });
+  const floor = fc.record({ onBench: cards, doneToday: cards, fromRacks: cards, batteries: fc.nat() });
   fc.assert(
     fc.property(floor, floor, (one, other) => {
       const state = (part: typeof one, version: number) =>

@@ -1,4 +1,4 @@
-import type { BenchCard, DoneLine, FloorView } from './views';
+import type { BenchCard, DoneLine, FloorView, RackCharge } from './views';
 
 /** What a screen that shows one state of the Floor needs to show a later one. */
 export interface FloorChange
@@ -7,6 +7,7 @@ export interface FloorChange
   readonly from: number;
   readonly onBench: ListChange<BenchCard>;
   readonly doneToday: ListChange<DoneLine>;
+  readonly fromRacks: ListChange<RackCharge>;
 }
 
 interface ListChange<T> {
@@ -23,17 +24,19 @@ export function floorChange(before: FloorView, after: FloorView): FloorChange {
     ...{ from: before.version, nowMs, version, batteries, arriving, warnings },
     onBench: listChange(before.onBench, after.onBench),
     doneToday: listChange(before.doneToday, after.doneToday),
+    fromRacks: listChange(before.fromRacks, after.fromRacks),
   };
 }
 
 /** The state that a change leads to; undefined where it leads on from another than this one. */
 export function withFloorChange(floor: FloorView, change: FloorChange): FloorView | undefined {
   if (change.from !== floor.version) return undefined;
-  const { from: _from, onBench, doneToday, ...rest } = change;
+  const { from: _from, onBench, doneToday, fromRacks, ...rest } = change;
   return {
     ...rest,
     onBench: changedList(floor.onBench, onBench),
     doneToday: changedList(floor.doneToday, doneToday),
+    fromRacks: changedList(floor.fromRacks, fromRacks),
   };
 }
 

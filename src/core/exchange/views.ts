@@ -156,6 +156,15 @@ export interface DoneLine {
   readonly override: VerdictOverride | null;
 }
 
+/** A battery of a stored rack that is to be charged and has not been on the bench since. */
+export interface RackCharge {
+  readonly runId: string;
+  readonly batteryId: string;
+  readonly tag: string;
+  /** The name of the rack. */
+  readonly rack: string;
+}
+
 /** Rows that are just coming in, told on every screen that lists runs. */
 export interface ArrivalUnderWay {
   readonly name: string;
@@ -168,6 +177,7 @@ export interface FloorView {
   readonly version: number;
   readonly onBench: readonly BenchCard[];
   readonly doneToday: readonly DoneLine[];
+  readonly fromRacks: readonly RackCharge[];
   readonly batteries: number;
   readonly arriving: ArrivalUnderWay | null;
   /** What about the store or its copies needs somebody. */

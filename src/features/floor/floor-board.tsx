@@ -2,7 +2,7 @@
 
 import { CirclePlus } from 'lucide-react';
 import Link from 'next/link';
-import type { BenchCard, DoneLine, FloorView } from '@/core/exchange/views';
+import type { BenchCard, DoneLine, FloorView, RackCharge } from '@/core/exchange/views';
 import { STEPS } from '@/core/steps/registry';
 import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
@@ -51,6 +51,7 @@ function Board({ floor }: { readonly floor: FloorView }) {
               ({ title, cards }) =>
                 cards.length > 0 && <Group key={title} title={title} cards={cards} nowMs={nowMs} />,
             )}
+            {floor.fromRacks.length > 0 && <FromRacks units={floor.fromRacks} />}
           </section>
           <DoneToday runs={floor.doneToday} />
         </div>
@@ -125,6 +126,30 @@ function Group({ title, cards, nowMs }: BenchGroup & { readonly nowMs: number })
       <ul className="sheet divide-y">
         {cards.map((card) => (
           <BenchLine key={card.runId} card={card} nowMs={nowMs} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Units of racks that came to be charged first: they lie beside the charger and belong to no open run yet. */
+function FromRacks({ units }: { readonly units: readonly RackCharge[] }) {
+  return (
+    <div>
+      <h3 className="heading mb-1.5">
+        To charge, from racks <span className="figures">{units.length}</span>
+      </h3>
+      <ul className="sheet flex flex-wrap gap-1 p-2">
+        {units.map(({ batteryId, runId, tag, rack }) => (
+          <li key={runId}>
+            <Link
+              href={`/batteries/${batteryId}`}
+              title={rack}
+              className="figures grid min-h-12 place-items-center rounded-md px-3 font-semibold hover:bg-harbour-wash"
+            >
+              {tag}
+            </Link>
+          </li>
         ))}
       </ul>
     </div>

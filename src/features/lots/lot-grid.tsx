@@ -13,6 +13,7 @@ import type { LotRow } from '@/core/exchange/views';
 import { useSite } from '@/ui/site';
 import type { GridActions } from './grid-actions';
 import { LotRowLine } from './lot-row';
+import { GRID_ID } from './lot-tools';
 
 /** A row of the grid: where it stands in the rack, what was typed and what that comes to. */
 export interface GridRow {
@@ -75,6 +76,9 @@ export function LotGrid({ rows, columns, order, onOrder, readOnly, onNewRow, goT
   return (
     <div
       ref={scroller}
+      id={GRID_ID}
+      role="tabpanel"
+      aria-label="Grid"
       className="sheet h-[calc(100dvh-18.5rem)] min-h-80 overflow-auto max-sm:h-[calc(100dvh-15rem)]"
     >
       <table

@@ -32,7 +32,8 @@ export function PastePreview({ piece, onPut, onLeave }: Props) {
       className="top-[6dvh] grid max-h-[88dvh] w-fit max-w-[min(64rem,calc(100vw-2rem))] min-w-[min(26rem,calc(100vw-2rem))] gap-4 p-5"
       onClose={onLeave}
     >
-      <div className="min-h-0 overflow-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keyboard */}
+      <section tabIndex={0} aria-label="What goes where" className="min-h-0 overflow-auto">
         <table className="text-left">
           <thead>
             {headings && (
@@ -83,7 +84,7 @@ export function PastePreview({ piece, onPut, onLeave }: Props) {
           </tbody>
         </table>
         {cells.length > SHOWN && <p className="pt-1 text-soft">and {cells.length - SHOWN} more</p>}
-      </div>
+      </section>
       {aside > 0 && (
         <p className="text-warn">
           {aside === 1 ? 'One column has' : `${aside} columns have`} no place in the grid:{' '}
