@@ -46,6 +46,27 @@ test('500 rows with 7 bad ones are looked at, stored and taken back', async ({ p
   expect((await (await page.request.get(`/api/batteries/find?tag=${tag(0)}`)).json()).value.exact).toBeNull();
 });
 
+test('dates whose day and month could be either are asked about, and read as one says', async ({
+  page,
+  newTag,
+}) => {
+  const text = ['tag,construction,ocv_v,date', `${newTag},agm,12.86,3/4/2026 08:15`].join('\n');
+  await page.goto('/files');
+  await page.getByLabel(CHOOSE).setInputFiles(csvFile(text));
+  const dates = page.getByRole('region', { name: 'Dates' });
+  await expect(dates).toContainText('How are its dates written: 3/4/2026 08:15?');
+  await expect(page.getByText('0 can be stored, 1 refused')).toBeVisible();
+  await dates.getByRole('button', { name: 'month first' }).click();
+  await expect(dates).toContainText('is read as 4 March 2026, 08:15');
+  await dates.getByRole('button', { name: 'day first' }).click();
+  await expect(dates).toContainText('3/4/2026 08:15 is read as 3 April 2026, 08:15');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Store 1 run' }).click();
+  await expect(page.getByRole('status')).toContainText('1 run stored');
+  const found = await (await page.request.get(`/api/batteries/find?tag=${newTag}`)).json();
+  expect(new Date(found.value.exact.newest.run.startedAtMs).toISOString().slice(0, 10)).toBe('2026-04-03');
+});
+
 test('a foreign file with its own headings, semicolons, commas and Fahrenheit is understood', async ({
   page,
   newTag,
@@ -199,4 +220,33 @@ test('lists go out as CSV that comes in again', async ({ page, context, server, 
   await page.getByLabel(CHOOSE).setInputFiles(csvFile(`${lines.join('\r\n')}\r\n`));
   await expect(page.getByText('0 can be stored, 1 refused')).toBeVisible();
   await expect(page.getByText(/a moment at which .* has no run yet: this one is stored/)).toBeVisible();
+});
+
+test('a list of batteries is looked at, registered without runs, and taken back', async ({
+  page,
+  newTag,
+}) => {
+  const rows = [`${newTag}-1,AGM,800 SAE,Plough 3`, `${newTag}-2,wet,,`, `${newTag}-3,flooded,570,Van 1`];
+  const file = csvFile(['tag,type,ratings,place', ...rows].join('\n'));
+  await page.goto('/files');
+  // Chosen as readings it says that it holds none, and hands it over.
+  await page.getByLabel(CHOOSE).setInputFiles(file);
+  await expect(page.getByText('No column of this file holds a reading.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it in as a list of batteries' }).click();
+  const list = page.getByRole('region', { name: 'Bring batteries in' });
+  await expect(list).toContainText('2 new, 0 registered already, 1 refused');
+  await expect(list.getByRole('list', { name: 'Refused rows' })).toContainText('construction: found "wet"');
+  await expectAccessible(page);
+  await list.getByRole('button', { name: 'Register 2 batteries' }).click();
+  await expect(list.getByRole('status')).toContainText('2 batteries registered');
+  const found = await (await page.request.get(`/api/batteries/find?tag=${newTag}-1`)).json();
+  expect(found.value.exact).toMatchObject({ battery: { place: 'Plough 3' }, newest: null });
+  const line = page.getByRole('region', { name: 'What came in' }).getByRole('listitem').first();
+  await expect(line).toContainText('2 new batteries');
+  await line.getByRole('button', { name: 'Undo' }).click();
+  await line.getByRole('button', { name: 'Take back all 2' }).click();
+  await expect(line).toContainText('taken back');
+  expect(
+    (await (await page.request.get(`/api/batteries/find?tag=${newTag}-1`)).json()).value.exact,
+  ).toBeNull();
 });

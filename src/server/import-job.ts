@@ -118,6 +118,9 @@ async function working(
   });
 }
 
+/** For a write that is over before anybody would watch it. */
+export const UNWATCHED_WRITE: Watched = { onProgress: () => {}, signal: new AbortController().signal };
+
 /** The Floor tells how far an import is once so many runs, not with each stretch. */
 const TOLD_EVERY = 5000;
 

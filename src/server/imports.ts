@@ -1,6 +1,7 @@
 import 'server-only';
 import { type TOptional, type TString, Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
+import { DATE_ORDERS, type DateOrder } from '@/core/exchange/import/dates';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
 import { FIXABLE_COLUMNS } from '@/core/exchange/import/mapping';
@@ -38,6 +39,10 @@ const ImportMeta = Type.Object(
         ) as Record<(typeof FIXABLE_COLUMNS)[number], TOptional<TString>>,
         { additionalProperties: false },
       ),
+    ),
+    /** How its moments are written, where that is not as the format writes them. */
+    dateOrder: Type.Optional(
+      Type.Unsafe<DateOrder>({ enum: [...DATE_ORDERS], description: 'how dates are written' }),
     ),
     /** Good rows that the preview showed. */
     seenRuns: Type.Integer({ minimum: 1, maximum: IMPORT_LIMITS.rows, description: 'good rows seen' }),
@@ -81,7 +86,8 @@ export async function importReadings(
 ): Promise<Answer<ImportRecord>> {
   const checked = checkShape(ImportMeta, meta);
   if (!checked.ok) return { ...checked, failure: 'input' };
-  const { id, technicianId, name, mapping, seenRuns, fixed = {} } = checked.value;
+  const { id, technicianId, name, mapping, seenRuns, fixed = {}, dateOrder } = checked.value;
+  const dates = dateOrder ? { order: dateOrder, zone: context.site.zone } : null;
   return arriveAsRows(
     context,
     {
@@ -89,7 +95,8 @@ export async function importReadings(
       ...{ complaint: null, instrument: 'read from a file', place: '' },
       rules: await rulesToday(context),
     },
-    (become, host) => offLoop(context, 'readImport', { ...become, path, readAs: { mapping, fixed } }, host),
+    (become, host) =>
+      offLoop(context, 'readImport', { ...become, path, readAs: { mapping, fixed, dates } }, host),
   );
 }
 

@@ -19,7 +19,7 @@ import { knownBatteries, rulesOfImport } from '@/store/imports';
 import { addLot, changeLot, closeLot, dropLot, judgeLotBy, listLots, lotById } from '@/store/lots';
 import { type Answer, refused, refusedSaying } from './answer';
 import type { Context } from './context';
-import { arriveAsRows } from './import-job';
+import { arriveAsRows, UNWATCHED_WRITE } from './import-job';
 import { rulesOfRun, rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -149,7 +149,7 @@ export async function storeLot(context: Context, input: unknown): Promise<Answer
       ...{ id: importId, name: lot.name, source: 'lot', madeById: technicianId, seenRuns },
       ...{ complaint: 'used_unit', instrument: TYPED, place: lot.name.slice(0, PLACE_LENGTH) },
       rules: await rulesOfLot(context, lot),
-      watched: { onProgress: () => {}, signal: new AbortController().signal },
+      watched: UNWATCHED_WRITE,
     },
     (become, host) => rowsIn(lotBlock(rows, become.rules), become, host),
     (transaction) => closeLot(transaction, id, importId),
@@ -178,6 +178,10 @@ export async function judgedLot(
   return { ...view, judged: new LotJudge(view.rules).judge(view.lot.rows, known) };
 }
 
+/** A cell as a list has it: a decimal comma that somebody typed is a point, as in the figures beside it. */
+const plainEntry = (text: string) =>
+  defusedEntry(/^[+-]?\d*,\d+$/.test(text.trim()) ? text.trim().replace(',', '.') : text);
+
 /** A rack as readings with their grading; undefined where there is no such rack. */
 export async function lotCsv(
   context: Context,
@@ -189,7 +193,7 @@ export async function lotCsv(
     const typed = view.lot.rows[index];
     if (judgement.kind === 'blank' || !typed) return [];
     const grades = judgement.kind === 'good' ? gradedCells(judgement.row.assessment) : BLANK_GRADES;
-    return [[...lotCells(typed).map(defusedEntry), ...grades]];
+    return [[...lotCells(typed).map(plainEntry), ...grades]];
   });
   return { name: view.lot.name, text: csvText([RUN_COLUMNS, ...rows]) };
 }

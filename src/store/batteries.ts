@@ -72,7 +72,8 @@ export function changeBattery(
   });
 }
 
-function rowOf(
+/** A battery as its row of the table. */
+export function rowOf(
   battery: BatteryRecord,
   changedById: string,
   changedAtMs: number,

@@ -1,13 +1,13 @@
 import { and, asc, count, desc, eq, exists, inArray, isNull, ne, notExists, or, sql } from 'drizzle-orm';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import type { ArrivalState, BatteryRecord, ImportRecord } from '@/core/exchange/views';
-import { batteryOf } from './batteries';
+import { batteryOf, rowOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
 import { insertInto, type PackedStretch, ROW_TABLES, type RowTable, unpackStretch } from './packed-rows';
 import { assessments, batteries, imports, lots, readings, runs, technicians } from './schema';
-import { RELEASE_TAGS } from './tags';
+import { RELEASE_TAGS, releaseTags } from './tags';
 
 /** The registered batteries among some tags, by the key of the tag, with when their runs began. */
 export async function knownBatteries(
@@ -57,6 +57,23 @@ export function addStretch(store: Store, stretch: PackedStretch): Promise<void> 
       rows[table].map((row) => ({ sql: insertInto(table), args: [...row] })),
     ),
   ]);
+}
+
+/** Registers batteries that come in with an arrival. */
+export async function addArrivingBatteries(
+  transaction: Transaction,
+  some: readonly BatteryRecord[],
+  arrival: { readonly id: string; readonly byId: string; readonly atMs: number },
+): Promise<void> {
+  const rows = some.map((battery) => ({
+    ...rowOf(battery, arrival.byId, arrival.atMs),
+    ...{ importId: arrival.id, arrivalId: arrival.id },
+  }));
+  await releaseTags(
+    transaction,
+    rows.map(({ tagKey }) => tagKey),
+  );
+  await transaction.insert(batteries).values(rows);
 }
 
 /** Says how far an arrival is, and what it came to: with `in` all of its rows come into sight at once. */

@@ -6,7 +6,7 @@ import { specOf } from '../battery/battery';
 import { judgeRun } from '../procedure/run-sheet';
 import type { Result } from '../quantity/result';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import { headerOf, importBlocks } from './import/import-blocks';
+import { firstRows, importBlocks } from './import/import-blocks';
 import { suggestMapping } from './import/mapping';
 import { previewOf } from './import/preview';
 import { readRulesFile } from './rules-file';
@@ -34,9 +34,10 @@ async function* once(text: string) {
 }
 
 async function readCsv(text: string): Promise<void> {
-  const header = await headerOf(once(text));
-  if (!header.ok) return told(header);
-  const readAs = { mapping: suggestMapping(header.value), fixed: {} };
+  const rows = await firstRows(once(text), 10);
+  if (!rows.ok) return told(rows);
+  const dates = { order: 'day_first', zone: 'Europe/Berlin' } as const;
+  const readAs = { mapping: suggestMapping(rows.value[0] ?? []), fixed: {}, dates };
   for await (const block of importBlocks(once(text), readAs, STANDARD_RULES)) {
     if (!block.ok) return told(block);
     const { rows, reader } = block.value;

@@ -262,6 +262,17 @@ export interface LotSummary extends Omit<LotRecord, 'rows' | 'rulesId' | 'rulesV
   readonly batteries: number;
 }
 
+/** What a list of batteries comes to: how many are new, how many are registered already and stay, which rows are refused. */
+export interface BatteryListTally {
+  readonly fresh: number;
+  readonly known: number;
+  readonly refusedCount: number;
+  /** The first of those that are refused. */
+  readonly refused: readonly { readonly line: number; readonly tag: string; readonly why: string }[];
+  /** Names of columns that have no place in a label. */
+  readonly leftAside: readonly string[];
+}
+
 /** What the file of a site or a run would add, and what of it is there already. */
 export interface SiteTally {
   readonly technicians: number;

@@ -1,14 +1,18 @@
 'use client';
 
 import { FileUp } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { ENCODING_WORDS } from '@/core/exchange/import/encoding';
+import { holdsReadings } from '@/core/exchange/import/mapping';
 import type { ImportRecord } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { ColumnMapping } from './column-mapping';
+import { DatesWritten } from './dates-written';
+import { ExampleKey } from './example-key';
 import { FileDrop } from './file-drop';
 import { PreviewTable } from './preview-table';
 import { saveRefused } from './save-refused';
@@ -18,9 +22,12 @@ import { useBringing } from './use-bringing';
 export function BringReadings({
   rules,
   onStored,
+  onList,
 }: {
   readonly rules: HouseRules;
   readonly onStored: (made: ImportRecord) => void;
+  /** A file that holds no readings is a list of batteries, and belongs elsewhere. */
+  readonly onList: (file: File) => void;
 }) {
   const router = useRouter();
   const bringing = useBringing(rules, (made) => {
@@ -31,7 +38,18 @@ export function BringReadings({
   const chosen = state.step === 'chosen' || state.step === 'storing' ? state.chosen : null;
   return (
     <section aria-label="Bring readings in" className="grid grid-cols-1 gap-4">
-      <h2 className="text-xl font-semibold">Bring readings in</h2>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h2 className="text-xl font-semibold">Bring readings in</h2>
+        <ExampleKey of="readings" />
+      </div>
+      <p className="-mt-2 text-soft">
+        A row a battery and moment: what was measured, by these names or others that you say. Each row is
+        judged, shown, and stored as a finished run; batteries that are new are registered. The{' '}
+        <Link href="/guide/readings" className="underline underline-offset-4">
+          columns
+        </Link>{' '}
+        are those of the list of finished runs.
+      </p>
       <FileDrop
         label="Choose a CSV file of readings"
         accept=".csv,text/csv,text/plain"
@@ -52,6 +70,15 @@ export function BringReadings({
             onChange={(mapping) => change({ mapping })}
             onFix={(fixed) => change({ fixed })}
           />
+          {!holdsReadings(chosen.mapping) && (
+            <div className="sheet flex flex-wrap items-center gap-3 border-warn px-4 py-3">
+              <p className="mr-auto text-warn">
+                No column of this file holds a reading. Each row would become a run without one.
+              </p>
+              <Button onClick={() => onList(chosen.file)}>Bring it in as a list of batteries</Button>
+            </div>
+          )}
+          <DatesWritten chosen={chosen} onChoose={(dateOrder) => change({ dateOrder })} />
           {ENCODING_WORDS[chosen.encoding] && (
             <p className="text-soft">
               The file is {ENCODING_WORDS[chosen.encoding]} and is read as such: look whether its letters are

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { succeed } from '@/core/quantity/result';
-import { type Bringing, type BringingEvent, bringing, NOTHING_CHOSEN } from './bringing';
+import { type Bringing, type BringingEvent, bringing, dateOrdersOf, NOTHING_CHOSEN } from './bringing';
 
-const headed = (header: readonly string[]) => succeed({ encoding: 'utf-8', header } as const);
+const headed = (header: readonly string[], sample: readonly (readonly string[])[] = []) =>
+  succeed({ encoding: 'utf-8', header, sample } as const);
 const HEAD = headed(['tag', 'ocv_v']);
 const fileOf = (name: string) => new File(['tag,ocv_v'], name);
 const after = (...events: readonly BringingEvent[]): Bringing => events.reduce(bringing, NOTHING_CHOSEN);
@@ -46,6 +47,31 @@ it('a file without a header, or with more columns than are read, is told', () =>
     },
   );
   expect(wide).toMatchObject({ step: 'nothing', problems: [{ field: 'columns' }] });
+});
+
+it('the order of dates is taken where only one fits, and asked for where two do', () => {
+  const file = fileOf('a.csv');
+  const with_ = (...dates: readonly string[]) => {
+    const head = headed(
+      ['tag', 'date'],
+      dates.map((date) => ['FH-1', date]),
+    );
+    const state = bringing({ step: 'opening', importId: 'a' }, { kind: 'opened', importId: 'a', file, head });
+    if (state.step !== 'chosen') throw new Error('it has a header');
+    return state;
+  };
+  expect(with_('3/4/2026', '25/4/2026').chosen.dateOrder).toBe('day_first');
+  const open = with_('3/4/2026');
+  expect(open.chosen.dateOrder).toBeNull();
+  expect(dateOrdersOf(open.chosen)).toEqual(['day_first', 'month_first']);
+  const answered = bringing(open, { kind: 'read_as', change: { dateOrder: 'month_first' } });
+  expect(answered).toMatchObject({ chosen: { dateOrder: 'month_first' } });
+  // Another column is another question.
+  const mapping = ['tag', null] as const;
+  expect(bringing(answered, { kind: 'read_as', change: { mapping } })).toMatchObject({
+    chosen: { dateOrder: null },
+  });
+  expect(dateOrdersOf({ ...open.chosen, mapping })).toBeNull();
 });
 
 it('whatever happens in whatever order, what is stored was chosen, and only its end ends storing', () => {

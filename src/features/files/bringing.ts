@@ -1,3 +1,4 @@
+import { type DateOrder, ordersOf } from '@/core/exchange/import/dates';
 import type { Encoding } from '@/core/exchange/import/encoding';
 import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
 import { type FixedCells, type Mapping, suggestMapping } from '@/core/exchange/import/mapping';
@@ -7,6 +8,8 @@ import { type Problem, problem, type Result } from '@/core/quantity/result';
 export interface FileHead {
   readonly encoding: Encoding;
   readonly header: readonly string[];
+  /** Its first rows, to see how things are written in it. */
+  readonly sample: readonly (readonly string[])[];
 }
 
 /** A file of readings that was chosen, and how its columns are read. */
@@ -14,6 +17,8 @@ export interface Chosen extends FileHead {
   readonly file: File;
   readonly mapping: Mapping;
   readonly fixed: FixedCells;
+  /** How its dates are written; null where that is not asked, or not answered yet. */
+  readonly dateOrder: DateOrder | null;
   /** One id for this file, so that storing it twice stores it once. */
   readonly importId: string;
 }
@@ -34,7 +39,7 @@ export type BringingEvent =
       readonly file: File;
       readonly head: Result<FileHead>;
     }
-  | { readonly kind: 'read_as'; readonly change: Partial<Pick<Chosen, 'mapping' | 'fixed'>> }
+  | { readonly kind: 'read_as'; readonly change: Partial<Pick<Chosen, 'mapping' | 'fixed' | 'dateOrder'>> }
   | { readonly kind: 'store' }
   | { readonly kind: 'stored'; readonly runs: number }
   | { readonly kind: 'ended'; readonly problems: readonly Problem[] };
@@ -51,7 +56,7 @@ export function bringing(state: Bringing, event: BringingEvent): Bringing {
       return state.step === 'opening' && state.importId === event.importId ? opened(event) : state;
     case 'read_as':
       return state.step === 'chosen'
-        ? { ...state, chosen: { ...state.chosen, ...event.change }, problems: [] }
+        ? { ...state, chosen: readAs(state.chosen, event.change), problems: [] }
         : state;
     case 'store':
       return state.step === 'chosen' ? { step: 'storing', chosen: state.chosen, stored: 0 } : state;
@@ -77,8 +82,25 @@ function opened({ importId, file, head }: Extract<BringingEvent, { kind: 'opened
   return {
     step: 'chosen',
     problems: [],
-    chosen: { ...head.value, file, mapping, fixed: {}, importId },
+    chosen: readAs({ ...head.value, file, mapping, fixed: {}, dateOrder: null, importId }, { mapping }),
   };
+}
+
+/** The orders in which the dates of a file can be written; null where there is nothing to ask. */
+export function dateOrdersOf({ sample, mapping }: Pick<Chosen, 'sample' | 'mapping'>) {
+  const column = mapping.indexOf('taken_at');
+  return column < 0 ? null : ordersOf(sample.map((cells) => cells[column] ?? ''));
+}
+
+/** The file read in another way. Where its dates can be written in one order only, that is how they are read. */
+export function readAs(
+  chosen: Chosen,
+  change: Partial<Pick<Chosen, 'mapping' | 'fixed' | 'dateOrder'>>,
+): Chosen {
+  const next = { ...chosen, ...change };
+  if (!('mapping' in change)) return next;
+  const orders = dateOrdersOf(next);
+  return { ...next, dateOrder: orders?.length === 1 ? (orders[0] ?? null) : null };
 }
 
 function headerProblem(header: readonly string[]): Problem | null {

@@ -60,9 +60,10 @@ function ImportLine({ made }: { readonly made: ImportRecord }) {
         <div className="mr-auto min-w-0">
           <p className="truncate font-semibold">{made.name}</p>
           <p className="text-sm text-soft">
-            {made.runs} {made.runs === 1 ? 'run' : 'runs'}, {made.newBatteries} new{' '}
-            {made.newBatteries === 1 ? 'battery' : 'batteries'} · <Moment atMs={made.madeAtMs} as="day" />{' '}
-            <Moment atMs={made.madeAtMs} as="time" /> by {nameOf(made.madeById)}
+            {made.runs > 0 && `${made.runs} ${made.runs === 1 ? 'run' : 'runs'}, `}
+            {made.newBatteries} new {made.newBatteries === 1 ? 'battery' : 'batteries'} ·{' '}
+            <Moment atMs={made.madeAtMs} as="day" /> <Moment atMs={made.madeAtMs} as="time" /> by{' '}
+            {nameOf(made.madeById)}
           </p>
         </div>
         {made.state === 'arriving' ? (
@@ -74,7 +75,7 @@ function ImportLine({ made }: { readonly made: ImportRecord }) {
         ) : asking ? (
           <span className="flex flex-wrap gap-2">
             <Button tone="warn" onClick={undo}>
-              Take back all {made.runs}
+              Take back all {made.runs || made.newBatteries}
             </Button>
             <Button onClick={() => setAsking(false)}>Keep them</Button>
           </span>

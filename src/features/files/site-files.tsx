@@ -19,6 +19,10 @@ export function SiteFiles() {
   return (
     <section aria-label="The whole site" className="grid gap-3">
       <h2 className="text-xl font-semibold">The whole site</h2>
+      <p className="text-soft">
+        Batteries, runs, racks, people, vehicles and house rules in one open file: to move a site, or to join
+        two. A run alone, saved on its Bench, comes in here too.
+      </p>
       <SaveSite />
       <BringSite />
     </section>

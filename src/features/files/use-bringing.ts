@@ -2,19 +2,22 @@ import { useReducer, useRef } from 'react';
 import { uuidv7 } from 'uuidv7';
 import { chunksOf } from '@/core/exchange/import/chunks';
 import { decoded, encodingOf } from '@/core/exchange/import/encoding';
-import { headerOf } from '@/core/exchange/import/import-blocks';
+import { firstRows } from '@/core/exchange/import/import-blocks';
 import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
 import { mappedHeader } from '@/core/exchange/import/mapping';
 import type { ImportRecord } from '@/core/exchange/views';
 import { fail, type Problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { problemsOf } from '@/ui/api';
-import { bringing, type Chosen, type FileHead, NOTHING_CHOSEN } from './bringing';
+import { useSite } from '@/ui/site';
+import { bringing, type Chosen, type FileHead, NOTHING_CHOSEN, readAs } from './bringing';
 import { storeImport } from './store-import';
 import { usePreview } from './use-preview';
 
 /** Enough of a file to hold its header row. */
 const HEAD_BYTES = 256_000;
+/** Enough rows to see how its dates are written. */
+const SAMPLE_ROWS = 500;
 
 /** Brings a file of readings in: opens it, reads it as it is mapped, stores its good rows or stops. */
 export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) => void) {
@@ -23,9 +26,12 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
   const storing = useRef<AbortController | null>(null);
   const newest = useRef('');
 
-  const readAs = ({ file, encoding, header, mapping, fixed }: Chosen) => {
-    if (mappedHeader(header, mapping, fixed).ok) read({ file, encoding, readAs: { mapping, fixed }, rules });
-    else clear();
+  const { zone } = useSite();
+  const look = ({ file, encoding, header, mapping, fixed, dateOrder }: Chosen) => {
+    const dates = dateOrder && { order: dateOrder, zone };
+    if (mappedHeader(header, mapping, fixed).ok) {
+      read({ file, encoding, readAs: { mapping, fixed, dates }, rules });
+    } else clear();
   };
   const choose = async (file: File) => {
     if (storing.current) return;
@@ -38,22 +44,22 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
     const event = { kind: 'opened', importId, file, head } as const;
     tell(event);
     const next = bringing({ step: 'opening', importId }, event);
-    if (next.step === 'chosen') readAs(next.chosen);
+    if (next.step === 'chosen') look(next.chosen);
   };
-  const change = (changed: Partial<Pick<Chosen, 'mapping' | 'fixed'>>) => {
+  const change = (changed: Partial<Pick<Chosen, 'mapping' | 'fixed' | 'dateOrder'>>) => {
     if (state.step !== 'chosen') return;
     tell({ kind: 'read_as', change: changed });
-    readAs({ ...state.chosen, ...changed });
+    look(readAs(state.chosen, changed));
   };
   const store = async (technicianId: string) => {
     if (state.step !== 'chosen' || storing.current) return;
-    const { file, mapping, fixed, importId } = state.chosen;
+    const { file, mapping, fixed, dateOrder, importId } = state.chosen;
     const stopping = new AbortController();
     storing.current = stopping;
     tell({ kind: 'store' });
     const meta = {
       ...{ id: importId, technicianId, name: file.name.slice(0, 120) },
-      ...{ mapping, fixed, seenRuns: preview.good },
+      ...{ mapping, fixed, seenRuns: preview.good, ...(dateOrder ? { dateOrder } : {}) },
     };
     const { signal } = stopping;
     const onProgress = (runs: number) => tell({ kind: 'stored', runs });
@@ -69,7 +75,7 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
     ...{ state, preview, choose, change, store },
     stopReading: stop,
     stopStoring: () => storing.current?.abort(),
-    readAgain: () => state.step === 'chosen' && readAs(state.chosen),
+    readAgain: () => state.step === 'chosen' && look(state.chosen),
   };
 }
 
@@ -83,6 +89,8 @@ async function headOf(file: File): Promise<Result<FileHead>> {
   const tooBig = tooLarge(file.size, IMPORT_LIMITS.bytes);
   if (tooBig) return fail(tooBig);
   const encoding = await encodingOf(chunksOf(file));
-  const header = await headerOf(decoded(chunksOf(file.slice(0, HEAD_BYTES)), encoding));
-  return header.ok ? succeed({ encoding, header: header.value }) : header;
+  const rows = await firstRows(decoded(chunksOf(file.slice(0, HEAD_BYTES)), encoding), SAMPLE_ROWS);
+  if (!rows.ok) return rows;
+  const [header = [], ...sample] = rows.value;
+  return succeed({ encoding, header, sample });
 }

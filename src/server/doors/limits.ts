@@ -93,6 +93,7 @@ export const LIMITS: readonly RouteLimits[] = [
   look('/api/guide/[picture]'),
   record('POST', '/api/batteries'),
   look('/api/batteries/find'),
+  { ...list('POST', '/api/batteries/import'), answerMs: 60_000 },
   paper('/api/batteries/list'),
   record('PUT', '/api/batteries/[id]'),
   look('/api/copies'),

@@ -1,7 +1,9 @@
 import { fail, problem, type Result, succeed } from '../../quantity/result';
 import type { HouseRules } from '../../rules/house-rules';
 import { type CsvRows, csvBlocks, rowsOf, UnreadableCsv } from '../csv-blocks';
+import { isMoment } from '../moment-text';
 import { readHeader } from '../readings-csv/header';
+import { momentFrom, type WrittenDates } from './dates';
 import { ImportReader } from './import-reader';
 import { IMPORT_LIMITS, tooManyRows } from './limits';
 import { type FixedCells, fixedEntries, type Mapping, mappedHeader } from './mapping';
@@ -16,16 +18,22 @@ export interface RowBlock {
 export interface ReadAs {
   readonly mapping: Mapping;
   readonly fixed: FixedCells;
+  /** How its moments are written; null or left out where they are as the format writes them. */
+  readonly dates?: WrittenDates | null;
 }
 
-/** The header row of a file, as it stands there. Empty for a file without a row. */
-export async function headerOf(chunks: AsyncIterable<string>): Promise<Result<readonly string[]>> {
+/** The first rows of a file, its header row before all, as they stand there. */
+export async function firstRows(
+  chunks: AsyncIterable<string>,
+  most: number,
+): Promise<Result<readonly (readonly string[])[]>> {
+  const rows: (readonly string[])[] = [];
   try {
     for await (const block of csvBlocks(chunks)) {
-      const [names] = rowsOf(block).cells;
-      if (names) return succeed(names);
+      rows.push(...rowsOf(block).cells);
+      if (rows.length >= most) break;
     }
-    return succeed([]);
+    return succeed(rows.slice(0, most));
   } catch (error) {
     return unreadable(error);
   }
@@ -37,15 +45,17 @@ export async function headerOf(chunks: AsyncIterable<string>): Promise<Result<re
  */
 export async function* importBlocks(
   chunks: AsyncIterable<string>,
-  { mapping, fixed }: ReadAs,
+  { mapping, fixed, dates = null }: ReadAs,
   rules: HouseRules,
 ): AsyncGenerator<Result<RowBlock>> {
   let reader: ImportReader | null = null;
   let count = 0;
   const added = fixedEntries(fixed, mapping).map(([, value]) => value);
   // A row of another length keeps it: it is refused for that.
-  const completed = (cells: readonly string[]) =>
-    added.length > 0 && cells.length === mapping.length ? [...cells, ...added] : cells;
+  const completed = (cells: readonly string[]) => {
+    const dated = dates ? withMoment(cells, mapping.indexOf('taken_at'), dates) : cells;
+    return added.length > 0 && cells.length === mapping.length ? [...dated, ...added] : dated;
+  };
   try {
     for await (const block of csvBlocks(chunks)) {
       let rows = rowsOf(block);
@@ -65,6 +75,13 @@ export async function* importBlocks(
   } catch (error) {
     yield unreadable(error);
   }
+}
+
+/** A row with its date as the format writes it; one that is none stays, and is refused as it stands. */
+function withMoment(cells: readonly string[], column: number, dates: WrittenDates): readonly string[] {
+  const text = (cells[column] ?? '').trim();
+  const moment = text === '' || isMoment(text) ? null : momentFrom(text, dates);
+  return moment === null ? cells : cells.with(column, moment);
 }
 
 function unreadable(error: unknown): ReturnType<typeof fail> {

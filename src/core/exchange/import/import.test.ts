@@ -107,6 +107,25 @@ it('what all rows of a file have in common is said once, and a column of its own
   expect(await read('Unit\nA\n', ['tag'], { construction: 'wet' })).toEqual(['construction']);
 });
 
+it('dates are read in the order that was said, on the clock of the site; what is none in it is refused', async () => {
+  const text =
+    'Unit,Type,When\nA,agm,3/4/2026 08:15\nB,agm,25/4/2026\nC,agm,4/25/2026\nD,agm,2026-04-03T06:15:00Z\n';
+  const mapping = ['tag', 'construction', 'taken_at'] as const;
+  const rows: ImportedRow[] = [];
+  const readAs = { mapping, fixed: {}, dates: { order: 'day_first', zone: 'Europe/Berlin' } } as const;
+  for await (const block of importBlocks(piecesOf(text), readAs, STANDARD_RULES)) {
+    if (!block.ok) throw new Error(block.problems[0]?.message);
+    rows.push(...block.value.reader.read(block.value.rows, new Map()));
+  }
+  const told = rows.map((row) => (row.ok ? row.takenAtMs : messages(row)[0]));
+  expect(told).toEqual([
+    Date.UTC(2026, 3, 3, 6, 15),
+    Date.UTC(2026, 3, 25, 10),
+    'taken_at: found "4/25/2026", expected a date and time with zone, such as 2026-01-31T08:15:00Z',
+    Date.UTC(2026, 3, 3, 6, 15),
+  ]);
+});
+
 describe('the rows of a file', () => {
   it('are judged, with when they were measured and what is new here', () => {
     const [row] = readAll([{ taken_at: '2026-01-12T08:00:00Z', load_a: '285', load_v: '10.6' }]);

@@ -81,6 +81,17 @@ export function suggestMapping(header: readonly string[]): Mapping {
   });
 }
 
+/** Columns that say which battery it is and when, and nothing that was read of it. */
+const NO_READINGS: ReadonlySet<UsedColumn> = new Set<UsedColumn>([
+  ...(['tag', 'nominal_v', 'construction', 'rating_standard', 'rating_a', 'c20_ah', 'rc_min'] as const),
+  ...(['taken_at', 'temp_c', 'temp_f'] as const),
+]);
+
+/** Whether a file holds readings at all: one without is a list of batteries. */
+export function holdsReadings(mapping: Mapping): boolean {
+  return mapping.some((column) => column !== null && !NO_READINGS.has(column));
+}
+
 /** Columns that a foreign file may lack because all its rows have the same: the words that they take are few. */
 export const FIXABLE_COLUMNS = ['construction', 'nominal_v', 'rating_standard', 'cond_unit'] as const;
 

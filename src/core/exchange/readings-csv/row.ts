@@ -8,6 +8,7 @@ import { fail, type Problem, problem, type Result, succeed } from '../../quantit
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../quantity/temperature';
 import type { EvidenceDraft } from '../../steps/columns';
 import { undefused } from '../csv-text';
+import { isMoment } from '../moment-text';
 import { RowCells } from './cells';
 import { readForced } from './forced';
 import type { Header } from './header';
@@ -71,11 +72,8 @@ function readTemperature(row: RowCells): number | null {
   return celsius ?? converted;
 }
 
-/** ISO 8601 with a zone, to the minute or finer. */
-const MOMENT = /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:?\d\d)$/;
-
 function checkMoment(row: RowCells): void {
   const text = row.text('taken_at');
-  if (text === '' || (MOMENT.test(text) && !Number.isNaN(Date.parse(text)))) return;
+  if (text === '' || isMoment(text)) return;
   row.complain('taken_at', text, 'a date and time with zone, such as 2026-01-31T08:15:00Z');
 }
