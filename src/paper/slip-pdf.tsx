@@ -71,12 +71,14 @@ function SlipDocument({ slip, print, density, code }: Props) {
       >
         <Head slip={slip} print={print} density={density} code={code} />
         <Verdict slip={slip} density={density} print={print} />
+        <Plain slip={slip} fontSize={fontSize} />
         <View style={{ flexDirection: 'row', gap: 18 }}>
           <Facts slip={slip} fontSize={fontSize} />
           <Figures slip={slip} fontSize={fontSize} />
         </View>
         <Margins slip={slip} fontSize={fontSize} />
         <Readings slip={slip} density={density} />
+        <Course slip={slip} fontSize={fontSize} />
         <Remarks title="Also found" lines={slip.remarks} density={density} />
         <Remarks title="About these readings" lines={slip.irregular} density={density} />
         <View style={{ flexGrow: 1 }} />
@@ -104,6 +106,7 @@ function Head({ slip, print, density, code }: Props) {
         <Text style={{ fontFamily: FIGURE_FACES, fontWeight: 700, fontSize: tagSize, lineHeight: 1.25 }}>
           {printable(slip.tag)}
         </Text>
+        {slip.for.length > 0 && <Text>For {cut(slip.for.join(', '), 140)}</Text>}
         <Text style={{ color: INK.soft }}>
           {slip.finished ? 'Tested' : 'Not finished yet, as it stood'} {printable(print.testedAt)} by{' '}
           {cut(slip.testedBy, 60)}
@@ -223,6 +226,42 @@ function Margins({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: n
   );
 }
 
+/** What it comes to in the customer's own words. */
+function Plain({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: number }) {
+  if (slip.plain.length === 0) return null;
+  return (
+    <View style={{ gap: 3 }}>
+      {slip.plain.map(({ title, text }) => (
+        <View key={title} style={{ flexDirection: 'row', gap: 8 }} wrap={false}>
+          <Text style={{ width: '22%', fontWeight: 700, fontSize: fontSize + 0.5 }}>{title}</Text>
+          <Text style={{ flexGrow: 1, flexBasis: 0, fontSize: fontSize + 0.5 }}>{printable(text)}</Text>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** What was measured more than once, as found and as left. */
+function Course({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: number }) {
+  if (slip.course.length === 0) return null;
+  return (
+    <View>
+      <Heading fontSize={fontSize}>As found and as left</Heading>
+      {slip.course.map(([name, found, left]) => (
+        <View key={name} style={{ flexDirection: 'row', gap: 8, paddingVertical: 1 }} wrap={false}>
+          <Text style={{ width: '22%', fontWeight: 700 }}>{name}</Text>
+          <Text style={{ width: '37%', fontFamily: FIGURE_FACES, fontSize: fontSize - 0.5 }}>
+            {printable(found)}
+          </Text>
+          <Text style={{ flexGrow: 1, flexBasis: 0, fontFamily: FIGURE_FACES, fontSize: fontSize - 0.5 }}>
+            {printable(left)}
+          </Text>
+        </View>
+      ))}
+    </View>
+  );
+}
+
 function Readings({ slip, density }: { readonly slip: Slip; readonly density: Density }) {
   const { fontSize, working: withWorking } = density;
   if (slip.readings.length === 0) return null;
@@ -286,8 +325,9 @@ function Foot({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: numb
   return (
     <View style={{ borderTopWidth: 0.5, borderTopColor: INK.line, paddingTop: 4 }}>
       <Text style={{ fontSize, color: INK.soft }}>
-        Judged by {cut(slip.rules, 120)}; core {slip.core}. Run {slip.runId}. Volts, limits and health are
-        corrected for temperature and charge.
+        {slip.audience === 'shop' &&
+          `Judged by ${cut(slip.rules, 120)}; core ${slip.core}. Run ${slip.runId}. `}
+        Volts, limits and health are corrected for temperature and charge.
       </Text>
       {slip.instruments && <Text style={{ fontSize, color: INK.soft }}>{cut(slip.instruments, 240)}</Text>}
       <Text style={{ fontSize, color: INK.soft }}>{slip.closing}</Text>

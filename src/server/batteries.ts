@@ -5,6 +5,8 @@ import { checkShape } from '@/core/exchange/check-shape';
 import type { BatteryInList, BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
+import { foundAndLeft } from '@/core/steps/course';
+import type { Reading } from '@/core/steps/reading';
 import {
   addBattery,
   batteryById,
@@ -14,7 +16,7 @@ import {
   searchBatteries,
 } from '@/store/batteries';
 import { isAlreadyThere } from '@/store/fault';
-import { loadsOfBattery, runsOfBattery } from '@/store/runs';
+import { loadsOfBattery, openVoltagesOfBattery, runsOfBattery } from '@/store/runs';
 import type { Whereabouts } from '@/store/search';
 import { slotsOfBatteries, slotsOfBattery } from '@/store/vehicles';
 import { type Answer, refused, refusedSaying } from './answer';
@@ -117,6 +119,19 @@ export async function findBattery(context: Context, tag: string): Promise<Answer
 /** More lines over each other cannot be told apart. */
 const LOADS_SHOWN = 6;
 
+/** Open voltages that are looked at: a run has one or two. */
+const OPENED_READ = 3 * RUNS_SHOWN;
+
+function openedAndLeft(byRun: ReadonlyMap<string, Reading[]>): BatteryStory['opened'] {
+  return Object.fromEntries(
+    [...byRun].flatMap(([runId, readings]) => {
+      const [course] = foundAndLeft(readings);
+      if (course?.found.kind !== 'open_circuit' || course.left?.kind !== 'open_circuit') return [];
+      return [[runId, [course.found.data.volts, course.left.data.volts] as const]];
+    }),
+  );
+}
+
 /** A battery with its runs, the newest first, its recorded loads, and where it has been. */
 export async function batteryStory(context: Context, id: string): Promise<BatteryStory | undefined> {
   const { store } = context;
@@ -127,6 +142,7 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
     runs: await runsOfBattery(store, id, RUNS_SHOWN),
     loads: await loadsOfBattery(store, id, LOADS_SHOWN),
     slots: await slotsOfBattery(store, id),
+    opened: openedAndLeft(await openVoltagesOfBattery(store, id, OPENED_READ)),
     rules: await rulesToday(context),
   };
 }

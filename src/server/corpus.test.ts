@@ -127,7 +127,7 @@ describe.each(VERSIONS)('what %s left', (version) => {
     const technicianId = technician?.id ?? '';
     granted(await finishSeen(context, open?.run.id ?? '', technicianId));
     const runId = done?.run.id ?? '';
-    granted(await reopenRun(context, { runId, technicianId }));
+    granted(await reopenRun(context, { runId, technicianId, readingId: uuidv7(), reason: 'Left out' }));
     const again = granted(await finishSeen(context, runId, technicianId));
     // Both stand: what was judged then, and what is judged now.
     expect(again.assessments.map(({ core }) => core)).toContain(done?.assessments[0]?.core);

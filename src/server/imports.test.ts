@@ -88,7 +88,7 @@ describe('an import', () => {
     const [first] = (await storyOf(tag))?.runs ?? [];
     const runId = first?.run.id ?? '';
     const before = granted(await answerRun(context, runId));
-    granted(await reopenRun(context, { runId, technicianId }));
+    granted(await reopenRun(context, { runId, technicianId, readingId: uuidv7(), reason: 'Left out' }));
     const after = granted(await finishSeen(context, runId, technicianId));
     expect(after.assessments[0]?.assessment).toEqual(before.assessments[0]?.assessment);
     expect(before.readings.map(({ kind }) => kind)).toEqual([
@@ -168,7 +168,7 @@ describe('taking an import back', () => {
     const tag = newTag();
     const made = granted(await bringIn([sound(tag)], 1));
     const runId = (await storyOf(tag))?.runs[0]?.run.id ?? '';
-    granted(await reopenRun(context, { runId, technicianId }));
+    granted(await reopenRun(context, { runId, technicianId, readingId: uuidv7(), reason: 'Left out' }));
     expect(messageOf(await undo(made))).toContain(`worked on since: ${tag}.`);
     const envelope = { id: uuidv7(), runId, takenAtMs: Date.now(), technicianId, instrument: 'typed' };
     const more = {

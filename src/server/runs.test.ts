@@ -1,4 +1,5 @@
 import { uuidv7 } from 'uuidv7';
+import { reopenings } from '@/core/steps/course';
 import { answering } from './answer';
 import { granted, messagesOf } from './answers.test-support';
 import { batteryStory } from './batteries';
@@ -92,7 +93,16 @@ describe('a run', () => {
 
     const late = reading(runId, 'open_circuit', { volts: 12.6, temperatureC: 20 });
     expect(await captureReading(shop.context, late)).toMatchObject({ ok: false, failure: 'conflict' });
-    expect(granted(await reopenRun(shop.context, { runId, technicianId })).run.finishedAtMs).toBeNull();
+    const asked = { runId, technicianId, readingId: uuidv7() };
+    expect(messagesOf(await reopenRun(shop.context, { ...asked, reason: ' ' }))[0]).toContain('reason');
+    const reopened = granted(await reopenRun(shop.context, { ...asked, reason: 'A reading is missing' }));
+    expect(reopened.run.finishedAtMs).toBeNull();
+    expect(reopenings(reopened.readings)).toMatchObject([
+      { technicianId, data: { reason: 'A reading is missing' } },
+    ]);
+    // Sent twice it is opened once, and says so once.
+    const twice = granted(await reopenRun(shop.context, { ...asked, reason: 'A reading is missing' }));
+    expect(reopenings(twice.readings)).toHaveLength(1);
     granted(await captureReading(shop.context, late));
     const again = granted(await finishSeen(shop.context, runId, technicianId));
     expect(again.assessments).toHaveLength(2);

@@ -15,6 +15,7 @@ import { checkInRun } from '@/core/steps/check-in-run';
 import { currentReadings } from '@/core/steps/current-readings';
 import { evidenceFromCurrent } from '@/core/steps/evidence-from-readings';
 import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/core/steps/reading';
+import { TYPED } from '@/core/steps/typed';
 import { batteryById } from '@/store/batteries';
 import type { Database, Transaction } from '@/store/open';
 import {
@@ -37,6 +38,15 @@ const StartRun = Type.Object(
   { additionalProperties: false },
 );
 const OnRun = Type.Object({ runId: Uuid, technicianId: Uuid }, { additionalProperties: false });
+const ReopenRun = Type.Object(
+  {
+    ...OnRun.properties,
+    /** The reading that says why is one like any other, made where the run is opened again. */
+    readingId: Uuid,
+    reason: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S', description: 'reason' }),
+  },
+  { additionalProperties: false },
+);
 const FinishRun = Type.Object(
   {
     ...OnRun.properties,
@@ -151,14 +161,30 @@ function otherReadings(readings: readonly Reading[], seenIds: readonly string[])
 
 /** Opens a finished run again, so that a reading can be added or put right. */
 export function reopenRun(context: Context, input: unknown): Promise<Answer<RunView>> {
-  return onRun(context, OnRun, input, async (transaction, run) => {
+  return onRun(context, ReopenRun, input, async (transaction, run, { technicianId, reason, readingId }) => {
+    // Sent twice it is opened once; a run that somebody has opened already stays as it is.
+    if (run.run.finishedAtMs === null) return succeed(await viewOf(run, transaction));
+    const nowMs = context.now();
+    const reopened: Reading = {
+      ...{ id: readingId, runId: run.run.id, kind: 'reopened', data: { reason: reason.trim() } },
+      ...{
+        takenAtMs: nowMs,
+        technicianId,
+        instrument: TYPED,
+        forced: false,
+        supersedesId: null,
+        reason: null,
+      },
+    };
     await reopen(transaction, run.run.id);
+    await addReading(transaction, reopened, nowMs);
     const open = { ...run.run, finishedAtMs: null, finishedById: null, assessmentId: null };
-    return succeed(await viewOf({ ...run, run: open }, transaction));
+    const readings = [...run.readings, { ...reopened, recordedAtMs: nowMs }];
+    return succeed(await viewOf({ ...run, run: open, readings }, transaction));
   });
 }
 
-async function onRun<S extends typeof OnRun | typeof FinishRun>(
+async function onRun<S extends typeof ReopenRun | typeof FinishRun>(
   context: Context,
   schema: S,
   input: unknown,

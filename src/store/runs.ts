@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import { and, asc, desc, eq, gt, gte, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
 import { SHAPES } from '@/core/exchange/stored/shapes';
@@ -244,6 +245,34 @@ export function runsOfBattery(
       .orderBy(desc(runs.startedAtMs))
       .limit(limit);
     return rows.map((row) => ({ run: runOf(row.runs), ...finishedWith(row.assessments) }));
+  });
+}
+
+/** The open voltages of a battery's newest runs, with what was taken back of them, by run. */
+export function openVoltagesOfBattery(
+  store: Store,
+  batteryId: string,
+  limit: number,
+): Promise<Map<string, Reading[]>> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select({ reading: readings })
+      .from(readings)
+      .innerJoin(runs, eq(runs.id, readings.runId))
+      .where(
+        and(
+          eq(runs.batteryId, batteryId),
+          inSight(runs.arrivalId),
+          inArray(readings.kind, ['open_circuit', 'withdrawal']),
+        ),
+      )
+      .orderBy(desc(runs.startedAtMs))
+      .limit(limit);
+    const read = rows.flatMap(({ reading }) => {
+      const decoded = decodeReading(reading);
+      return decoded.ok ? [decoded.value] : [];
+    });
+    return group(read, ({ runId }) => runId);
   });
 }
 

@@ -92,6 +92,8 @@ export interface BatteryStory {
   readonly loads: readonly LoadRecord[];
   /** Where it has been, the newest first. */
   readonly slots: readonly SlotHeld[];
+  /** The open voltage of each run that read it more than once, as found and as left, V. */
+  readonly opened: Readonly<Record<string, readonly [foundVolts: number, leftVolts: number]>>;
 }
 
 /** A load test of which the course was recorded. */

@@ -1,8 +1,9 @@
 import { isRatingStandard } from '../battery/rating-standard';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import type { Reading, ReadingKind, ReadingOf } from '../steps/reading';
+import { readingTitle } from '../steps/registry';
 import type { PracticeCase } from './practice-case';
-import { type Remark, readingName } from './remark';
+import type { Remark } from './remark';
 import type { TrueMoment } from './true-moment';
 
 /** Surface charge above this, V, makes an open voltage wrong. A model of ours. */
@@ -40,7 +41,7 @@ export function handlingRemarks(
 
 function ofReading({ seen }: PracticeCase, reading: Reading, moment: TrueMoment | undefined): Remark[] {
   const remarks: Remark[] = [];
-  const name = readingName(reading.kind);
+  const name = readingTitle(reading.kind);
   if ((seen.case !== 'ok' || seen.smell !== 'none') && POWERED.has(reading.kind)) {
     remarks.push({ kind: 'danger', text: `${name} on a battery that nobody should touch.` });
   }

@@ -1,6 +1,5 @@
 import type { StepId } from '../assessment/step-id';
 import type { ReadingKind } from '../steps/reading';
-import { STEPS } from '../steps/registry';
 
 /** What was good or bad about something that was done. `danger` could have hurt somebody. */
 export interface Remark {
@@ -28,9 +27,3 @@ export const STEP_OF_READING: Readonly<Partial<Record<ReadingKind, StepId>>> = {
   three_minute: 'three_minute',
   stand: 'stand',
 };
-
-/** What a reading is called, by its step. */
-export function readingName(kind: ReadingKind): string {
-  const step = STEP_OF_READING[kind];
-  return step ? STEPS[step].label : kind;
-}

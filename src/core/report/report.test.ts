@@ -96,6 +96,45 @@ describe('a slip', () => {
     expect(made.battery.map(([name]) => name)).not.toContain('Date code');
   });
 
+  it('tells the customer in plain words what was tested, how it did, what it means and what the grade stands for', () => {
+    const plain = slip(viewOf(measured(12.65, 10.6)), 'customer').plain;
+    expect(plain.map(({ title }) => title)).toEqual([
+      'What was tested',
+      'How it did',
+      'What that means',
+      'Grade A',
+    ]);
+    const text = plain.map((words) => words.text).join(' ');
+    expect(text).toContain('Its voltage at rest and its voltage under a load of 285 A for 15 seconds.');
+    expect(text).toMatch(/about \d+ % of the starting strength that is printed on it, give or take \d+/);
+    expect(text).toContain('The battery is in order.');
+    expect(text).toContain(`${STANDARD_RULES.health.gradeAPct} % of its printed strength or more`);
+    expect(slip(viewOf(measured(12.65, 10.6))).plain).toEqual([]);
+  });
+
+  it('names whose battery it is and the order, as they were given when it was identified', () => {
+    const run = measured(12.65, 10.6).add('identify', {
+      confirmed: true,
+      customer: 'Dredge crew 2',
+      order: '4711',
+    });
+    expect(slip(viewOf(run, false), 'customer').for).toEqual(['Dredge crew 2', 'Order 4711']);
+    expect(slip(viewOf(measured(12.65, 10.6))).for).toEqual([]);
+  });
+
+  it('has what was measured again as found and as left', () => {
+    const run = measured(12.1, 9)
+      .add('charge', { full: true })
+      .add('open_circuit', { volts: 12.65, temperatureC: 20 });
+    const [course] = slipIn(slip(viewOf(run, false)), '°F').course;
+    expect(course?.map((text) => text.replace(/\u00A0/g, ' '))).toEqual([
+      'Open-circuit voltage',
+      '12.10 V, 50.0 °F',
+      '12.65 V, 68.0 °F',
+    ]);
+    expect(slip(viewOf(measured(12.65, 10.6))).course).toEqual([]);
+  });
+
   it('shows each number once, however many findings rest on it', () => {
     const made = slip(viewOf(measured(12.65, 9.1)));
     expect(made.verdict).toBe('retire');
@@ -110,10 +149,7 @@ describe('a slip', () => {
       .add('open_circuit', { volts: 12.1, temperatureC: 10 }, { forced: true });
     run.add('recovery', { minutes: 5, volts: 12.5 }, { supersedesId: run.lastId, reason: 'wrong key' });
     const { irregular } = slip(viewOf(run, false));
-    expect(irregular).toEqual([
-      'Passed over: conductance, tester lent out.',
-      'Put right: recovery, wrong key.',
-    ]);
+    expect(irregular).toEqual(['Passed over: conductance, tester lent out.', 'Taken back: nothing.']);
     // Why somebody went wrong is nothing for a customer.
     expect(slip(viewOf(run, false), 'customer').irregular).toContain('Put right: recovery.');
     const forced = measured(12.1, 9).add(

@@ -19,10 +19,12 @@ import type { TemperatureUnit } from '../quantity/temperature';
 import { temperaturesIn } from '../quantity/temperature-words';
 import type { HouseRules } from '../rules/house-rules';
 import { CLOSING_LINE } from '../steps/closing-line';
+import { foundAndLeft, type PutRight, putRight, reopenings } from '../steps/course';
 import { currentReadings, standingReadings } from '../steps/current-readings';
-import type { Reading, ReadingKind } from '../steps/reading';
-import { STEPS } from '../steps/registry';
+import type { Reading } from '../steps/reading';
+import { readingTitle, readingWords, STEPS } from '../steps/registry';
 import { TYPED } from '../steps/typed';
+import { customerWords, type PlainWords } from './customer-words';
 import { nextCheckMs } from './next-check';
 
 /** For whom a slip is written: the shop gets the working, the customer what it means. */
@@ -50,6 +52,8 @@ export interface Slip {
   /** Whose paper it is: a line each, none where the site is not filled in. */
   readonly from: readonly string[];
   readonly runId: string;
+  /** Whose battery it is and under which order, where somebody said so. */
+  readonly for: readonly string[];
   readonly tag: string;
   /** Name and value, as on the label. */
   readonly battery: readonly (readonly [name: string, value: string])[];
@@ -62,12 +66,16 @@ export interface Slip {
   readonly override: (VerdictOverride & { readonly by: string; readonly computed: string }) | null;
   /** What keeps people safe although the technician decided otherwise: it is never printed small. */
   readonly danger: string | null;
+  /** What it comes to in a customer's words; none on the shop's own. */
+  readonly plain: readonly PlainWords[];
   readonly charge: string | null;
   readonly health: string | null;
   readonly margins: readonly SlipMargin[];
   /** Findings without a number, the grave ones first. */
   readonly remarks: readonly string[];
   readonly readings: readonly SlipReading[];
+  /** What was measured more than once: its name, as found, as left. */
+  readonly course: readonly (readonly [name: string, found: string, left: string])[];
   /** What was forced, passed over or put right, and what was only simulated. */
   readonly irregular: readonly string[];
   /** What the readings that stand were taken with, where any gave its name. */
@@ -104,6 +112,7 @@ export function slipOf(
     audience,
     from: [site.name, site.address].filter((line) => line !== ''),
     runId: run.id,
+    for: forWhom(readings),
     tag: view.battery.tag,
     battery: labelFacts(view.battery, audience),
     verdict,
@@ -117,13 +126,20 @@ export function slipOf(
       computed: `${VERDICT_LABELS[assessment.verdict]}. ${because(assessment.decidedBy)}`,
     },
     danger: override && verdict !== 'quarantine' ? dangerIn(assessment) : null,
+    plain:
+      audience === 'customer'
+        ? customerWords(evidence, assessment, { verdict, grade: override ? null : assessment.grade, rules })
+        : [],
     charge: charge && estimateWords(charge),
     health: health && estimateWords(health),
     margins: marginsOf(assessment),
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
+    course: foundAndLeft(readings).flatMap(({ kind, found, left }) =>
+      left ? [[readingTitle(kind), readingWords(found, '°C'), readingWords(left, '°C')] as const] : [],
+    ),
     irregular: [
-      ...irregularities(view, evidence, audience),
+      ...irregularities(view, evidence, audience, nameOf),
       ...(kept && audience === 'shop' ? todaysWord(kept, rules) : []),
     ],
     instruments: audience === 'shop' ? instrumentWords(instrumentsOf(readings)) : null,
@@ -149,6 +165,7 @@ export function slipIn(slip: Slip, unit: TemperatureUnit): Slip {
       measured: measuredIn(measured, unit),
       indicative,
     })),
+    course: slip.course.map(([name, found, left]) => [name, told(found), told(left)] as const),
     readings: slip.readings.map(({ step, reading, working, standing }) => ({
       step,
       reading: told(reading),
@@ -156,6 +173,13 @@ export function slipIn(slip: Slip, unit: TemperatureUnit): Slip {
       standing: standing && told(standing),
     })),
   };
+}
+
+/** The customer and the order that were named when the battery was identified, last. */
+function forWhom(readings: readonly Reading[]): string[] {
+  const { identify } = currentReadings(readings).last;
+  const { customer, order } = identify?.data ?? {};
+  return [customer ?? '', order ? `Order ${order}` : ''].filter((words) => words !== '');
 }
 
 /** A stored judgement stands as it was made; where today's core would say otherwise, both are told. */
@@ -245,10 +269,14 @@ function readingOf({ step, reading, working, standing }: LedgerEntry, audience: 
   };
 }
 
-function irregularities({ readings }: RunView, evidence: Evidence, audience: Audience): string[] {
+function irregularities(
+  { readings }: RunView,
+  evidence: Evidence,
+  audience: Audience,
+  nameOf: (id: string | null) => string,
+): string[] {
   const superseded = new Set(readings.map(({ supersedesId }) => supersedesId));
   const forced = readings.filter((reading) => reading.forced && !superseded.has(reading.id));
-  const corrected = readings.filter(({ supersedesId, reason }) => supersedesId !== null && reason !== null);
   const skipped = readings.flatMap((reading) =>
     reading.kind === 'skip' && !superseded.has(reading.id) ? [reading.data] : [],
   );
@@ -256,20 +284,28 @@ function irregularities({ readings }: RunView, evidence: Evidence, audience: Aud
     ...(instrumentsOf(readings).some(isWrittenSimulated)
       ? ['Read on simulated instruments: this is no test of a real battery.']
       : []),
-    ...forced.map(({ kind }) => `Forced past its gate: ${kind.replaceAll('_', ' ')}. It is indicative.`),
+    ...forced.map(
+      ({ kind }) => `Forced past its gate: ${readingTitle(kind).toLowerCase()}. It is indicative.`,
+    ),
     ...skipped.map(({ step, reason }) => `Passed over: ${STEPS[step].label.toLowerCase()}, ${reason}.`),
     ...(skipped.length === 0
       ? evidence.skipped.map((step) => `Passed over: ${STEPS[step].label.toLowerCase()}.`)
       : []),
-    ...corrected.map(({ kind, reason }) => correctedWords(kind, audience === 'shop' ? `, ${reason}` : '')),
+    ...putRight(readings).map((change) =>
+      audience === 'shop' ? putRightInFull(change, nameOf(change.byId)) : putRightWords(change),
+    ),
+    ...(audience === 'shop' ? reopenings(readings) : []).map(
+      ({ data, technicianId }) => `Opened again: ${data.reason}, by ${nameOf(technicianId)}.`,
+    ),
   ];
 }
 
 /** Why an entry was wrong is for the shop: a customer reads that it was put right. */
-const correctedWords = (kind: ReadingKind, why: string) =>
-  kind === 'withdrawal'
-    ? `A reading was taken back${why}.`
-    : `Put right: ${kind.replaceAll('_', ' ')}${why}.`;
+const putRightWords = ({ was, now }: PutRight) =>
+  `${now ? 'Put right' : 'Taken back'}: ${readingTitle(was.kind).toLowerCase()}.`;
+
+const putRightInFull = ({ was, now, reason }: PutRight, by: string) =>
+  `${now ? 'Put right' : 'Taken back'}: ${readingTitle(was.kind).toLowerCase()}, ${readingWords(was, '°C')} before; ${reason}, by ${by}.`;
 
 /** The instruments of the readings that stand, each once, in the order in which they were used. */
 function instrumentsOf(readings: readonly Reading[]): string[] {

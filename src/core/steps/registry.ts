@@ -10,7 +10,7 @@ import { hydrometer } from './hydrometer/step';
 import { identify } from './identify/step';
 import { inspect } from './inspect/step';
 import { load } from './load/step';
-import { RUN_PARTS } from './of-the-run/parts';
+import { RUN_PARTS, RUN_TITLES } from './of-the-run/parts';
 import { openCircuit } from './open-circuit/step';
 import type { OneReading, ReadingKind } from './reading';
 import { recovery } from './recovery/step';
@@ -27,6 +27,20 @@ export const STEPS: Readonly<Record<StepId, AnyStep>> = {
   ...{ identify, complaint, inspect, vehicle, clean, settle, hydrometer, charge, conductance, load },
   ...{ recovery, crank, stand, verdict, top_up: topUp, open_circuit: openCircuit, three_minute: threeMinute },
 };
+
+/** The step that each kind of reading is taken in; none for what is said of the run as a whole. */
+const STEP_OF: ReadonlyMap<string, StepId> = new Map(
+  Object.entries({
+    ...{ identify, complaint, inspect, vehicle, clean, settle, hydrometer, charge, conductance, load },
+    ...{ recovery, crank, stand, top_up: topUp, open_circuit: openCircuit, three_minute: threeMinute },
+  }).flatMap(([id, { readings }]) => Object.keys(readings).map((kind) => [kind, id as StepId] as const)),
+);
+
+/** What a reading is called: by its step, or by what was said of the run. */
+export function readingTitle(kind: ReadingKind): string {
+  const step = STEP_OF.get(kind);
+  return step ? STEPS[step].label : RUN_TITLES[kind as keyof typeof RUN_TITLES];
+}
 
 /** What is known of each kind of reading. */
 const PARTS: { readonly [K in ReadingKind]: ReadingPart<K> } = {

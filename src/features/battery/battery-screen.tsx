@@ -65,7 +65,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         {runs.length === 0 ? (
           <p className="text-soft">It has not been tested yet.</p>
         ) : (
-          <RunTable runs={runs} />
+          <RunTable runs={runs} opened={story.opened} />
         )}
       </section>
     </main>

@@ -11,7 +11,7 @@ import { useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 /** A battery's runs, the newest first, each with the verdict that it was finished with. */
-export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
+export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>) {
   const nameOf = useTechnicianName();
   return (
     <ul className="sheet divide-y">
@@ -37,6 +37,7 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
             </span>
             <span className="min-w-0 text-soft">
               {assessment && (assessment.override?.why ?? because(assessment.assessment.decidedBy))}
+              <AsFound opened={opened[run.id]} />
             </span>
             <span className="max-w-64">
               {assessment && <LoadMargin findings={assessment.assessment.findings} />}
@@ -56,6 +57,18 @@ export function RunTable({ runs }: { readonly runs: BatteryStory['runs'] }) {
         </li>
       ))}
     </ul>
+  );
+}
+
+/** The open voltage as found and as left, where something was done to it in between. */
+function AsFound({ opened }: { readonly opened: BatteryStory['opened'][string] | undefined }) {
+  if (!opened) return null;
+  const [found, left] = opened;
+  return (
+    <span className="block text-sm">
+      as found <span className="figures">{formatQuantity(found, 'V')}</span>, as left{' '}
+      <span className="figures">{formatQuantity(left, 'V')}</span>
+    </span>
   );
 }
 

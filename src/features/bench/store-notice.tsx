@@ -38,6 +38,8 @@ export function StoreNotice({ run }: { readonly run: Run }) {
 }
 
 const MOST_TOLD = 5;
+/** Why a run is opened again for a reading that was on its way when it was finished. */
+const CAME_LATE = 'A reading came in after it was finished';
 
 function Refused({ run, unsent }: { readonly run: Run; readonly unsent: Unsent }) {
   const { temperatureUnit } = useSite();
@@ -50,7 +52,7 @@ function Refused({ run, unsent }: { readonly run: Run; readonly unsent: Unsent }
       <Problems problems={refused ?? []} />
       <div className="flex flex-wrap gap-3">
         {finishedMeanwhile ? (
-          <Button tone="main" onClick={() => void run.reopen()}>
+          <Button tone="main" onClick={() => void run.reopen(CAME_LATE)}>
             Reopen the run and store it
           </Button>
         ) : (

@@ -52,7 +52,8 @@ export interface Run {
   ) => readonly Problem[];
   /** Ends the run with the verdict that the readings on this screen come to, and no other. */
   readonly finish: () => Promise<void>;
-  readonly reopen: () => Promise<void>;
+  /** Opens the finished run again, and says why. */
+  readonly reopen: (reason: string) => Promise<void>;
   /** Gives up one reading that the server refused. */
   readonly discard: (readingId: string) => Promise<void>;
   /** Sends once more what the server refused. */
@@ -133,10 +134,11 @@ export function useRun(initial: RunView): Run {
     // Where it was overtaken, what came meanwhile is shown before anybody decides again.
     if (!done) await look();
   };
-  const reopen = async () => {
+  const reopen = async (reason: string) => {
     const technicianId = whoIsHere();
     if (technicianId === null) return;
-    const done = take(await send<RunView>(`/api/runs/${runId}/reopen`, { runId, technicianId }));
+    const asked = { runId, technicianId, reason, readingId: uuidv7() };
+    const done = take(await send<RunView>(`/api/runs/${runId}/reopen`, asked));
     if (done) await theOutbox().retry();
   };
 

@@ -58,17 +58,19 @@ export function SlipScreen({ slip, code }: { readonly slip: Slip; readonly code:
       <article className="sheet grid grid-cols-[minmax(0,1fr)] gap-4 p-6 max-sm:p-3 print:border-0 print:p-0 print:text-[13px]">
         <Head slip={slip} code={code} />
         <Verdict slip={slip} />
+        <Plain slip={slip} />
         <div className="grid gap-6 sm:grid-cols-[2fr_3fr] print:grid-cols-[2fr_3fr]">
           <Facts slip={slip} />
           <Margins slip={slip} />
         </div>
         <Readings slip={slip} />
+        <Course slip={slip} />
         <Remarks title="Also found" lines={slip.remarks} />
         <Remarks title="About these readings" lines={slip.irregular} />
         <footer className="border-t pt-2 text-sm text-soft">
           <p>
-            Judged by {slip.rules}; core {slip.core}. Volts, limits and health are corrected for temperature
-            and charge.
+            {slip.audience === 'shop' && `Judged by ${slip.rules}; core ${slip.core}. `}Volts, limits and
+            health are corrected for temperature and charge.
           </p>
           {slip.instruments && <p>{slip.instruments}</p>}
           <p>{slip.closing}</p>
@@ -85,6 +87,7 @@ function Head({ slip, code }: { readonly slip: Slip; readonly code: CodeOutline 
         {slip.from.length > 0 && <p className="text-sm text-soft">{slip.from.join(', ')}</p>}
         <p className="font-semibold text-harbour">{TITLES[slip.audience]}</p>
         <h1 className="figures text-3xl font-bold break-all">{slip.tag}</h1>
+        {slip.for.length > 0 && <p className="break-words">For {slip.for.join(', ')}</p>}
         <p className="text-soft">
           {slip.finished ? 'Tested' : 'Not finished yet, as it stood'} <Moment atMs={slip.testedAtMs} /> by{' '}
           {slip.testedBy}
@@ -183,6 +186,43 @@ function Margins({ slip }: { readonly slip: Slip }) {
           <MarginRule label={label} measured={measured} indicative={indicative} />
         </div>
       ))}
+    </section>
+  );
+}
+
+/** What it comes to in the customer's own words. */
+function Plain({ slip }: { readonly slip: Slip }) {
+  if (slip.plain.length === 0) return null;
+  return (
+    <dl aria-label="In plain words" className="grid gap-2 text-lg print:text-[14px]">
+      {slip.plain.map(({ title, text }) => (
+        <div key={title} className="grid gap-x-4 sm:grid-cols-[11rem_1fr] print:grid-cols-[9rem_1fr]">
+          <dt className="font-semibold">{title}</dt>
+          <dd>{text}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** What was measured more than once, as found and as left. */
+function Course({ slip }: { readonly slip: Slip }) {
+  if (slip.course.length === 0) return null;
+  return (
+    <section aria-label="As found and as left">
+      <h2 className="heading mb-1">As found and as left</h2>
+      <ul className="divide-y border-t">
+        {slip.course.map(([name, found, left]) => (
+          <li
+            key={name}
+            className="grid gap-x-4 py-1 sm:grid-cols-[11rem_1fr_1fr] print:grid-cols-[9rem_1fr_1fr]"
+          >
+            <span className="font-semibold">{name}</span>
+            <span className="figures">{found}</span>
+            <span className="figures">{left}</span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

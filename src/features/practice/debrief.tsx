@@ -3,10 +3,10 @@ import Link from 'next/link';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import type { Debrief as Debriefing } from '@/core/practice/debrief';
 import type { PracticeCase } from '@/core/practice/practice-case';
-import { type Remark, readingName } from '@/core/practice/remark';
+import type { Remark } from '@/core/practice/remark';
 import type { ToldByStep } from '@/core/practice/told-by-step';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
-import { readingWords, STEPS } from '@/core/steps/registry';
+import { readingTitle, readingWords, STEPS } from '@/core/steps/registry';
 import { Button, buttonClass } from '@/ui/button';
 import { useSite, useWords } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
@@ -140,7 +140,7 @@ function WhatWasTold({ told }: { readonly told: readonly ToldByStep[] }) {
           {told.map(({ reading, chargePct, trueChargePct, healthPct, trueHealthPct, verdict }) => (
             <tr key={reading.id} className="border-t align-middle">
               <th scope="row" className="py-2 pr-3 text-left font-semibold">
-                {readingName(reading.kind)}
+                {readingTitle(reading.kind)}
               </th>
               <td className="pr-3">{readingWords(reading, temperatureUnit)}</td>
               <Share pct={chargePct} />

@@ -2,5 +2,14 @@ import { Type } from '@sinclair/typebox';
 import { readingOf } from '../shape';
 
 export const IDENTIFY_READINGS = {
-  identify: readingOf('run', { confirmed: Type.Literal(true) }),
+  identify: readingOf('run', {
+    confirmed: Type.Literal(true),
+    /** Whose battery it is and under which order it is tested, where that is not the fleet's own. */
+    customer: Type.Optional(
+      Type.String({ minLength: 1, maxLength: 80, pattern: '\\S', description: 'customer' }),
+    ),
+    order: Type.Optional(
+      Type.String({ minLength: 1, maxLength: 40, pattern: '\\S', description: 'order number' }),
+    ),
+  }),
 } as const;

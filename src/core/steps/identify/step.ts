@@ -9,7 +9,11 @@ export const identify: Step<'identify'> = {
   gate: () => OPEN,
   onSheet: always,
   taken: ({ last }) => listed(last.identify),
-  readings: { identify: { words: () => 'label agrees' } },
+  readings: {
+    identify: {
+      words: ({ customer, order }) => ['label agrees', customer, order].filter(Boolean).join(', '),
+    },
+  },
   evidence: nothing,
   columns: null,
   written: () => [{ kind: 'identify', data: { confirmed: true } }],

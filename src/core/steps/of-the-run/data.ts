@@ -20,6 +20,10 @@ export const RUN_READINGS = {
     /** Over a quarantine: the finding that was looked at before it was set. */
     despite: Type.Optional(oneOf(FINDING_CODES, 'despite')),
   }),
+  /** A finished run was opened again. */
+  reopened: readingOf('run', {
+    reason: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S', description: 'reason' }),
+  }),
   /** Takes back the reading that it supersedes and puts nothing in its place. */
   withdrawal: readingOf('run', {}),
 } as const;

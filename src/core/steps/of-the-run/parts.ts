@@ -4,11 +4,20 @@ import type { CurrentReadings } from '../current-readings';
 import type { ReadingPart, Written } from '../step';
 
 export const RUN_PARTS: {
-  readonly [K in 'skip' | 'override' | 'withdrawal']: ReadingPart<K>;
+  readonly [K in 'skip' | 'override' | 'reopened' | 'withdrawal']: ReadingPart<K>;
 } = {
   skip: { words: ({ reason }) => `passed over: ${reason}` },
   override: { words: ({ verdict }) => `set to ${VERDICT_LABELS[verdict]}` },
+  reopened: { words: ({ reason }) => `opened again: ${reason}` },
   withdrawal: { words: () => 'taken back' },
+};
+
+/** What is said of a run as a whole, by name. */
+export const RUN_TITLES: Readonly<Record<keyof typeof RUN_PARTS, string>> = {
+  skip: 'Passed over',
+  override: 'Verdict set',
+  reopened: 'Opened again',
+  withdrawal: 'Taken back',
 };
 
 /** The steps that were passed over, which the judgement does not ask for again. */

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { useState } from 'react';
 import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
@@ -14,6 +15,11 @@ export function IdentifyStage({ run, spec, state, capture }: StageProps) {
   const rating = crankingRating(spec);
   const { decidedBy, estimates } = state.assessment;
   const { health } = estimates;
+  const [whose, setWhose] = useState<Whose>(NOBODY);
+  const agree = () => {
+    const [customer, order] = [whose.customer.trim(), whose.order.trim()];
+    capture('identify', { confirmed: true, ...(customer && { customer }), ...(order && { order }) });
+  };
   return (
     <div className={STAGE_COLUMN}>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5 text-xl sm:text-2xl">
@@ -81,8 +87,9 @@ export function IdentifyStage({ run, spec, state, capture }: StageProps) {
         </p>
       )}
       <SlotSays spec={spec} />
+      <ForWhom value={whose} onChange={setWhose} />
       <KeyBar>
-        <MainKey onPress={() => capture('identify', { confirmed: true })}>The label agrees</MainKey>
+        <MainKey onPress={agree}>The label agrees</MainKey>
         {!run.practice && (
           <Link href={`/batteries/${battery.id}/label`} className={buttonClass('plain', true)}>
             It differs: correct it
@@ -90,6 +97,38 @@ export function IdentifyStage({ run, spec, state, capture }: StageProps) {
         )}
       </KeyBar>
     </div>
+  );
+}
+
+interface Whose {
+  readonly customer: string;
+  readonly order: string;
+}
+
+const NOBODY: Whose = { customer: '', order: '' };
+
+/** Whose battery it is and under which order it is tested: both stand on the slip. */
+function ForWhom({ value, onChange }: { readonly value: Whose; readonly onChange: (whose: Whose) => void }) {
+  const line = (name: keyof Whose, label: string, maxLength: number) => (
+    <label className="grid min-w-0 gap-1">
+      <span className="heading">{label}</span>
+      <input
+        value={value[name]}
+        maxLength={maxLength}
+        autoComplete="off"
+        className="min-h-12 w-full rounded-md border border-line-strong bg-sheet px-3"
+        onChange={(event) => onChange({ ...value, [name]: event.target.value })}
+      />
+    </label>
+  );
+  return (
+    <details>
+      <summary className="flex min-h-11 items-center text-soft">For a customer or an order</summary>
+      <div className="grid gap-3 sm:grid-cols-[2fr_1fr]">
+        {line('customer', 'Customer', 80)}
+        {line('order', 'Order number', 40)}
+      </div>
+    </details>
   );
 }
 

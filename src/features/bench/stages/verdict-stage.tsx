@@ -7,12 +7,14 @@ import { ADVICE, because } from '@/core/assessment/wording';
 import { overrideOf } from '@/core/procedure/override';
 import { formatQuantity } from '@/core/quantity/format';
 import { STEPS } from '@/core/steps/registry';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
 import { LATER_PARTS } from '../later-parts';
+import { ReopenForm } from '../reopen-form';
+import { RunCourse } from '../run-course';
 import { OverrideForm } from './override-form';
 import type { StageProps } from './stage-props';
 
@@ -87,6 +89,7 @@ function Verdict({ run, state }: StageProps) {
           }
         />
       </dl>
+      <RunCourse readings={run.readings} />
       {verdict === 'watch' && next === 'charge' && (
         <p className="text-lg">Charge it before it goes back: it is below the charge for service.</p>
       )}
@@ -126,10 +129,8 @@ function Verdict({ run, state }: StageProps) {
             <Link href={`/batteries/${record.batteryId}`} className={buttonClass('plain', true)}>
               Its story
             </Link>
-            <Button large onClick={() => void run.reopen()}>
-              Reopen the run
-            </Button>
           </div>
+          <ReopenForm onReopen={(reason) => void run.reopen(reason)} />
         </div>
       )}
       <OtherRules evidence={state.evidence} assessment={assessment} own={run.view.rules} />

@@ -1,0 +1,81 @@
+import type { Assessment } from '../assessment/assess';
+import type { Evidence } from '../assessment/evidence';
+import type { Grade, Verdict } from '../assessment/verdict';
+import type { HouseRules } from '../rules/house-rules';
+
+/** One thing that a customer wants to know, and the answer in a sentence or two. */
+export interface PlainWords {
+  readonly title: string;
+  readonly text: string;
+}
+
+/** What each verdict means to somebody who only wants the engine to start, and what to do. */
+const MEANS: Readonly<Record<Verdict, string>> = {
+  serve: 'The battery is in order. Nothing needs to be done until its next check.',
+  watch:
+    'The battery works, but it has lost part of its strength. Plan for a new one, and have it checked before the cold.',
+  charge:
+    'The battery was not full, so nobody can say yet how good it is. It is charged in full and tested again before anything is replaced.',
+  retire:
+    'The battery is worn out and will let you down. Have it replaced; the old one goes to us as hazardous goods.',
+  quarantine:
+    'The battery is not safe. Keep away from it, do not charge or jump it, and leave it to people who are equipped for it.',
+  undecided: 'The test is not finished. More is measured before anyone can say.',
+};
+
+/** The customer's slip in plain words: what was tested, how it did, what that means, what the grade stands for. */
+export function customerWords(
+  evidence: Evidence,
+  { estimates }: Pick<Assessment, 'estimates'>,
+  told: { readonly verdict: Verdict; readonly grade: Grade | null; readonly rules: HouseRules },
+): PlainWords[] {
+  const { charge, health } = estimates;
+  const strength = health
+    ? `It has about ${Math.round(health.pct)} % of the starting strength that is printed on it, give or take ${Math.round(health.sdPct)}.`
+    : 'How strong it is was not measured.';
+  const fullness = charge ? `It was about ${Math.round(charge.pct)} % charged.` : '';
+  const words = [
+    { title: 'What was tested', text: sentence(testedWords(evidence)) },
+    { title: 'How it did', text: [fullness, strength].filter((text) => text !== '').join(' ') },
+    { title: 'What that means', text: MEANS[told.verdict] },
+    ...(told.grade ? [{ title: `Grade ${told.grade}`, text: gradeWords(told.grade, told.rules) }] : []),
+  ];
+  return words.filter(({ text }) => text !== '');
+}
+
+function testedWords({ openCircuit, load, conductance, hydrometer, crank, recovery }: Evidence): string[] {
+  return [
+    openCircuit ? 'its voltage at rest' : '',
+    hydrometer ? 'the acid of each cell' : '',
+    conductance ? 'how well it conducts' : '',
+    load ? `its voltage under a load of ${Math.round(load.amps)} A for ${load.seconds} seconds` : '',
+    recovery ? 'how it came back after that' : '',
+    crank ? 'its voltage while the engine was started' : '',
+  ].filter((words) => words !== '');
+}
+
+function sentence(parts: readonly string[]): string {
+  const [last, ...before] = parts.toReversed();
+  if (last === undefined) return 'It was looked at. Nothing was measured.';
+  const all = before.length === 0 ? last : `${before.toReversed().join(', ')} and ${last}`;
+  return `${all.charAt(0).toUpperCase()}${all.slice(1)}.`;
+}
+
+/** What a grade stands for, by the shop's own limits. */
+export function gradeWords(
+  grade: Grade,
+  { health: { gradeAPct, gradeBPct, gradeCPct } }: HouseRules,
+): string {
+  switch (grade) {
+    case 'A':
+      return `As good as new: ${gradeAPct} % of its printed strength or more.`;
+    case 'B':
+      return `Good: ${gradeBPct} to ${gradeAPct} % of its printed strength.`;
+    case 'C':
+      return `Used: ${gradeCPct} to ${gradeBPct} % of its printed strength.`;
+    case 'D':
+      return `Worn out: less than ${gradeCPct} % of its printed strength, or it failed its test.`;
+    case 'X':
+      return 'Not safe, whatever it measures.';
+  }
+}
