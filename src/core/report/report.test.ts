@@ -149,9 +149,12 @@ describe('a slip', () => {
       .add('open_circuit', { volts: 12.1, temperatureC: 10 }, { forced: true });
     run.add('recovery', { minutes: 5, volts: 12.5 }, { supersedesId: run.lastId, reason: 'wrong key' });
     const { irregular } = slip(viewOf(run, false));
-    expect(irregular).toEqual(['Passed over: conductance, tester lent out.', 'Taken back: nothing.']);
+    expect(irregular).toEqual([
+      'Passed over: conductance, tester lent out.',
+      'Put right: open-circuit voltage, 12.10\u00A0V, 10.0\u00A0°C before; wrong key, by Maro Tindell.',
+    ]);
     // Why somebody went wrong is nothing for a customer.
-    expect(slip(viewOf(run, false), 'customer').irregular).toContain('Put right: recovery.');
+    expect(slip(viewOf(run, false), 'customer').irregular).toContain('Put right: open-circuit voltage.');
     const forced = measured(12.1, 9).add(
       'load',
       { amps: 285, seconds: 15, volts: 9, temperatureC: 10 },
