@@ -311,3 +311,42 @@ async function showToCamera(page: Page, picture: Buffer): Promise<void> {
     `data:image/png;base64,${picture.toString('base64')}`,
   );
 }
+
+test('printed lists carry no keys, tear no tag and cut no column', async ({
+  page,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const { uuidv7 } = await import('uuidv7');
+  const label = {
+    ...{ tag: `${newTag}-LONG-ENOUGH`, type: 'gel', nominalVolts: 12, c20Ah: 80, rcMinutes: null },
+    ...{ ratings: [{ standard: 'DIN', amps: 300 }], model: '', dateCode: '', fittedOn: '2025-01-31' },
+    place: 'The shelf behind the second charger, left of the door',
+  };
+  await request.post('/api/batteries', { data: { id: uuidv7(), technicianId, label } });
+  // A sheet of A4 between its margins, at 96 dots an inch.
+  await page.setViewportSize({ width: 718, height: 1047 });
+  await page.emulateMedia({ media: 'print' });
+  for (const path of [`/batteries?q=${newTag}`, '/', '/lots', '/files']) {
+    await page.goto(path);
+    await page.locator('main').waitFor();
+    const keys = page.getByRole('main').getByRole('button').or(page.getByRole('navigation'));
+    await expect(keys.filter({ visible: true })).toHaveCount(0);
+    const wider = await page.evaluate(() => document.documentElement.scrollWidth > window.innerWidth);
+    expect([path, wider]).toEqual([path, false]);
+  }
+  await page.goto(`/batteries?q=${newTag}`);
+  const row = page.getByRole('row').filter({ hasText: newTag });
+  await expect(row).toContainText('The shelf behind the second charger, left of the door');
+  const tagBox = await row.getByRole('link').boundingBox();
+  const cut = await row
+    .getByRole('cell')
+    .last()
+    .evaluate((cell) => cell.getBoundingClientRect().right);
+  expect(cut).toBeLessThanOrEqual(718);
+  const lines = await row
+    .getByRole('link')
+    .evaluate((link) => link.getClientRects().length + Math.round(link.scrollHeight / 60));
+  expect(tagBox && lines).toBeLessThanOrEqual(2);
+});

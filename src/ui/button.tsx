@@ -14,7 +14,8 @@ const TONES: Readonly<Record<Tone, string>> = {
 /** The classes of a button, for links that act as one. */
 export function buttonClass(tone: Tone = 'plain', large = false): string {
   return clsx(
-    'inline-flex items-center justify-center gap-3 rounded-md border px-4 disabled:opacity-50',
+    // Paper has no keys.
+    'no-print inline-flex items-center justify-center gap-3 rounded-md border px-4 disabled:opacity-50',
     large ? 'min-h-16 text-xl' : 'min-h-12',
     TONES[tone],
   );

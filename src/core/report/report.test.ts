@@ -160,7 +160,9 @@ describe('a slip', () => {
       { amps: 285, seconds: 15, volts: 9, temperatureC: 10 },
       { forced: true },
     );
-    expect(slip(viewOf(forced, false)).irregular).toEqual(['Forced past its gate: load. It is indicative.']);
+    expect(slip(viewOf(forced, false)).irregular).toEqual([
+      'Forced past its gate: load test. It is indicative.',
+    ]);
     // The mark travels with the number, for the customer too.
     for (const audience of ['shop', 'customer'] as const)
       expect(slip(viewOf(forced, false), audience).health).toContain(', indicative');

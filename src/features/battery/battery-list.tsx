@@ -18,7 +18,7 @@ interface Props {
 export function BatteryList({ words, found }: Props) {
   const { batteries, total, earlier, later } = found;
   return (
-    <main className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-4 px-4 py-5">
+    <main className="print-list mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] gap-4 px-4 py-5">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-xl font-semibold">
           Batteries <span className="figures text-base font-normal text-soft">{total}</span>

@@ -22,7 +22,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
   const spec = specOf(battery);
   const open = runs.find(({ run }) => run.finishedAtMs === null);
   return (
-    <main className="mx-auto grid max-w-7xl gap-5 px-4 py-5">
+    <main className="print-list mx-auto grid max-w-7xl gap-5 px-4 py-5">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <div className="mr-auto min-w-0">
           <h1 className="figures text-3xl font-bold break-all">{battery.tag}</h1>

@@ -23,7 +23,7 @@ export function FilesScreen({ rules, imports, copies }: Props) {
   const [handedOver, setHandedOver] = useState<File | null>(null);
   const [stored, setStored] = useState<ImportRecord | null>(null);
   return (
-    <main className="mx-auto grid max-w-7xl grid-cols-1 items-start gap-x-8 gap-y-6 px-4 py-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
+    <main className="print-list mx-auto grid max-w-7xl grid-cols-1 items-start gap-x-8 gap-y-6 px-4 py-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
       <h1 className="sr-only">Files</h1>
       <div className="grid min-w-0 grid-cols-1 gap-6">
         <BringReadings rules={rules} onStored={setStored} onList={setHandedOver} />

@@ -12,7 +12,7 @@ const FloorBoard = dynamic(() => import('./floor-board'), {
 /** What needs my hands now: the scan field, what is on the bench, what was done today. */
 export function FloorScreen(scan: React.ComponentProps<typeof ScanField>) {
   return (
-    <main className="mx-auto grid max-w-7xl gap-6 px-4 py-5">
+    <main className="print-list mx-auto grid max-w-7xl gap-6 px-4 py-5">
       <h1 className="sr-only">Floor</h1>
       <ScanField {...scan} />
       <FloorBoard />

@@ -41,7 +41,7 @@ export function LotList({
     if (!('unreachable' in reply) && reply.ok) router.push(`/lots/${id}`);
   };
   return (
-    <main className="mx-auto grid max-w-5xl gap-5 px-4 py-5">
+    <main className="print-list mx-auto grid max-w-5xl gap-5 px-4 py-5">
       <div className="flex items-center justify-between gap-3">
         <h1 className="text-xl font-semibold">Lots</h1>
         {lots.length > 0 && (

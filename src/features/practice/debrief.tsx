@@ -39,7 +39,7 @@ export function Debrief({
   const words = useWords();
   const { right, rightVerdicts, truth, remarks, told, score } = result;
   return (
-    <main className="mx-auto grid max-w-4xl gap-6 px-4 py-6">
+    <main className="print-list mx-auto grid max-w-4xl gap-6 px-4 py-6">
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <p className="heading">

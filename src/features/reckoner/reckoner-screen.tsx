@@ -44,7 +44,7 @@ export function ReckonerScreen({ rules, query }: Props) {
   const tool = tools.find(({ id }) => id === query.tool) ?? tools[0];
   if (!tool) return null;
   return (
-    <main className="mx-auto grid max-w-7xl items-start gap-6 px-4 py-5 md:grid-cols-[16rem_minmax(0,1fr)]">
+    <main className="print-list mx-auto grid max-w-7xl items-start gap-6 px-4 py-5 md:grid-cols-[16rem_minmax(0,1fr)]">
       <h1 className="sr-only">Reckoner</h1>
       <div className="md:hidden">
         <Select

@@ -24,7 +24,7 @@ export function RulesScreen({ view }: { readonly view: RulesView }) {
   const changed = differencesOf(current, draft).length > 0 || current.name !== draft.name;
   const begin = (rules: HouseRules) => setDraft({ ...rules, id: current.id, version: current.version });
   return (
-    <main className="mx-auto grid max-w-7xl gap-6 px-4 py-5">
+    <main className="print-list mx-auto grid max-w-7xl gap-6 px-4 py-5">
       <header className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <div className="mr-auto min-w-0">
           <h1 className="text-3xl font-bold">House rules</h1>
