@@ -58,13 +58,13 @@ module.exports = {
     ...coreArrows,
     {
       name: 'core-packages',
-      comment: 'The core is pure: only the schema builder, its checker and the CSV parser may enter it.',
+      comment: 'The core is pure: only the schema builder, its checker, the CSV parser and the reading of written dates may enter it.',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.(test|test-support)\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          'node_modules/(@sinclair/typebox|@cfworker/json-schema|ajv|ajv-formats|papaparse|@types/papaparse)/',
+          'node_modules/(@sinclair/typebox|@cfworker/json-schema|ajv|ajv-formats|papaparse|@types/papaparse|date-fns|@date-fns/tz)/',
       },
     },
     {

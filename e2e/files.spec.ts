@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { csvFile, readingsFile, readingsRow } from './support/readings-file';
 import { startServerWithSampleData } from './support/sample-data';
 import { freePort, newDatabaseFile, startServer } from './support/server';
-import { expect, expectAccessible, signIn, test } from './support/test';
+import { choose, expect, expectAccessible, signIn, test } from './support/test';
 
 const CHOOSE = 'Choose a CSV file of readings';
 
@@ -80,15 +80,15 @@ test('a foreign file with its own headings, semicolons, commas and Fahrenheit is
   await page.getByLabel(CHOOSE).setInputFiles(csvFile(`\uFEFF${text}\r\n`));
   // One column is needed and nobody can guess it: the page asks.
   await expect(page.getByText('Say which column holds type, or what all rows are.')).toBeVisible();
-  await page.getByLabel('Type, all rows').selectOption('agm');
+  await choose(page.getByLabel('Type, all rows'), 'agm');
   await expect(page.getByText('2 can be stored, 0 refused')).toBeVisible();
   await expect(page.getByText('6 of 8 taken')).toBeVisible();
-  await page.getByLabel('What is', { exact: true }).selectOption('construction');
+  await choose(page.getByLabel('What is', { exact: true }), 'construction');
   await expect(page.getByText('2 can be stored, 0 refused')).toBeVisible();
   await expect(page.getByText('7 of 8 taken')).toBeVisible();
   const rows = page.getByRole('region', { name: 'Rows of the file' });
   await expect(rows.getByRole('row').nth(1)).toContainText('99 %');
-  await page.getByLabel('Voltage is').selectOption('');
+  await choose(page.getByLabel('Voltage is'), '');
   await expect(page.getByText('6 of 8 taken')).toBeVisible();
   await expect(rows.getByRole('row').nth(1)).toContainText('Not decided yet');
 });

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, startedRun, test } from './support/test';
+import { choose, expect, expectAccessible, startedRun, test } from './support/test';
 
 test('a bad cell is found with the hydrometer, and condemned only after a charge', async ({
   page,
@@ -46,7 +46,7 @@ test('an AGM read under the wrong standard disagrees with its load test, and is 
   await bench.expectStage('Conductance');
   await expectAccessible(page);
   // The tester stood on DIN, and its 460 A were taken for EN: 61 % of the rating instead of 96.
-  await page.getByLabel('The tester shows').selectOption('EN');
+  await choose(page.getByLabel('The tester shows'), 'EN');
   await page.getByLabel('Reading').fill('460');
   await bench.capture();
   await bench.load('10.95');
@@ -55,7 +55,7 @@ test('an AGM read under the wrong standard disagrees with its load test, and is 
     'Suspect the contact, the rating or its standard',
   );
   await bench.step('Conductance').click();
-  await page.getByLabel('The tester shows').selectOption('DIN');
+  await choose(page.getByLabel('The tester shows'), 'DIN');
   await page.getByLabel('Reading').fill('460');
   await bench.capture();
   await expect(bench.verdict).toHaveText('Return to service');
@@ -67,9 +67,9 @@ test('a tester’s amperes about to be corrected twice are warned of by name', a
   openedRun: _run,
 }) => {
   await bench.upToCharge('12.65', '2');
-  await page.getByLabel('It has corrected for').selectOption('none');
+  await choose(page.getByLabel('It has corrected for'), 'none');
   await expect(page.getByText(/corrected for temperature and charge itself/)).toBeVisible();
-  await page.getByLabel('It has corrected for').selectOption('both');
+  await choose(page.getByLabel('It has corrected for'), 'both');
   await expect(page.getByText(/Correcting again counts it twice/)).toHaveCount(0);
   // A third of the rating is more likely another standard than a battery this bad.
   await page.getByLabel('Reading').fill('200');

@@ -12,8 +12,16 @@ test('a new battery is registered from the scan field and goes through to Return
   await page.getByRole('button', { name: 'Register it' }).click();
   await expect(page.getByLabel('Tag', { exact: true })).toHaveValue(newTag);
   await expectAccessible(page);
+  // How it is made decides the test, and is never guessed.
+  await page.getByRole('button', { name: 'Register' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'expected how it is made' })).toBeVisible();
+  await page.getByText('Flooded', { exact: true }).click();
   await page.getByLabel('Rating 1, A').fill('570');
+  await page.getByText('Where it belongs, and what else is printed').click();
   await page.getByLabel('Vehicle or shelf').fill('Crew van 9');
+  await page.getByLabel('Fitted on').fill('31.1.2025');
+  await page.getByLabel('Vehicle or shelf').focus();
+  await expect(page.getByLabel('Fitted on')).toHaveValue('31 Jan 2025');
   await page.getByRole('button', { name: 'Register' }).click();
 
   await expect(page.getByRole('heading', { name: newTag })).toBeVisible();

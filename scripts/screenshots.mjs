@@ -171,7 +171,8 @@ async function compareRules(page) {
   // The page must take a choice before one is made.
   // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
   await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
-  await page.getByLabel('and these').selectOption('ice-season');
+  await page.getByLabel('and these').click();
+  await page.locator('[role="option"][data-value="ice-season"]').click();
   await page.getByRole('button', { name: /^Judge all/ }).click();
   await page.getByText(/verdicts differ/).waitFor();
   await page.getByRole('region', { name: 'Compare' }).scrollIntoViewIfNeeded();

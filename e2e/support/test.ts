@@ -4,6 +4,7 @@ import {
   type BrowserContext,
   test as base,
   expect,
+  type Locator,
   type Page,
 } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
@@ -127,3 +128,14 @@ export async function expectAccessible(page: Page): Promise<void> {
 }
 
 export { expect };
+
+/** Chooses from one of our lists, by what an entry stands for or by what it says. */
+export async function choose(list: Locator, value: string): Promise<void> {
+  await list.click();
+  const page = list.page();
+  const option = page.locator(`[role="option"][data-value="${value}"]`);
+  await option
+    .or(page.getByRole('option', { name: value, exact: true }))
+    .first()
+    .click();
+}

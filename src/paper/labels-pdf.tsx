@@ -1,4 +1,5 @@
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
+import { dayWords } from '@/core/quantity/day';
 import type { LabelCode, LabelSize } from '@/core/report/battery-tag';
 import { type CodePath, codePath, fitsBars } from './code-path';
 import { PaperBars, PaperCode, PaperMark } from './drawings';
@@ -134,7 +135,7 @@ function Words({
       )}
       <Text style={{ ...small, fontWeight: 700 }}>{printable(line)}</Text>
       {rating !== '' && <Text style={{ ...small, fontWeight: 700 }}>{printable(rating)}</Text>}
-      {fittedOn && <Text style={small}>Fitted {printable(fittedOn)}</Text>}
+      {fittedOn && <Text style={small}>Fitted {printable(dayWords(fittedOn))}</Text>}
       {verdict && (
         <View style={{ flexDirection: 'row', gap: 2.5 * scale, alignItems: 'center' }}>
           <PaperMark verdict={verdict.verdict} size={small.fontSize} />

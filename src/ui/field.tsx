@@ -1,15 +1,11 @@
 import { clsx } from 'clsx';
 import { useId } from 'react';
+import { Controller, type FieldValues, type Path, type UseFormReturn } from 'react-hook-form';
+import type { ControlProps } from './control';
+import { SelectBox, type SelectOption } from './select';
 
 /** The classes of a field to type or choose in. */
 export const INPUT = 'min-h-12 w-full rounded-md border border-line-strong bg-sheet px-3';
-
-/** What ties a control to its label and to what is said about its value. */
-export interface ControlProps {
-  readonly id: string;
-  readonly 'aria-describedby': string;
-  readonly 'aria-invalid': boolean;
-}
 
 interface Props {
   readonly label: string;
@@ -69,5 +65,39 @@ export function TextField({
         />
       )}
     </Field>
+  );
+}
+
+/** A labelled choice of a form. */
+export function FormSelect<F extends FieldValues, T extends string>({
+  form,
+  name,
+  options,
+  className,
+  ...field
+}: Omit<Props, 'children' | 'error'> & {
+  readonly form: UseFormReturn<F>;
+  readonly name: Path<F>;
+  readonly options: readonly SelectOption<T>[];
+  readonly className?: string;
+}) {
+  return (
+    <Controller
+      control={form.control}
+      name={name}
+      render={({ field: { value, onChange }, fieldState }) => (
+        <Field {...field} error={fieldState.error?.message}>
+          {(control) => (
+            <SelectBox
+              {...control}
+              value={value as T}
+              options={options}
+              onChoose={onChange}
+              {...(className === undefined ? {} : { className })}
+            />
+          )}
+        </Field>
+      )}
+    />
   );
 }

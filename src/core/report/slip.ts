@@ -14,6 +14,7 @@ import type { AssessmentRecord, BatteryRecord, RunView, Technician } from '../ex
 import { isWrittenSimulated } from '../instruments/written-name';
 import { overrideOf, type VerdictOverride } from '../procedure/override';
 import { judgeRun } from '../procedure/run-sheet';
+import { dayWords } from '../quantity/day';
 import { formatQuantity } from '../quantity/format';
 import type { TemperatureUnit } from '../quantity/temperature';
 import { temperaturesIn } from '../quantity/temperature-words';
@@ -218,7 +219,7 @@ function labelFacts(battery: BatteryRecord, audience: Audience): Slip['battery']
     ['Model', model],
     ['Group', group, 'shop'],
     ['Date code', dateCode, 'shop'],
-    ['Fitted on', fittedOn ?? ''],
+    ['Fitted on', fittedOn === null ? '' : dayWords(fittedOn)],
   ];
   return facts.flatMap(([name, value, only]) =>
     value === '' || (only && only !== audience) ? [] : [[name, value] as const],

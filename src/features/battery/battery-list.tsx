@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight, ChevronsLeft, CirclePlus, Download, Search, 
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { BatteryInList, SlotHeld } from '@/core/exchange/views';
+import { dayWords } from '@/core/quantity/day';
 import { Button, buttonClass } from '@/ui/button';
 
 interface Props {
@@ -104,7 +105,9 @@ function Table({ batteries }: { readonly batteries: readonly BatteryInList[] }) 
                 {battery.ratings.map(({ standard, amps }) => `${amps} A ${standard}`).join(', ')}
               </td>
               <td className="figures px-4">{battery.c20Ah}</td>
-              <td className="figures px-4 whitespace-nowrap">{battery.fittedOn}</td>
+              <td className="figures px-4 whitespace-nowrap">
+                {battery.fittedOn && dayWords(battery.fittedOn)}
+              </td>
             </tr>
           ))}
         </tbody>

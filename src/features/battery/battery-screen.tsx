@@ -8,6 +8,7 @@ import { loadToSet } from '@/core/battery/load-to-set';
 import { convertRating, RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import { VEHICLE_CLASSES } from '@/core/battery/vehicle';
 import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
+import { dayWords } from '@/core/quantity/day';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
@@ -84,7 +85,7 @@ function Identity({ battery, rules }: { readonly battery: BatteryRecord; readonl
     ['Group', battery.group || '–'],
     ['Slot asks for', slotWords(battery)],
     ['Date code', battery.dateCode || '–'],
-    ['Fitted on', battery.fittedOn ?? '–'],
+    ['Fitted on', battery.fittedOn === null ? '–' : dayWords(battery.fittedOn)],
   ];
   return (
     <section aria-label="Label" className="sheet grid gap-4 p-4">
@@ -166,7 +167,7 @@ function Places({ slots }: { readonly slots: BatteryStory['slots'] }) {
             .join(' · ')}
           <span className="figures">
             {' '}
-            {fromOn} to {toOn ?? 'now'}
+            {dayWords(fromOn)} to {toOn === null ? 'now' : dayWords(toOn)}
           </span>
         </li>
       ))}

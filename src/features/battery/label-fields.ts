@@ -2,6 +2,7 @@ import type { BatteryLabel, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType, Construction } from '@/core/battery/construction';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
+import { dayWords, readDay } from '@/core/quantity/day';
 import { checkEntry, type Quantity } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';
 import { typedNumber } from '@/ui/typed-number';
@@ -9,7 +10,8 @@ import { typedNumber } from '@/ui/typed-number';
 /** A label as a form holds it: everything as typed. */
 export interface LabelFields {
   tag: string;
-  type: BatteryType;
+  /** Empty until somebody says how it is made: it decides the test, and is never guessed. */
+  type: BatteryType | '';
   nominalVolts: '6' | '12';
   ratings: { standard: RatingStandard; amps: string }[];
   c20Ah: string;
@@ -29,7 +31,7 @@ export interface LabelFields {
 export function emptyFields(tag: string, standard: RatingStandard = 'SAE'): LabelFields {
   return {
     tag,
-    type: 'flooded',
+    type: '',
     nominalVolts: '12',
     ratings: [{ standard, amps: '' }],
     c20Ah: '',
@@ -62,7 +64,7 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
     model,
     place,
     dateCode,
-    fittedOn: fittedOn ?? '',
+    fittedOn: fittedOn === null ? '' : dayWords(fittedOn),
     group: battery.group ?? '',
     baselineSiemens: battery.baselineSiemens == null ? '' : String(battery.baselineSiemens),
     slotType: battery.slot?.type ?? '',
@@ -75,7 +77,7 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
 export function labelOf(fields: LabelFields): BatteryLabel {
   return {
     tag: fields.tag.trim(),
-    type: fields.type,
+    type: fields.type as BatteryType,
     nominalVolts: fields.nominalVolts === '6' ? 6 : 12,
     ratings: fields.ratings.flatMap(({ standard, amps }) => {
       const value = typedNumber(amps);
@@ -86,7 +88,7 @@ export function labelOf(fields: LabelFields): BatteryLabel {
     model: fields.model.trim(),
     place: fields.place.trim(),
     dateCode: fields.dateCode.trim(),
-    fittedOn: fields.fittedOn === '' ? null : fields.fittedOn,
+    fittedOn: readDay(fields.fittedOn),
     group: fields.group.trim(),
     baselineSiemens: typedNumber(fields.baselineSiemens),
     slot: slotOf(fields),

@@ -1,6 +1,7 @@
 import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { BatteryRecord } from '@/core/exchange/views';
+import { chooseIn } from '@/ui/select.test-support';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
 import { LabelForm } from './label-form';
 
@@ -72,8 +73,8 @@ const press = (name: string | RegExp) => userEvent.click(screen.getByRole('butto
 describe('registering a battery', () => {
   it('sends what the label says, with empty fields as not known', async () => {
     shown({ tag: 'FH-0200' });
-    await userEvent.selectOptions(screen.getByLabelText('Construction'), 'agm');
-    await userEvent.selectOptions(screen.getByLabelText('Standard of rating 1'), 'EN');
+    await userEvent.click(screen.getByLabelText('AGM'));
+    await chooseIn('Standard of rating 1', 'EN');
     await type('Rating 1, A', '760');
     await type('Capacity C20, Ah', '70,5');
     await press(/^Register/);
@@ -94,9 +95,10 @@ describe('registering a battery', () => {
 
   it('takes every rating on the label, each under a standard of its own', async () => {
     shown({ tag: 'FH-0200' });
+    await userEvent.click(screen.getByLabelText('Flooded'));
     await type('Rating 1, A', '900');
     await press('Another rating');
-    await userEvent.selectOptions(screen.getByLabelText('Standard of rating 2'), 'EN');
+    await chooseIn('Standard of rating 2', 'EN');
     await type('Rating 2, A', '855');
     await press(/^Register/);
     await waitFor(() => expect(sent).toHaveLength(1));
@@ -114,11 +116,27 @@ describe('registering a battery', () => {
     await screen.findByText('Found 0, expected 20 to 4000 A');
     screen.getByText('Found sixty, expected 1 to 4000 Ah');
     screen.getByText('Found nothing, expected a tag');
+    screen.getByText(/expected how it is made/);
     expect(sent).toEqual([]);
+  });
+
+  it('takes a day in any way that can mean one day only, and asks again where it could mean two', async () => {
+    shown({ tag: 'FH-0200' });
+    await userEvent.click(screen.getByLabelText('Flooded'));
+    await type('Fitted on', '3/4/2025');
+    await press(/^Register/);
+    await screen.findByText('Found 3/4/2025, expected a day: 31 Jan 2026');
+    await userEvent.clear(screen.getByLabelText('Fitted on'));
+    await type('Fitted on', '25.4.2025');
+    await press(/^Register/);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]?.body.label.fittedOn).toBe('2025-04-25');
+    expect(screen.getByLabelText<HTMLInputElement>('Fitted on').value).toBe('25 Apr 2025');
   });
 
   it('asks about an unusual rating without standing in the way', async () => {
     shown({ tag: 'FH-0200' });
+    await userEvent.click(screen.getByLabelText('Flooded'));
     await type('Rating 1, A', '30');
     screen.getByText('30 A is unusual. Was 300 A meant?');
     await press(/^Register/);
@@ -139,6 +157,7 @@ describe('registering a battery', () => {
       ],
     };
     shown({ tag: 'FH-0200' });
+    await userEvent.click(screen.getByLabelText('Flooded'));
     await type('Vehicle or shelf', 'Used rack');
     await press(/^Register/);
     await screen.findByText('Tag FH-0200 belongs to another battery already.');

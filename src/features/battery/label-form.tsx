@@ -1,18 +1,20 @@
 'use client';
 
-import { CirclePlus, Trash2 } from 'lucide-react';
+import { ChevronDown, CirclePlus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { type FieldErrors, type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
+import { Controller, type FieldErrors, type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import { batteryTypeLabel, CONSTRUCTIONS, OTHER_CHEMISTRIES } from '@/core/battery/construction';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
+import { dayWords, readDay } from '@/core/quantity/day';
 import type { Quantity } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
-import { Field, INPUT, TextField } from '@/ui/field';
+import { Choices } from '@/ui/choices';
+import { Field, FormSelect, INPUT, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -51,9 +53,8 @@ export function LabelForm({
         </p>
         <div className="sheet grid gap-5 p-5 sm:grid-cols-2">
           <WhatDecides form={form} />
-          <WhereItBelongs form={form} />
-          <SlotFields form={form} />
         </div>
+        <TheRest form={form} open={battery !== undefined} />
         <Problems problems={problems} />
         <KeyBar>
           <Button tone="quiet" large onClick={() => router.back()}>
@@ -96,42 +97,112 @@ function useSaving(form: Form, battery: BatteryRecord | undefined) {
   return { save, problems };
 }
 
+const TYPES = [...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((type) => ({
+  value: type,
+  label: batteryTypeLabel(type),
+}));
+const VOLTS = [
+  { value: '12', label: '12 V' },
+  { value: '6', label: '6 V' },
+] as const;
+const STANDARDS = RATING_STANDARDS.map((name) => ({ value: name, label: name }));
+
 /** What decides how it is tested: its tag, what it is made as, and what it is rated for. */
 function WhatDecides({ form }: { readonly form: Form }) {
   const { register, formState } = form;
-  const { errors } = formState;
   const tag = register('tag', {
     required: 'Found nothing, expected a tag',
     maxLength: { value: 32, message: 'At most 32 characters' },
   });
   return (
     <>
-      <TextField label="Tag" error={errors.tag?.message} registered={tag} className="figures text-lg" />
-      <Field label="Nominal voltage" error={errors.nominalVolts?.message}>
-        {(control) => (
-          <select {...control} {...register('nominalVolts')} className={INPUT}>
-            <option value="12">12 V</option>
-            <option value="6">6 V</option>
-          </select>
-        )}
-      </Field>
-      <Field label="Construction" error={errors.type?.message}>
-        {(control) => (
-          <select {...control} {...register('type')} className={INPUT}>
-            {[...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((type) => (
-              <option key={type} value={type}>
-                {batteryTypeLabel(type)}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
-      <NumberField form={form} name="c20Ah" quantity="c20Ah" label="Capacity C20, Ah" />
+      <TextField
+        label="Tag"
+        error={formState.errors.tag?.message}
+        registered={tag}
+        className="figures text-lg"
+      />
+      <FormChoices form={form} name="nominalVolts" legend="Nominal voltage" choices={VOLTS} />
+      <div className="sm:col-span-2">
+        <FormChoices
+          form={form}
+          name="type"
+          legend="Construction"
+          choices={TYPES}
+          missing="Found nothing, expected how it is made: its label or its caps say so"
+        />
+      </div>
       <Ratings form={form} />
+      <NumberField form={form} name="c20Ah" quantity="c20Ah" label="Capacity C20, Ah" />
       <NumberField form={form} name="rcMinutes" quantity="rcMinutes" label="Reserve capacity, min" />
     </>
   );
 }
+
+/** One of a few, nothing chosen before somebody does. */
+function FormChoices<N extends 'type' | 'nominalVolts'>({
+  form,
+  name,
+  legend,
+  choices,
+  missing,
+}: {
+  readonly form: Form;
+  readonly name: N;
+  readonly legend: string;
+  readonly choices: readonly { readonly value: LabelFields[N] & string; readonly label: string }[];
+  readonly missing?: string;
+}) {
+  return (
+    <Controller
+      control={form.control}
+      name={name}
+      rules={missing === undefined ? {} : { required: missing }}
+      render={({ field: { value, onChange }, fieldState: { error } }) => (
+        <div className="grid gap-1">
+          <Choices
+            legend={legend}
+            name={name}
+            choices={choices}
+            chosen={value === '' ? null : (value as LabelFields[N] & string)}
+            onChoose={onChange}
+          />
+          {error && (
+            <span role="alert" className="text-sm text-retire">
+              {error.message}
+            </span>
+          )}
+        </div>
+      )}
+    />
+  );
+}
+
+/** What else is printed, and where it belongs: it decides nothing, and folds. */
+function TheRest({ form, open }: { readonly form: Form; readonly open: boolean }) {
+  const { errors } = form.formState;
+  const wrong = FOLDED.some((name) => errors[name] !== undefined);
+  const [unfolded, setUnfolded] = useState(open);
+  return (
+    <details
+      className="sheet group"
+      open={unfolded || wrong}
+      onToggle={(event) => setUnfolded(event.currentTarget.open)}
+    >
+      <summary className="flex min-h-14 list-none items-center gap-3 px-5">
+        <ChevronDown size={18} aria-hidden="true" className="group-open:rotate-180" />
+        <span className="font-semibold">Where it belongs, and what else is printed</span>
+        <span className="text-soft max-sm:hidden">place, model, dates, group, its slot</span>
+      </summary>
+      <div className="grid gap-5 px-5 pb-5 sm:grid-cols-2">
+        <WhereItBelongs form={form} />
+        <SlotFields form={form} />
+      </div>
+    </details>
+  );
+}
+
+const FOLDED = ['place', 'model', 'dateCode', 'fittedOn', 'group', 'baselineSiemens', 'slotAmps'] as const;
 
 /** Who made it, and where and since when it is. */
 function WhereItBelongs({ form }: { readonly form: Form }) {
@@ -145,15 +216,34 @@ function WhereItBelongs({ form }: { readonly form: Form }) {
   );
   return (
     <>
-      {line('model', 'Maker and model', 80)}
       {line('place', 'Vehicle or shelf', 80)}
+      {line('model', 'Maker and model', 80)}
+      <DayField form={form} />
       {line('dateCode', 'Date code', 32)}
-      <Field label="Fitted on" error={formState.errors.fittedOn?.message}>
-        {(control) => <input {...control} type="date" {...register('fittedOn')} className={INPUT} />}
-      </Field>
       {line('group', 'Group or size', 32)}
       <NumberField form={form} name="baselineSiemens" quantity="siemens" label="Conductance when new, S" />
     </>
+  );
+}
+
+/** The day it was fitted, typed in any way that can mean one day only, and shown as days are everywhere. */
+function DayField({ form }: { readonly form: Form }) {
+  const { register, formState, setValue } = form;
+  const registered = register('fittedOn', {
+    validate: (text) =>
+      text.trim() === '' || readDay(text) !== null || `Found ${text}, expected a day: 31 Jan 2026`,
+    onBlur: (event: React.FocusEvent<HTMLInputElement>) => {
+      const day = readDay(event.target.value);
+      if (day !== null) setValue('fittedOn', dayWords(day));
+    },
+  });
+  return (
+    <TextField
+      label="Fitted on"
+      hint="As 31 Jan 2026 or 2026-01-31."
+      error={formState.errors.fittedOn?.message}
+      registered={registered}
+    />
   );
 }
 
@@ -181,6 +271,11 @@ function NumberField({
   );
 }
 
+const SLOT_TYPES = [
+  { value: '', label: 'any construction' },
+  ...CONSTRUCTIONS.map((type) => ({ value: type, label: batteryTypeLabel(type) })),
+];
+
 /** What the vehicle or slot asks for, so that the Bench can say whether this is the right battery for it. */
 function SlotFields({ form }: { readonly form: Form }) {
   const { register, formState, watch } = form;
@@ -188,27 +283,22 @@ function SlotFields({ form }: { readonly form: Form }) {
     <fieldset className="grid gap-2 sm:col-span-2">
       <legend className="heading mb-1">What its vehicle or slot asks for, as the handbook says</legend>
       <div className="flex flex-wrap items-start gap-2">
-        <select
-          {...register('slotType')}
-          aria-label="Construction that the slot asks for"
-          className={`${INPUT} max-w-44`}
-        >
-          <option value="">any construction</option>
-          {CONSTRUCTIONS.map((type) => (
-            <option key={type} value={type}>
-              {batteryTypeLabel(type)}
-            </option>
-          ))}
-        </select>
-        <select
-          {...register('slotStandard')}
-          aria-label="Standard of the rating that the slot asks for"
-          className={`${INPUT} max-w-28`}
-        >
-          {RATING_STANDARDS.map((name) => (
-            <option key={name}>{name}</option>
-          ))}
-        </select>
+        <FormSelect
+          form={form}
+          name="slotType"
+          label="Construction that the slot asks for"
+          hideLabel
+          options={SLOT_TYPES}
+          className="w-48"
+        />
+        <FormSelect
+          form={form}
+          name="slotStandard"
+          label="Standard of the rating that the slot asks for"
+          hideLabel
+          options={STANDARDS}
+          className="w-28"
+        />
         <Field
           label="Rating that the slot asks for, A"
           hideLabel
@@ -243,15 +333,14 @@ function Ratings({ form }: { readonly form: Form }) {
         const standard = watch(`ratings.${index}.standard`);
         return (
           <div key={id} className="flex flex-wrap items-start gap-2">
-            <select
-              {...register(`ratings.${index}.standard`)}
-              aria-label={`Standard of rating ${index + 1}`}
-              className={`${INPUT} max-w-28`}
-            >
-              {RATING_STANDARDS.map((name) => (
-                <option key={name}>{name}</option>
-              ))}
-            </select>
+            <FormSelect
+              form={form}
+              name={`ratings.${index}.standard`}
+              label={`Standard of rating ${index + 1}`}
+              hideLabel
+              options={STANDARDS}
+              className="w-28"
+            />
             <Field
               label={`Rating ${index + 1}, A`}
               hideLabel

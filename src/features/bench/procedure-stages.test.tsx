@@ -1,7 +1,9 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
 import type { RulesView } from '@/core/exchange/views';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { chooseIn } from '@/ui/select.test-support';
 import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
 import { ChargeStage } from './stages/charge-stage';
 import { ComplaintStage } from './stages/complaint-stage';
@@ -19,6 +21,7 @@ import { TypedMargins } from './typed-margins';
 class NoObserver {
   observe() {}
   disconnect() {}
+  unobserve() {}
 }
 
 beforeAll(() => Object.assign(globalThis, { ResizeObserver: NoObserver }));
@@ -61,7 +64,7 @@ describe('vehicle check', () => {
       writtenReadings(['complaint', { symptom: 'stood_long' }], ['vehicle_check', drawn]),
     );
     renderOnSite(<VehicleStage {...props} />);
-    expect(screen.getByLabelText<HTMLSelectElement>('Measured').value).toBe('side_drop');
+    expect(screen.getByLabelText('Measured').textContent).toBe(VEHICLE_CHECK_LABELS.side_drop);
   });
 
   it('can be passed over where the vehicle is not here', async () => {
@@ -263,12 +266,12 @@ describe('other rules', () => {
     await screen
       .findByRole('option', { name: 'Ours, version 4', hidden: true }, { timeout: 2000 })
       .catch(() => {});
-    await userEvent.selectOptions(screen.getByLabelText('Judge the same readings by'), 'ice-season');
+    await chooseIn('Judge the same readings by', 'Ice season');
     expect(
       within(screen.getByRole('region', { name: 'Ice season', hidden: true })).getByText('Retire'),
     ).toBeTruthy();
     expect(textOf()).toContain('the run’s own');
-    await userEvent.selectOptions(screen.getByLabelText('On this side'), 'short-tide');
+    await chooseIn('On this side', 'Short tide');
     expect(screen.getByRole('region', { name: 'Short tide', hidden: true })).toBeTruthy();
   });
 });

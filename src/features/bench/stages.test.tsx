@@ -14,6 +14,7 @@ import { VerdictStage } from './stages/verdict-stage';
 class NoObserver {
   observe() {}
   disconnect() {}
+  unobserve() {}
 }
 
 beforeAll(() => Object.assign(globalThis, { ResizeObserver: NoObserver }));

@@ -6,7 +6,7 @@ import {
   USED_COLUMNS,
   type UsedColumn,
 } from '@/core/exchange/readings-csv/columns';
-import { Select } from '@/ui/select';
+import { Select, SelectBox } from '@/ui/select';
 
 interface Props {
   readonly header: readonly string[];
@@ -44,19 +44,12 @@ export function ColumnMapping({ header, mapping, fixed, onChange, onFix }: Props
             <span className="truncate" title={name}>
               {name || <span className="text-soft">without a name</span>}
             </span>
-            <select
-              aria-label={`${name || `Column ${index + 1}`} is`}
-              className="min-h-11 min-w-0 rounded-md border border-line-strong bg-sheet px-2"
+            <SelectBox
+              name={`${name || `Column ${index + 1}`} is`}
               value={mapping[index] ?? ''}
-              onChange={(event) => onChange(assigned(mapping, index, event.target.value))}
-            >
-              <option value="">left aside</option>
-              {USED_COLUMNS.map((column) => (
-                <option key={column} value={column}>
-                  {COLUMN_FACTS[column].title}
-                </option>
-              ))}
-            </select>
+              options={TAKEN_FOR}
+              onChoose={(column) => onChange(assigned(mapping, index, column))}
+            />
           </li>
         ))}
       </ul>
@@ -81,6 +74,11 @@ export function ColumnMapping({ header, mapping, fixed, onChange, onFix }: Props
     </details>
   );
 }
+
+const TAKEN_FOR = [
+  { value: '', label: 'left aside' },
+  ...USED_COLUMNS.map((column) => ({ value: column, label: COLUMN_FACTS[column].title })),
+];
 
 /** Two columns may carry one name: the place tells them apart. */
 function named(header: readonly string[]) {

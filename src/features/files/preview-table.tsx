@@ -6,6 +6,7 @@ import type { PreviewRow } from '@/core/exchange/import/preview';
 import { formatQuantity } from '@/core/quantity/format';
 import { STEPS } from '@/core/steps/registry';
 import { Button } from '@/ui/button';
+import { Tick } from '@/ui/tick';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 const ROW_HEIGHT = 44;
@@ -28,15 +29,9 @@ export function PreviewTable({
           Rows <span className="figures font-normal text-soft">{shown.length}</span>
         </h3>
         {rows.some(({ ok }) => !ok) && <Button onClick={onSaveRefused}>Save the refused rows</Button>}
-        <label className="flex min-h-12 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-harbour"
-            checked={onlyBad}
-            onChange={(event) => setOnlyBad(event.target.checked)}
-          />
+        <Tick checked={onlyBad} onChange={setOnlyBad}>
           only those with something wrong
-        </label>
+        </Tick>
       </div>
       {opened && <Details row={opened} />}
       <Rows rows={shown} onOpen={setOpened} />

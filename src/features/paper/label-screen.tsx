@@ -2,6 +2,7 @@
 
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
+import { dayWords } from '@/core/quantity/day';
 import type { Problem } from '@/core/quantity/result';
 import {
   type BatteryTag,
@@ -204,7 +205,7 @@ function LabelPreview({
         {bars && <ScanCode code={outline} label={`Code of ${tag.tag}`} className="w-full" />}
         {tag.line === '' ? <Room /> : <p className="font-semibold">{tag.line}</p>}
         {tag.rating !== '' && <p className="font-semibold">{tag.rating}</p>}
-        {tag.fittedOn && <p>Fitted {tag.fittedOn}</p>}
+        {tag.fittedOn && <p>Fitted {dayWords(tag.fittedOn)}</p>}
         {tag.verdict && (
           <p className="flex items-center gap-1.5">
             <VerdictMark verdict={tag.verdict.verdict} size={16} />

@@ -3,8 +3,8 @@ import { VERDICT_LABELS, VERDICTS, type Verdict } from '@/core/assessment/verdic
 import type { Decision } from '@/core/practice/debrief';
 import { CAUSE_LABELS, CAUSES, type Cause } from '@/core/practice/practice-case';
 import { Button } from '@/ui/button';
+import { Choices } from '@/ui/choices';
 import { DialogFrame } from '@/ui/dialog-frame';
-import { Choices } from '../bench/stages/choices';
 
 const VERDICT_CHOICES = VERDICTS.map((verdict) => ({ value: verdict, label: VERDICT_LABELS[verdict] }));
 const CAUSE_CHOICES = CAUSES.map((cause) => ({ value: cause, label: CAUSE_LABELS[cause] }));

@@ -1,6 +1,8 @@
 import { ChevronDown } from 'lucide-react';
 import { type Figure, type FigureValue, figuresOf, figureText, withFigure } from '@/core/rules/figures';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { SelectBox } from '@/ui/select';
+import { Tick } from '@/ui/tick';
 
 interface Props {
   readonly current: HouseRules;
@@ -147,30 +149,17 @@ function FigureInput({ figure, onChange }: Omit<RowProps, 'before'>) {
   const { path, what, value, choices, least, most } = figure;
   if (choices && typeof value === 'string') {
     return (
-      <select
-        aria-label={what}
-        className={INPUT}
+      <SelectBox
+        name={what}
+        className="w-56"
         value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {choices.map((choice) => (
-          <option key={choice} value={choice}>
-            {figureText(path, choice)}
-          </option>
-        ))}
-      </select>
+        options={choices.map((choice) => ({ value: choice, label: figureText(path, choice) }))}
+        onChoose={onChange}
+      />
     );
   }
   if (typeof value === 'boolean') {
-    return (
-      <input
-        type="checkbox"
-        aria-label={what}
-        className="size-6 accent-[var(--harbour)]"
-        checked={value}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-    );
+    return <Tick name={what} checked={value} onChange={onChange} />;
   }
   if (typeof value === 'number') {
     return (

@@ -8,7 +8,7 @@ import type { SiteSheet } from '@/core/exchange/site/site-sheet';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
-import { Field, INPUT, TextField } from '@/ui/field';
+import { FormSelect, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -113,6 +113,15 @@ function Printed({ form }: { readonly form: UseFormReturn<SiteSheet> }) {
   );
 }
 
+const UNITS = [
+  { value: '°C', label: 'Celsius, °C' },
+  { value: '°F', label: 'Fahrenheit, °F' },
+];
+const STANDARDS = RATING_STANDARDS.map((standard) => ({
+  value: standard,
+  label: `${standard} (${STANDARD_FACTS[standard].asks})`,
+}));
+
 /** In which clock, unit, money and standard things are shown where nobody chose otherwise. */
 function Shown({
   form,
@@ -139,29 +148,20 @@ function Shown({
           ))}
         </datalist>
       </div>
-      <Field label="Temperatures" error={errorOf('temperatureUnit')} hint="Where a browser has not chosen.">
-        {(control) => (
-          <select {...control} {...register('temperatureUnit')} className={INPUT}>
-            <option value="°C">Celsius, °C</option>
-            <option value="°F">Fahrenheit, °F</option>
-          </select>
-        )}
-      </Field>
-      <Field
+      <FormSelect
+        form={form}
+        name="temperatureUnit"
+        label="Temperatures"
+        hint="Where a browser has not chosen; on paper."
+        options={UNITS}
+      />
+      <FormSelect
+        form={form}
+        name="ratingStandard"
         label="Rating standard of a new label"
-        error={errorOf('ratingStandard')}
         hint="What most labels here are printed in."
-      >
-        {(control) => (
-          <select {...control} {...register('ratingStandard')} className={INPUT}>
-            {RATING_STANDARDS.map((standard) => (
-              <option key={standard} value={standard}>
-                {standard} ({STANDARD_FACTS[standard].asks})
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+        options={STANDARDS}
+      />
       <TextField
         label="Currency"
         hint="Three letters, such as EUR."

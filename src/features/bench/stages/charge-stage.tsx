@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
 import { Button } from '@/ui/button';
+import { Choices } from '@/ui/choices';
 import { useWords } from '@/ui/site';
+import { Tick } from '@/ui/tick';
 import { NumberEntry } from '../number-entry';
 import { PlanFigures } from './charge-plan-figures';
-import { Choices } from './choices';
 import { OnCharge } from './on-charge';
 import type { StageProps } from './stage-props';
 
@@ -72,15 +73,9 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
                 chosen={mode}
                 onChoose={setMode}
               />
-              <label className="flex min-h-11 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-6 accent-[var(--harbour)]"
-                  checked={senses}
-                  onChange={(event) => setSenses(event.target.checked)}
-                />
+              <Tick checked={senses} onChange={setSenses}>
                 {words(SENSES)}
-              </label>
+              </Tick>
             </div>
           }
           fields={[

@@ -4,11 +4,11 @@ import type { ENGINES } from '@/core/assessment/evidence';
 import { loadTaskAt } from '@/core/assessment/load-result';
 import { formatQuantity } from '@/core/quantity/format';
 import { problem } from '@/core/quantity/result';
+import { Choices } from '@/ui/choices';
 import { LiveCrank } from '../live/live-crank';
 import { instrumentName, useLink, useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import type { NumberField } from '../number-fields';
-import { Choices } from './choices';
 import type { StageProps } from './stage-props';
 import { temperatureField } from './temperature-field';
 

@@ -5,10 +5,11 @@ import { gravityCorrectedTwice } from '@/core/correction/double-correction';
 import { gravityAt25 } from '@/core/correction/gravity';
 import { writeLine } from '@/core/instruments/line';
 import { CellBars } from '@/ui/charts/cell-bars';
+import { Choices } from '@/ui/choices';
+import { Tick } from '@/ui/tick';
 import { AskInstrument } from '../live/ask-instrument';
 import { NumberEntry } from '../number-entry';
 import type { NumberField } from '../number-fields';
-import { Choices } from './choices';
 import type { StageProps } from './stage-props';
 
 const WAYS = [
@@ -67,15 +68,9 @@ function Gravities({ run, spec, state, correcting, onTyping, capture }: StagePro
       manyAlike
       before={
         <div className="flex flex-wrap items-center justify-between gap-3">
-          <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-6 accent-[var(--harbour)]"
-              checked={compensated}
-              onChange={(event) => setCompensated(event.target.checked)}
-            />
+          <Tick checked={compensated} onChange={setCompensated}>
             The hydrometer corrects for temperature itself
-          </label>
+          </Tick>
           <AskInstrument
             kind="hydrometer"
             label="Draw from every cell"

@@ -4,6 +4,7 @@ import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { slotFit } from '@/core/battery/slot-fit';
+import { dayWords } from '@/core/quantity/day';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { buttonClass } from '@/ui/button';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
@@ -68,7 +69,7 @@ export function IdentifyStage({ run, spec, state, capture }: StageProps) {
         {battery.fittedOn !== null && (
           <>
             <dt className="text-soft">Fitted on</dt>
-            <dd>{battery.fittedOn}</dd>
+            <dd>{dayWords(battery.fittedOn)}</dd>
           </>
         )}
         {battery.model !== '' && (

@@ -1,5 +1,5 @@
 import type { ReadingData } from '@/core/steps/reading';
-import type { Choice } from './choices';
+import type { Choice } from '@/ui/choices';
 
 /** What can be answered at each point of an inspection. */
 

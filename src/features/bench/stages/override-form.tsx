@@ -13,6 +13,7 @@ import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
 import { useTechnicianName } from '@/ui/site';
+import { Tick } from '@/ui/tick';
 import type { StageProps } from './stage-props';
 
 interface Props extends Pick<StageProps, 'run' | 'state'> {
@@ -74,15 +75,9 @@ export function OverrideForm({ run, state, computed }: Props) {
         <div className="grid gap-2 rounded-md border-2 border-quarantine p-3">
           <p className="font-semibold">{because(computed.decidedBy)}</p>
           <p>Keep people away until whoever is licensed to decide has looked at it.</p>
-          <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              checked={looked}
-              onChange={(event) => setLooked(event.target.checked)}
-              className="size-6"
-            />
-            <span>I have looked at just this danger, and take it out of quarantine all the same.</span>
-          </label>
+          <Tick checked={looked} onChange={setLooked}>
+            I have looked at just this danger, and take it out of quarantine all the same.
+          </Tick>
         </div>
       )}
       <Select

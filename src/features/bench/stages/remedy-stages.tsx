@@ -1,5 +1,5 @@
+import { type Choice, Choices } from '@/ui/choices';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
-import { type Choice, Choices } from './choices';
 import type { StageProps } from './stage-props';
 
 const AFTER_CLEANING: readonly Choice<'ok' | 'corroded' | 'loose' | 'damaged'>[] = [

@@ -4,8 +4,8 @@ import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { LEAST_VOLTS_TO_LOAD, minutesBetween, restContradictedBy, settleMinutes } from '@/core/steps/clocks';
 import { isFrozen } from '@/core/steps/gate';
 import { Button } from '@/ui/button';
+import { Choices } from '@/ui/choices';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
-import { Choices } from './choices';
 import { settleWays, type Way } from './settle-ways';
 import type { StageProps } from './stage-props';
 
