@@ -12,7 +12,7 @@ test('a tag that exists and a rating of 0 are told at their fields, and what was
 }) => {
   await startedRun(request, { tag: newTag, technicianId });
   await page.goto(`/batteries/new?tag=${newTag.toLowerCase()}`);
-  await page.getByText('Flooded', { exact: true }).click();
+  await page.locator('label').filter({ hasText: /^Flooded$/ }).click();
   await page.getByLabel('Rating 1, A').fill('0');
   await page.getByText('Where it belongs, and what else is printed').click();
   await page.getByLabel('Vehicle or shelf').fill('Used rack');
