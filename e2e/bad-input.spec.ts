@@ -12,7 +12,10 @@ test('a tag that exists and a rating of 0 are told at their fields, and what was
 }) => {
   await startedRun(request, { tag: newTag, technicianId });
   await page.goto(`/batteries/new?tag=${newTag.toLowerCase()}`);
-  await page.locator('label').filter({ hasText: /^Flooded$/ }).click();
+  await page
+    .locator('label')
+    .filter({ hasText: /^Flooded$/ })
+    .click();
   await page.getByLabel('Rating 1, A').fill('0');
   await page.getByText('Where it belongs, and what else is printed').click();
   await page.getByLabel('Vehicle or shelf').fill('Used rack');
@@ -61,6 +64,8 @@ test('a wrong entry is superseded with a reason and stays in the record', async 
   await expect(bench.verdict).toHaveText('Charge first');
   await bench.step('Open-circuit voltage').click();
   await page.getByRole('button', { name: 'The entry is wrong' }).click();
+  // What was pressed is gone: the focus goes to what came in its place.
+  await expect(page.getByLabel('Why was it wrong?')).toBeFocused();
   await page.getByLabel('Why was it wrong?').fill('Digits swapped');
   await page.getByRole('button', { name: 'Enter the right one' }).click();
   await page.getByLabel('Open-circuit voltage').fill('12.60');

@@ -141,7 +141,7 @@ test('what was typed survives a server that is killed and a page that is closed'
   const context = await browser.newContext({ baseURL: first.url });
   const page = await context.newPage();
   await page.goto('/');
-  await page.getByLabel('Someone else').fill('Tamsin Orrel');
+  await page.getByLabel('Your name').fill('Tamsin Orrel');
   // The next page asks nobody once this browser has kept the answer.
   const keptChoice = page.waitForResponse('**/api/screen');
   await page.getByRole('button', { name: 'Add' }).click();

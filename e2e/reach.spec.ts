@@ -63,6 +63,32 @@ async function inSight(page: Page, heading: string, height: number): Promise<num
   return bar.bottom;
 }
 
+/** Screens of a form, and a charge that is on: their main key stands in sight as well. */
+for (const size of SIZES) {
+  test(`the main keys of registering and of a charge are in sight at ${size.width} x ${size.height}`, async ({
+    page,
+    request,
+    newTag,
+    technicianId,
+  }) => {
+    await page.setViewportSize(size);
+    await page.goto('/batteries/new');
+    const register = await boxOf(page.getByRole('button', { name: 'Register' }));
+    expect(register.bottom).toBeLessThanOrEqual(size.height);
+    const runId = await startedRun(request, { tag: newTag, technicianId });
+    const before = STEPS.slice(0, 4).map(([, then]) => then);
+    for (const taken of before) if (taken) await take(request, runId, technicianId, taken);
+    await take(request, runId, technicianId, ['open_circuit', { volts: 12.1, temperatureC: 14 }]);
+    await page.goto(`/bench/${runId}`);
+    await inSight(page, 'Charge', size.height);
+    await page.getByRole('button', { name: 'It is on charge' }).click();
+    await expect(page.getByRole('button', { name: 'Log it' })).toBeVisible();
+    await expect(page.locator('[data-opening]')).toHaveCount(0);
+    expect(await page.evaluate(() => window.scrollY)).toBe(0);
+    await inSight(page, 'Charge', size.height);
+  });
+}
+
 for (const size of SIZES) {
   test(`task, reading and main key are in sight at ${size.width} x ${size.height}, and the key stays in its place`, async ({
     page,

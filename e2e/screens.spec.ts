@@ -135,7 +135,7 @@ test('an empty store says how to begin', async ({ browser }) => {
   });
   const page = await browser.newPage({ baseURL: server.url });
   await page.goto('/');
-  await page.getByLabel('Someone else').fill('Tamsin Orrel');
+  await page.getByLabel('Your name').fill('Tamsin Orrel');
   await page.getByRole('button', { name: 'Add' }).click();
   await expect(page.getByRole('button', { name: 'Tamsin Orrel' })).toBeVisible();
   await expect(page.getByText('No battery is registered yet')).toBeVisible();

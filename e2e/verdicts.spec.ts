@@ -15,7 +15,10 @@ test('a new battery is registered from the scan field and goes through to Return
   // How it is made decides the test, and is never guessed.
   await page.getByRole('button', { name: 'Register' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'expected how it is made' })).toBeVisible();
-  await page.locator('label').filter({ hasText: /^Flooded$/ }).click();
+  await page
+    .locator('label')
+    .filter({ hasText: /^Flooded$/ })
+    .click();
   await page.getByLabel('Rating 1, A').fill('570');
   await page.getByText('Where it belongs, and what else is printed').click();
   await page.getByLabel('Vehicle or shelf').fill('Crew van 9');

@@ -48,6 +48,18 @@ describe('a run with something unreadable in it', () => {
 });
 
 describe('the Floor', () => {
+  it('marks what rests on a reading that was forced', async () => {
+    const [plain, forced] = [await started(), await started()];
+    await captureAll(plain.runId, 12.65, 10.6);
+    await captureAll(forced.runId, 12.65);
+    const load = { amps: 285, seconds: 15, volts: 10.6, temperatureC: 20 };
+    granted(await captureReading(shop.context, reading(forced.runId, 'load', load, { forced: true })));
+    for (const { runId } of [plain, forced]) granted(await finishSeen(shop.context, runId, technicianId));
+    const { doneToday } = await floorView(shop.context);
+    const markOf = (id: string) => doneToday.find(({ runId }) => runId === id)?.indicative;
+    expect([markOf(plain.runId), markOf(forced.runId)]).toEqual([false, true]);
+  });
+
   it('shows open runs with where they stand, and what was finished on the site’s own day', async () => {
     const { battery, runId } = await started();
     await captureAll(runId, 12.2);

@@ -1,6 +1,7 @@
 import { group } from 'd3-array';
 import { and, asc, desc, eq, gt, gte, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
+import { isIndicative } from '@/core/assessment/assess';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type {
   AssessmentRecord,
@@ -174,9 +175,7 @@ export function doneSince(store: Store, sinceMs: number, limit: number): Promise
         tag: batteries.tag,
         place: batteries.place,
         finishedAtMs: runs.finishedAtMs,
-        verdict: assessments.verdict,
-        grade: assessments.grade,
-        override: assessments.override,
+        made: assessments,
       })
       .from(runs)
       .innerJoin(batteries, eq(batteries.id, runs.batteryId))
@@ -184,7 +183,12 @@ export function doneSince(store: Store, sinceMs: number, limit: number): Promise
       .where(and(gte(runs.finishedAtMs, sinceMs), inSight(runs.arrivalId)))
       .orderBy(desc(runs.finishedAtMs))
       .limit(limit);
-    return rows.map((row) => ({ ...row, finishedAtMs: row.finishedAtMs ?? 0 }));
+    return rows.map(({ made, finishedAtMs, ...row }) => {
+      const { verdict, grade, override } = made;
+      const read = decodeAssessment(made);
+      const indicative = read.ok && isIndicative(read.value.assessment);
+      return { ...row, finishedAtMs: finishedAtMs ?? 0, verdict, grade, override, indicative };
+    });
   });
 }
 

@@ -8,6 +8,8 @@ export interface Choice<T extends string> {
 
 interface Props<T extends string> {
   readonly legend: string;
+  /** What is asked is plain from the answers: the legend is for who cannot see them side by side. */
+  readonly hideLegend?: boolean;
   readonly name: string;
   readonly choices: readonly Choice<T>[];
   readonly chosen: T | null;
@@ -19,6 +21,7 @@ interface Props<T extends string> {
 /** One of a few answers, each big enough for a glove; arrow keys move between them. */
 export function Choices<T extends string>({
   legend,
+  hideLegend = false,
   name,
   choices,
   chosen,
@@ -27,7 +30,7 @@ export function Choices<T extends string>({
 }: Props<T>) {
   return (
     <fieldset className="grid gap-1">
-      <legend className="heading mb-1">{legend}</legend>
+      <legend className={hideLegend ? 'sr-only' : 'heading mb-1'}>{legend}</legend>
       <div className="flex flex-wrap gap-1.5">
         {choices.map(({ value, label, bad }, index) => (
           <label

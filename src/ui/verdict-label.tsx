@@ -6,10 +6,12 @@ interface Props {
   readonly grade?: Grade | null;
   /** What the technician set over it: then both are shown. */
   readonly override?: { readonly verdict: Verdict } | null;
+  /** It rests on a reading that was forced or is not certain. */
+  readonly indicative?: boolean;
 }
 
 /** A verdict as a line of text: shape, word and, where there is one, the grade. */
-export function VerdictLabel({ verdict, grade = null, override = null }: Props) {
+export function VerdictLabel({ verdict, grade = null, override = null, indicative = false }: Props) {
   if (override) {
     return (
       <span className="inline-grid">
@@ -25,6 +27,7 @@ export function VerdictLabel({ verdict, grade = null, override = null }: Props) 
       <VerdictMark verdict={verdict} />
       <span>{VERDICT_LABELS[verdict]}</span>
       {grade && <span className="text-soft">grade {grade}</span>}
+      {indicative && <span className="text-sm font-normal text-warn">indicative</span>}
     </span>
   );
 }

@@ -74,3 +74,8 @@ function decisiveOf(findings: Finding[], code: FindingCode): Finding {
   const load = fromLoad ? findings.find((other) => other.code === 'load_fails') : undefined;
   return finding(code, load?.measured ?? null);
 }
+
+/** Whether anything that a judgement rests on was forced or is not certain: the mark travels with it into every list. */
+export function isIndicative({ estimates: { charge, health } }: Pick<Assessment, 'estimates'>): boolean {
+  return charge?.indicative === true || health?.indicative === true;
+}

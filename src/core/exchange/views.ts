@@ -156,6 +156,8 @@ export interface DoneLine {
   readonly verdict: Verdict;
   readonly grade: Grade | null;
   readonly override: VerdictOverride | null;
+  /** It rests on a reading that was forced or is not certain. */
+  readonly indicative: boolean;
 }
 
 /** A battery of a stored rack that is to be charged and has not been on the bench since. */

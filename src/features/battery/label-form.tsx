@@ -17,7 +17,7 @@ import { Choices } from '@/ui/choices';
 import { Field, FormSelect, INPUT, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
-import { useSite } from '@/ui/site';
+import { useSite, useWords } from '@/ui/site';
 import {
   emptyFields,
   fieldOfProblem,
@@ -323,6 +323,7 @@ function SlotFields({ form }: { readonly form: Form }) {
 
 /** Every cranking rating on the label, each under its own standard. */
 function Ratings({ form }: { readonly form: Form }) {
+  const words = useWords();
   const { control, register, watch, formState } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'ratings' });
   const errors: FieldErrors<LabelFields>['ratings'] = formState.errors.ratings;
@@ -361,7 +362,7 @@ function Ratings({ form }: { readonly form: Form }) {
               )}
             </Field>
             <p className="min-h-12 grow basis-40 content-center text-sm text-soft">
-              {STANDARD_FACTS[standard].asks}
+              {words(STANDARD_FACTS[standard].asks)}
             </p>
             {fields.length > 1 && (
               <Button tone="quiet" aria-label={`Remove rating ${index + 1}`} onClick={() => remove(index)}>

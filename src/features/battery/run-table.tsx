@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import { isIndicative } from '@/core/assessment/assess';
 import type { Finding } from '@/core/assessment/finding';
 import { because } from '@/core/assessment/wording';
 import type { BatteryStory } from '@/core/exchange/views';
@@ -30,6 +31,7 @@ export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>
                   verdict={assessment.verdict}
                   grade={assessment.grade}
                   override={assessment.override}
+                  indicative={isIndicative(assessment.assessment)}
                 />
               ) : (
                 'On the bench'
@@ -46,9 +48,6 @@ export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>
               {assessment?.healthPct != null && (
                 <span className="figures block text-base text-ink">
                   {formatQuantity(assessment.healthPct, '%')} health
-                  {assessment.assessment.estimates.health?.indicative && (
-                    <span className="block text-sm text-warn">indicative</span>
-                  )}
                 </span>
               )}
               {nameOf(run.startedById)}

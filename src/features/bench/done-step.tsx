@@ -1,7 +1,7 @@
 'use client';
 
 import { clsx } from 'clsx';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Reading } from '@/core/steps/reading';
 import { readingWords } from '@/core/steps/registry';
 import { TYPED } from '@/core/steps/typed';
@@ -29,8 +29,16 @@ interface Props {
 /** A step that is done: what was captured, by whom, and the ways to take more or put it right. */
 export function DoneStep({ reading, earlier, readOnly, onAgain, onCorrect, onWithdraw }: Props) {
   const [wrong, setWrong] = useState<Reading | null>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  const shown = useRef(wrong);
+  // What was pressed is gone: the focus goes to what came in its place, and back again.
+  useEffect(() => {
+    if (shown.current === wrong) return;
+    shown.current = wrong;
+    frame.current?.querySelector<HTMLElement>('[data-first]')?.focus();
+  }, [wrong]);
   return (
-    <div className="grid gap-5">
+    <div ref={frame} className="grid gap-5">
       <div className="sheet p-5">
         <Captured reading={reading} large />
       </div>

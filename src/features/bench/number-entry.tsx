@@ -47,6 +47,8 @@ const ASSUMED = 'Measure it at a post or the case. Enter once more takes it as a
 
 /** Small fields that fit beside each other without cutting their figures. */
 const MOST_IN_A_ROW = 3;
+/** Fields that are many and alike stand three in a row. */
+const IN_A_ROW = 3;
 
 /** Typed readings: huge numerals, a pad for gloves, one main key, questions before refusals. */
 export function NumberEntry<Name extends string>({
@@ -92,6 +94,8 @@ export function NumberEntry<Name extends string>({
   );
   const first = manyAlike ? undefined : fields[0];
   const small = manyAlike ? fields : fields.slice(1);
+  // Where the last of the fields stands alone in its row, the picture takes the rest of it: what is typed is seen at once.
+  const besideFields = manyAlike && fields.length % IN_A_ROW === 1;
 
   return (
     <form
@@ -119,6 +123,7 @@ export function NumberEntry<Name extends string>({
               )}
             >
               {small.map((field) => numerals(field, false))}
+              {besideFields && <div className="col-span-2 min-w-0">{picture?.(values)}</div>}
             </div>
           )}
           {asked && (
@@ -137,7 +142,7 @@ export function NumberEntry<Name extends string>({
             </p>
           )}
           <Problems problems={problems} />
-          {picture?.(values)}
+          {!besideFields && picture?.(values)}
           {margins}
         </div>
         <NumberPad

@@ -96,6 +96,7 @@ export function Stage({ step, finished, asTyped, onCaptured, onDraft, onGoTo, ..
   useKeys([{ key: 'f', label: 'Force the step although it is barred', act: force, off: !mayForce }]);
   useTone('over', gate.open || gate.opensAtMs === null);
   useStageFocus(frame, `${shows} ${chosen.entry === 'again'} ${correction?.reading.id}`);
+  useFreshScroll(`${id} ${shows} ${state.current.last.charge_start?.id}`);
 
   const supersedes = correction ? { supersedes: correction } : {};
   const capture: Capture = (kind, data, instrument = null, stoodBy = false) => {
@@ -210,6 +211,13 @@ function Barred({ reason, opensInMs, mayForce, onForce, goTo, onGoTo }: BarredPr
       {mayForce && <p className="text-soft">A forced result is indicative: it never retires a battery.</p>}
     </div>
   );
+}
+
+/** What comes next begins at its top, however far down the one before was scrolled. */
+function useFreshScroll(what: string): void {
+  useEffect(() => {
+    if (what !== '') window.scrollTo({ top: 0 });
+  }, [what]);
 }
 
 /** Puts the focus where the stage begins, whenever what it shows changes. */

@@ -85,12 +85,35 @@ function FirstBattery() {
     <section className="sheet grid justify-items-start gap-3 p-6">
       <h2 className="text-xl font-semibold">No battery is registered yet</h2>
       <p className="text-soft">
-        Stick a tag on the first one, scan or type it above, and copy what its label says.
+        Stick a tag on the first one, scan or type it above, and copy what its label says. Or bring in a list
+        of those that you have.
       </p>
-      <Link href="/batteries/new" className={buttonClass('main', true)}>
-        <CirclePlus size={20} aria-hidden="true" />
-        Register a battery
-      </Link>
+      <div className="flex flex-wrap gap-3">
+        <Link href="/batteries/new" className={buttonClass('main', true)}>
+          <CirclePlus size={20} aria-hidden="true" />
+          Register a battery
+        </Link>
+        <Link href="/files" className={buttonClass('plain', true)}>
+          Bring in a list
+        </Link>
+        <Link href="/lots" className={buttonClass('plain', true)}>
+          Grade a rack
+        </Link>
+        <Link href="/practice" className={buttonClass('plain', true)}>
+          Practise first
+        </Link>
+      </div>
+      <p className="text-soft">
+        Whose shop this is, its clock and its unit stand under{' '}
+        <Link href="/site" className="underline underline-offset-4">
+          Site
+        </Link>
+        ; how a day goes is told in the{' '}
+        <Link href="/guide/day" className="underline underline-offset-4">
+          guide
+        </Link>
+        .
+      </p>
     </section>
   );
 }
@@ -218,7 +241,7 @@ function DoneToday({ runs }: { readonly runs: readonly DoneLine[] }) {
         <p className="text-soft">No run has been finished today.</p>
       ) : (
         <ul className="sheet divide-y">
-          {runs.map(({ runId, tag, place, verdict, grade, override, finishedAtMs }) => (
+          {runs.map(({ runId, tag, place, verdict, grade, override, indicative, finishedAtMs }) => (
             <li key={runId}>
               <Link
                 href={`/bench/${runId}`}
@@ -229,7 +252,7 @@ function DoneToday({ runs }: { readonly runs: readonly DoneLine[] }) {
                   <span className="block truncate text-sm text-soft">{place}</span>
                 </span>
                 <span className="text-right">
-                  <VerdictLabel verdict={verdict} grade={grade} override={override} />
+                  <VerdictLabel verdict={verdict} grade={grade} override={override} indicative={indicative} />
                   <span className="block text-sm text-soft">
                     <Moment atMs={finishedAtMs} as="time" />
                   </span>

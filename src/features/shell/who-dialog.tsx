@@ -45,7 +45,7 @@ function Choices() {
 }
 
 function NewName() {
-  const { addTechnician, choose } = useSite();
+  const { technicians, addTechnician, choose } = useSite();
   const [name, setName] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const add = async (event: React.FormEvent) => {
@@ -60,7 +60,7 @@ function NewName() {
   return (
     <form className="grid gap-2" onSubmit={add}>
       <label className="grid gap-1">
-        <span className="heading">Someone else</span>
+        <span className="heading">{technicians.length === 0 ? 'Your name' : 'Someone else'}</span>
         <span className="flex gap-2">
           <input
             className="min-h-12 min-w-0 grow rounded-md border border-line-strong bg-sheet px-3"

@@ -14,8 +14,10 @@ interface Props {
 
 /** Width of the first paint, before the screen has been measured. */
 const FIRST_WIDTH = 660;
-const HEIGHT = 130;
-const MARGIN = { top: 20, right: 8, bottom: 22, left: 8 } as const;
+const HEIGHT = 92;
+const MARGIN = { top: 18, right: 2, bottom: 20, left: 2 } as const;
+/** Under this a cell has room for its number only. */
+const NARROW = 340;
 const SCALES = { gravity: [1.08, 1.3], volts: [1.85, 2.2] } as const;
 const DECIMALS = { gravity: 3, volts: 2 } as const;
 
@@ -54,7 +56,7 @@ export function CellBars({ quantity, values, faultySpread }: Props) {
           return (
             <g key={cell} textAnchor="middle">
               <text x={left + x.bandwidth() / 2} y={HEIGHT - 6} className="fill-soft text-[13px]">
-                cell {cell}
+                {width < NARROW ? cell : `cell ${cell}`}
               </text>
               {value !== null && (
                 <g className={far ? 'text-retire' : 'text-harbour'}>

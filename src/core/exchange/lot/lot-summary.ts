@@ -111,7 +111,7 @@ function byGrade(members: readonly [number, GoodRow][]): GradeGroup['rows'] {
 /** What each list of work is called, after a count: "9 to charge". */
 export const WORK_WORDS: Readonly<Record<LotWork, string>> = {
   quarantine: 'to quarantine',
-  mend: 'with an entry to mend',
+  mend: 'with a wrong entry',
   inspect: 'to inspect',
   clean: 'to clean',
   top_up: 'to top up',

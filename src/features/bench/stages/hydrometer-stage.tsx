@@ -26,7 +26,7 @@ export function HydrometerStage(props: StageProps) {
   const [way, setWay] = useState<WayOfReading>(correcting?.kind === 'cell_probe' ? 'single' : 'gravity');
   return (
     <div className="grid gap-3">
-      <Choices legend="Read with" name="way" choices={WAYS} chosen={way} onChoose={setWay} />
+      <Choices legend="Read with" hideLegend name="way" choices={WAYS} chosen={way} onChoose={setWay} />
       {way === 'gravity' ? <Gravities {...props} /> : <CellVolts key={way} {...props} way={way} />}
     </div>
   );
