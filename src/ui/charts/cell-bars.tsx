@@ -16,7 +16,7 @@ interface Props {
 const FIRST_WIDTH = 660;
 const HEIGHT = 92;
 const MARGIN = { top: 18, right: 2, bottom: 20, left: 2 } as const;
-/** Under this a cell has room for its number only. */
+/** Under this a cell has room for its number only, and one that stands out for what it reads. */
 const NARROW = 340;
 const SCALES = { gravity: [1.08, 1.3], volts: [1.85, 2.2] } as const;
 const DECIMALS = { gravity: 3, volts: 2 } as const;
@@ -67,13 +67,15 @@ export function CellBars({ quantity, values, faultySpread }: Props) {
                     height={HEIGHT - MARGIN.bottom - y(value)}
                     fill="currentColor"
                   />
-                  <text
-                    x={left + x.bandwidth() / 2}
-                    y={y(value) - 5}
-                    className="figures fill-current text-[13px]"
-                  >
-                    {value.toFixed(DECIMALS[quantity])}
-                  </text>
+                  {(far || width >= NARROW) && (
+                    <text
+                      x={left + x.bandwidth() / 2}
+                      y={y(value) - 5}
+                      className="figures fill-current text-[13px]"
+                    >
+                      {value.toFixed(DECIMALS[quantity])}
+                    </text>
+                  )}
                 </g>
               )}
             </g>
