@@ -58,7 +58,8 @@ module.exports = {
     ...coreArrows,
     {
       name: 'core-packages',
-      comment: 'The core is pure: only the schema builder, its checker, the CSV parser and the reading of written dates may enter it.',
+      comment:
+        'The core is pure: only the schema builder, its checker, the CSV parser and the reading of written dates may enter it.',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.(test|test-support)\\.ts$' },
       to: {
