@@ -63,6 +63,25 @@ async function inSight(page: Page, heading: string, height: number): Promise<num
   return bar.bottom;
 }
 
+test('what is typed of each cell is drawn in sight at 1280 x 800', async ({
+  page,
+  bench,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  await page.setViewportSize(SIZES[0]);
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  for (const [, taken] of STEPS.slice(0, 5)) if (taken) await take(request, runId, technicianId, taken);
+  await page.goto(`/bench/${runId}`);
+  await bench.step('Hydrometer or cell probe').click();
+  for (const cell of [1, 2, 3, 4, 5, 6])
+    await page.getByLabel(`Cell ${cell}`).fill(cell === 4 ? '1.13' : '1.19');
+  const picture = await boxOf(page.getByRole('img', { name: 'Gravity of each cell' }));
+  const bar = await boxOf(page.locator('[data-keys]'));
+  expect(picture.bottom).toBeLessThanOrEqual(bar.top);
+});
+
 /** Screens of a form, and a charge that is on: their main key stands in sight as well. */
 for (const size of SIZES) {
   test(`the main keys of registering and of a charge are in sight at ${size.width} x ${size.height}`, async ({

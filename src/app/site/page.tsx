@@ -8,7 +8,5 @@ export const dynamic = 'force-dynamic';
 export default async function SitePage() {
   const { site } = await contextHere();
   const { id: _id, rulesId: _rules, revision, ...sheet } = site;
-  return (
-    <SiteScreen key={revision} sheet={sheet} revision={revision} zones={Intl.supportedValuesOf('timeZone')} />
-  );
+  return <SiteScreen sheet={sheet} revision={revision} zones={Intl.supportedValuesOf('timeZone')} />;
 }

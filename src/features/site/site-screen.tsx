@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type UseFormReturn, useForm } from 'react-hook-form';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { SiteSheet } from '@/core/exchange/site/site-sheet';
@@ -26,6 +26,7 @@ export function SiteScreen({
   const form = useForm<SiteSheet>({ defaultValues: sheet });
   const { save, saved, setSaved, problems } = useSaving(form, revision);
   const { isSubmitting, isDirty } = form.formState;
+  useStoredSheet(form, sheet, revision);
   return (
     <main className="mx-auto max-w-3xl px-4 py-5">
       <form onSubmit={save} noValidate className="grid gap-5" onChange={() => setSaved(false)}>
@@ -50,6 +51,16 @@ export function SiteScreen({
       </form>
     </main>
   );
+}
+
+/** What is stored now, as long as nobody types: the form stays where it is, and so does what it has just said. */
+function useStoredSheet(form: UseFormReturn<SiteSheet>, sheet: SiteSheet, revision: number): void {
+  const stored = useRef({ sheet, revision });
+  useEffect(() => {
+    if (stored.current.revision === revision) return;
+    stored.current = { sheet, revision };
+    if (!form.formState.isDirty) form.reset(sheet);
+  }, [form, sheet, revision]);
 }
 
 /** Sends the sheet; what the server does not take is told at its field. */

@@ -1,5 +1,6 @@
 import type { BatteryRecord } from '../../exchange/views';
 import { STANDARD_RULES } from '../../rules/standard-rules';
+import { EXAMPLES } from '../examples';
 import { readHeader } from '../readings-csv/header';
 import { importBlocks, piecesOf } from './import-blocks';
 import { type ImportedRow, ImportReader, type KnownBatteries } from './import-reader';
@@ -124,6 +125,16 @@ it('dates are read in the order that was said, on the clock of the site; what is
     'taken_at: found "4/25/2026", expected a date and time with zone, such as 2026-01-31T08:15:00Z',
     Date.UTC(2026, 3, 3, 6, 15),
   ]);
+});
+
+it('the example of a file of readings comes in whole', async () => {
+  const [header = ''] = EXAMPLES.readings.text.split('\r\n');
+  const readAs = { mapping: suggestMapping(header.split(',')), fixed: {} };
+  for await (const block of importBlocks(piecesOf(EXAMPLES.readings.text), readAs, STANDARD_RULES)) {
+    if (!block.ok) throw new Error(block.problems[0]?.message);
+    const rows = block.value.reader.read(block.value.rows, new Map());
+    expect(rows.map(({ ok }) => ok)).toEqual([true, true]);
+  }
 });
 
 describe('the rows of a file', () => {
