@@ -3,7 +3,7 @@ import type { BatteryLabel } from '../battery/battery-label';
 import { CONSTRUCTIONS } from '../battery/construction';
 import { RATING_STANDARDS } from '../battery/rating-standard';
 import { readBatteryList } from './batteries-csv';
-import { csvText } from './csv-text';
+import { csvText, defused, undefused } from './csv-text';
 import { EXAMPLES } from './examples';
 import { BATTERY_COLUMNS, batteryCells } from './list-csv';
 
@@ -43,6 +43,13 @@ const label: fc.Arbitrary<BatteryLabel> = fc.record({
       .map((day) => day.toISOString().slice(0, 10)),
   ),
   group: word,
+});
+
+it('a text is made safe for a spreadsheet and read back as it was, whatever it begins with', () => {
+  for (const text of ['+', "'+", "''=1+1", "'", "'n", '-5', '', "'@x"]) {
+    expect(undefused(defused(text))).toBe(text);
+    expect(defused(text)).not.toMatch(/^[=+\-@\t\r]/);
+  }
 });
 
 describe('a list of batteries', () => {

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 
-/** What a spreadsheet would run as a formula when it stands first in a cell. */
-const FORMULA = /^[=+\-@\t\r]/;
+/** What a spreadsheet would run as a formula when it stands first in a cell, and what was made safe from that before. */
+const FORMULA = /^'*[=+\-@\t\r]/;
 
 /** A text that a spreadsheet shows and never runs: one that begins like a formula gets an apostrophe before it. */
 export function defused(text: string): string {
