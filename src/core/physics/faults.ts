@@ -50,7 +50,8 @@ export interface FaultEffect {
   readonly shortsCell: boolean;
 }
 
-const SOUND: FaultEffect = {
+/** Nothing is changed: what every fault begins from. */
+export const SOUND: FaultEffect = {
   ...{
     capacity: 1,
     ohms: 1,

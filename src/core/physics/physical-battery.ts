@@ -2,7 +2,7 @@ import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTION_FACTS, type Construction } from '../battery/construction';
 import { crankingRating, workingCapacity } from '../battery/cranking-rating';
 import { requirePositive } from '../quantity/finite';
-import { effectOf, type Fault, type FaultEffect } from './faults';
+import { effectOf, type Fault, type FaultEffect, SOUND } from './faults';
 import { MODEL_FACTS, REFERENCE_CELLS } from './model-facts';
 
 /** One physical unit: what its label promises, how it has worn, and what is wrong inside it. */
@@ -114,19 +114,7 @@ function together(effects: readonly FaultEffect[]): FaultEffect {
       leakAmps: one.leakAmps + other.leakAmps,
       shortsCell: one.shortsCell || other.shortsCell,
     }),
-    {
-      ...{
-        capacity: 1,
-        ohms: 1,
-        acceptance: 1,
-        openVolts: 0,
-        gravity: 0,
-        jointOhms: 0,
-        jointOhmsPerAmp: 0,
-        leakAmps: 0,
-      },
-      shortsCell: false,
-    },
+    SOUND,
   );
 }
 

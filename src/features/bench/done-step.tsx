@@ -8,6 +8,7 @@ import { TYPED } from '@/core/steps/typed';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { useSite, useTechnicianName } from '@/ui/site';
+import { ReasonField } from './reason-field';
 
 const REASONS = [
   'Typed wrongly',
@@ -113,23 +114,7 @@ function WhyWrong({ onCorrect, onWithdraw, onLeave }: WhyWrongProps) {
   return (
     <section aria-label="Put it right" className="grid gap-3">
       <p className="text-soft">The wrong entry stays in the record, marked as superseded, with the reason.</p>
-      <label className="grid gap-1">
-        <span className="heading">Why was it wrong?</span>
-        <input
-          data-first
-          value={reason}
-          maxLength={200}
-          onChange={(event) => setReason(event.target.value)}
-          className="min-h-12 rounded-md border border-line-strong bg-sheet px-3"
-        />
-      </label>
-      <div className="flex flex-wrap gap-2">
-        {REASONS.map((known) => (
-          <Button key={known} aria-pressed={given === known} onClick={() => setReason(known)}>
-            {known}
-          </Button>
-        ))}
-      </div>
+      <ReasonField label="Why was it wrong?" reason={reason} onReason={setReason} usual={REASONS} />
       <div className="flex flex-wrap gap-3">
         <Button tone="main" large disabled={given === ''} onClick={() => onCorrect(given)}>
           Enter the right one

@@ -96,6 +96,12 @@ export function NumberEntry<Name extends string>({
   const small = manyAlike ? fields : fields.slice(1);
   // Where the last of the fields stands alone in its row, the picture takes the rest of it: what is typed is seen at once.
   const besideFields = manyAlike && fields.length % IN_A_ROW === 1;
+  const rows =
+    manyAlike && fields.length > 1
+      ? 'grid-cols-3'
+      : small.length > MOST_IN_A_ROW
+        ? 'grid-cols-2'
+        : 'auto-cols-fr grid-flow-col';
 
   return (
     <form
@@ -112,16 +118,7 @@ export function NumberEntry<Name extends string>({
         <div className="grid min-w-0 grid-cols-1 gap-3">
           {first && numerals(first, true)}
           {small.length > 0 && (
-            <div
-              className={clsx(
-                'grid gap-3',
-                manyAlike && fields.length > 1
-                  ? 'grid-cols-3'
-                  : small.length > MOST_IN_A_ROW
-                    ? 'grid-cols-2'
-                    : 'auto-cols-fr grid-flow-col',
-              )}
-            >
+            <div className={clsx('grid gap-3', rows)}>
               {small.map((field) => numerals(field, false))}
               {besideFields && <div className="col-span-2 min-w-0">{picture?.(values)}</div>}
             </div>
@@ -136,11 +133,7 @@ export function NumberEntry<Name extends string>({
               }}
             />
           )}
-          {entry.takenUp && (
-            <p role="status" className="text-soft">
-              Typed here before and not captured yet.
-            </p>
-          )}
+          {entry.takenUp && <TakenUp />}
           <Problems problems={problems} />
           {!besideFields && picture?.(values)}
           {margins}
@@ -158,6 +151,12 @@ export function NumberEntry<Name extends string>({
     </form>
   );
 }
+
+const TakenUp = () => (
+  <p role="status" className="text-soft">
+    Typed here before and not captured yet.
+  </p>
+);
 
 function Question({
   doubt,

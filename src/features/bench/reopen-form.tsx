@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button } from '@/ui/button';
+import { ReasonField } from './reason-field';
 
 const REASONS = ['A reading was wrong', 'A reading is missing', 'It came back'] as const;
 
@@ -24,24 +25,7 @@ export function ReopenForm({ onReopen }: { readonly onReopen: (reason: string) =
         if (given !== '') onReopen(given);
       }}
     >
-      <label className="grid gap-1">
-        <span className="heading">Why is it opened again?</span>
-        <input
-          // biome-ignore lint/a11y/noAutofocus: it was just asked for
-          autoFocus
-          value={reason}
-          maxLength={200}
-          onChange={(event) => setReason(event.target.value)}
-          className="min-h-12 rounded-md border border-line-strong bg-sheet px-3"
-        />
-      </label>
-      <div className="flex flex-wrap gap-2">
-        {REASONS.map((known) => (
-          <Button key={known} aria-pressed={given === known} onClick={() => setReason(known)}>
-            {known}
-          </Button>
-        ))}
-      </div>
+      <ReasonField label="Why is it opened again?" reason={reason} onReason={setReason} usual={REASONS} />
       <div className="flex flex-wrap gap-3">
         <Button type="submit" tone="main" large disabled={given === ''}>
           Open it again

@@ -86,35 +86,7 @@ export function LotGrid({ rows, columns, order, onOrder, readOnly, onNewRow, goT
         aria-rowcount={rows.length + 1}
       >
         <thead>
-          <tr>
-            <Heading className="left-0 z-20 w-12 max-sm:hidden">Row</Heading>
-            <Heading className="left-12 z-20 max-sm:left-0">
-              <SortKey by="tag" title={COLUMN_FACTS.tag.title} order={order} onOrder={onOrder} />
-            </Heading>
-            <Heading className="sm:hidden">Comes to</Heading>
-            {columns.map(
-              (column) =>
-                column !== 'tag' && (
-                  <Heading key={column}>
-                    <SortKey
-                      by={column}
-                      title={columnTitle(column, temperatureUnit)}
-                      order={order}
-                      onOrder={onOrder}
-                    />
-                  </Heading>
-                ),
-            )}
-            <Heading>
-              <SortKey by="health" title="Health" order={order} onOrder={onOrder} />
-            </Heading>
-            <Heading className="max-sm:hidden">
-              <SortKey by="verdict" title="Comes to" order={order} onOrder={onOrder} />
-            </Heading>
-            <Heading>
-              <span className="sr-only">Remove</span>
-            </Heading>
-          </tr>
+          <Headings columns={columns} order={order} onOrder={onOrder} />
         </thead>
         <tbody>
           {above > 0 && <Gap height={above} />}
@@ -142,6 +114,42 @@ export function LotGrid({ rows, columns, order, onOrder, readOnly, onNewRow, goT
       </table>
       <WordLists columns={columns} />
     </div>
+  );
+}
+
+/** The titles of the columns; on a phone what a row comes to stands right beside its tag. */
+function Headings({ columns, order, onOrder }: Pick<Props, 'columns' | 'order' | 'onOrder'>) {
+  const { temperatureUnit } = useSite();
+  return (
+    <tr>
+      <Heading className="left-0 z-20 w-12 max-sm:hidden">Row</Heading>
+      <Heading className="left-12 z-20 max-sm:left-0">
+        <SortKey by="tag" title={COLUMN_FACTS.tag.title} order={order} onOrder={onOrder} />
+      </Heading>
+      <Heading className="sm:hidden">Comes to</Heading>
+      {columns.map(
+        (column) =>
+          column !== 'tag' && (
+            <Heading key={column}>
+              <SortKey
+                by={column}
+                title={columnTitle(column, temperatureUnit)}
+                order={order}
+                onOrder={onOrder}
+              />
+            </Heading>
+          ),
+      )}
+      <Heading>
+        <SortKey by="health" title="Health" order={order} onOrder={onOrder} />
+      </Heading>
+      <Heading className="max-sm:hidden">
+        <SortKey by="verdict" title="Comes to" order={order} onOrder={onOrder} />
+      </Heading>
+      <Heading>
+        <span className="sr-only">Remove</span>
+      </Heading>
+    </tr>
   );
 }
 

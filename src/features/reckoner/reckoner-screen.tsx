@@ -106,7 +106,6 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
     await navigator.clipboard?.writeText(window.location.href);
     setCopied(true);
   };
-  const { formula, source, band, notes } = tool.working(values);
   return (
     <section aria-label={tool.title} className="grid gap-5">
       <div className="flex flex-wrap items-start justify-between gap-3">
@@ -157,28 +156,36 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
         )}
       </div>
       <Problems problems={problems} />
-      <div className="grid gap-4 md:grid-cols-2">
-        <section aria-label="Working" className="sheet p-4">
-          <h3 className="heading mb-1">Working</h3>
-          {formula.map((line) => (
-            <p key={line} className="figures break-words">
-              {words(line)}
-            </p>
-          ))}
-          <p className="mt-2 text-soft">{words(source)}</p>
-        </section>
-        <section aria-label="How far to trust it" className="sheet p-4">
-          <h3 className="heading mb-1">How far to trust it</h3>
-          <p className="text-lg">{words(band ?? 'Exact.')}</p>
-          {notes.map((note) => (
-            <p key={note} className="mt-2">
-              {words(note)}
-            </p>
-          ))}
-        </section>
-      </div>
+      <Working {...tool.working(values)} />
       <p className="text-soft">{CLOSING_LINE}</p>
     </section>
+  );
+}
+
+/** The sum with its numbers put in, who says so, and how far to trust it. */
+function Working({ formula, source, band, notes }: ReturnType<Tool['working']>) {
+  const words = useWords();
+  return (
+    <div className="grid gap-4 md:grid-cols-2">
+      <section aria-label="Working" className="sheet p-4">
+        <h3 className="heading mb-1">Working</h3>
+        {formula.map((line) => (
+          <p key={line} className="figures break-words">
+            {words(line)}
+          </p>
+        ))}
+        <p className="mt-2 text-soft">{words(source)}</p>
+      </section>
+      <section aria-label="How far to trust it" className="sheet p-4">
+        <h3 className="heading mb-1">How far to trust it</h3>
+        <p className="text-lg">{words(band ?? 'Exact.')}</p>
+        {notes.map((note) => (
+          <p key={note} className="mt-2">
+            {words(note)}
+          </p>
+        ))}
+      </section>
+    </div>
   );
 }
 
