@@ -22,6 +22,8 @@ describe('a list of batteries', () => {
     expect(granted(await bring(rows, { id, store: false }))).toMatchObject({ fresh: 2, known: 0 });
     expect(await found('LB-1')).toBeUndefined();
     expect(granted(await bring(rows, { id }))).toMatchObject({ fresh: 2, known: 0, refusedCount: 0 });
+    // Sent again because the answer was lost, it answers the same and adds nothing.
+    expect(granted(await bring(rows, { id }))).toMatchObject({ fresh: 2, known: 0 });
     const battery = await found('LB-1');
     expect(battery).toMatchObject({ c20Ah: 70, place: 'Plough lane', fittedOn: '2025-01-31' });
     expect((await batteryStory(shop.context, battery?.id ?? ''))?.runs).toEqual([]);
@@ -46,5 +48,8 @@ describe('a list of batteries', () => {
 
   it('that is none is refused with what is missing', async () => {
     expect(messagesOf(await bring([], { text: 'a,b\n1,2' }))).toHaveLength(2);
+    const nobody = { technicianId: null };
+    expect(granted(await bring(['LB-20,agm,,,,'], { ...nobody, store: false })).fresh).toBe(1);
+    expect(messagesOf(await bring(['LB-20,agm,,,,'], nobody))[0]).toContain('who registers them');
   });
 });

@@ -6,8 +6,8 @@ import { readBatteryList } from '@/core/exchange/batteries-csv';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { BatteryListTally, BatteryRecord } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
-import { addArrivingBatteries, beginImport, knownBatteries } from '@/store/imports';
-import type { Answer } from './answer';
+import { addArrivingBatteries, beginImport, importById, knownBatteries } from '@/store/imports';
+import { type Answer, refused } from './answer';
 import type { Context } from './context';
 import { arrive, UNWATCHED_WRITE } from './import-job';
 
@@ -15,7 +15,8 @@ const Uuid = Type.String({ format: 'uuid' });
 const BatteryList = Type.Object(
   {
     id: Uuid,
-    technicianId: Uuid,
+    /** Who registers them; nobody need be there to be told what it would come to. */
+    technicianId: Type.Union([Uuid, Type.Null()]),
     name: Type.String({ minLength: 1, maxLength: 120, description: 'name of the file' }),
     text: Type.String({ maxLength: 3_500_000, description: 'list of batteries' }),
     /** False to be told what it would come to. */
@@ -43,14 +44,22 @@ export async function bringBatteryList(context: Context, input: unknown): Promis
   const keys = read.map(({ tag }) => tagKey(tag));
   const known = await context.store.read((database) => knownBatteries(database, keys));
   const fresh = read.filter(({ tag }) => !known.has(tagKey(tag)));
-  const refused = list.value.rows.flatMap(({ line, tag, read: one }) =>
+  const bad = list.value.rows.flatMap(({ line, tag, read: one }) =>
     one.ok ? [] : [{ line, tag, why: one.problems.map(({ message }) => message).join('; ') }],
   );
   const tally: BatteryListTally = {
-    ...{ fresh: fresh.length, known: read.length - fresh.length, refusedCount: refused.length },
-    ...{ refused: refused.slice(0, MOST_TOLD), leftAside: list.value.leftAside },
+    ...{ fresh: fresh.length, known: read.length - fresh.length, refusedCount: bad.length },
+    ...{ refused: bad.slice(0, MOST_TOLD), leftAside: list.value.leftAside },
   };
-  if (!store || fresh.length === 0) return succeed(tally);
+  if (!store) return succeed(tally);
+  if (technicianId === null) return refused('input', 'technicianId', null, 'who registers them');
+  const before = await context.store.read((database) => importById(database, id));
+  if (before?.state === 'in') {
+    // Sent again because the answer was lost: what is known now is what came in with it.
+    const came = before.newBatteries;
+    return succeed({ ...tally, fresh: came, known: Math.max(0, tally.known - came) });
+  }
+  if (fresh.length === 0) return succeed(tally);
   const records = fresh.map((label) => ({ ...label, id: uuidv7() }) as BatteryRecord);
   const made = await arrive(
     context,

@@ -37,7 +37,7 @@ export function BringBatteries({ handedOver }: Props) {
   const [stored, setStored] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const ask = async (file: Chosen, byId: string, store: boolean) => {
+  const ask = async (file: Chosen, byId: string | null, store: boolean) => {
     setBusy(true);
     const asked = { id: file.id, name: file.name, technicianId: byId, text: file.text, store };
     const reply = await send<BatteryListTally>('/api/batteries/import', asked);
@@ -52,8 +52,7 @@ export function BringBatteries({ handedOver }: Props) {
     if (tooBig) return setProblems([tooBig]);
     const next = { name: file.name.slice(0, 120), text: await textOf(file), id: uuidv7() };
     setChosen(next);
-    const byId = technicianId ?? whoIsHere();
-    if (byId !== null) setTally(await ask(next, byId, false));
+    setTally(await ask(next, technicianId, false));
   };
   const lookNow = useRef(look);
   lookNow.current = look;
