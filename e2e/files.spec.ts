@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { csvFile, readingsFile, readingsRow } from './support/readings-file';
 import { startServerWithSampleData } from './support/sample-data';
 import { freePort, newDatabaseFile, startServer } from './support/server';
-import { choose, expect, expectAccessible, signIn, test } from './support/test';
+import { choose, expect, expectAccessible, pressOnlyWhatListens, signIn, test } from './support/test';
 
 const CHOOSE = 'Choose a CSV file of readings';
 
@@ -173,6 +173,7 @@ test('a whole site goes out as a file, into an empty site, and is found equal', 
   const from = await startServerWithSampleData(await freePort());
   const to = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
   const page = await browser.newPage();
+  pressOnlyWhatListens(page);
   const look = async (url: string) => {
     await page.goto(`${url}/files`);
     await expect(page.getByRole('dialog')).toBeVisible();

@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { freePort, newDatabaseFile, startServer } from './support/server';
-import { expect, expectAccessible, signIn, test } from './support/test';
+import { expect, expectAccessible, pressOnlyWhatListens, signIn, test } from './support/test';
 
 async function beginLot(page: Page, name: string): Promise<void> {
   await page.goto('/lots');
@@ -140,6 +140,7 @@ test('what was typed survives a server that is killed and a page that is closed'
   const first = await startServer({ port, databaseFile });
   const context = await browser.newContext({ baseURL: first.url });
   const page = await context.newPage();
+  pressOnlyWhatListens(page);
   await page.goto('/');
   await page.getByLabel('Your name').fill('Tamsin Orrel');
   // The next page asks nobody once this browser has kept the answer.

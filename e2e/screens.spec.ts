@@ -1,6 +1,13 @@
 import { startServerWithSampleData } from './support/sample-data';
 import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
-import { chooseTechnician, expect, expectAccessible, signIn, test } from './support/test';
+import {
+  chooseTechnician,
+  expect,
+  expectAccessible,
+  pressOnlyWhatListens,
+  signIn,
+  test,
+} from './support/test';
 
 test.describe('with the sample data', () => {
   let demo: Server;
@@ -134,6 +141,7 @@ test('an empty store says how to begin', async ({ browser }) => {
     databaseFile: newDatabaseFile(),
   });
   const page = await browser.newPage({ baseURL: server.url });
+  pressOnlyWhatListens(page);
   await page.goto('/');
   await page.getByLabel('Your name').fill('Tamsin Orrel');
   await page.getByRole('button', { name: 'Add' }).click();

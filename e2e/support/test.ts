@@ -6,6 +6,7 @@ import {
   expect,
   type Locator,
   type Page,
+  type Response,
 } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
 import { BenchPage } from './bench-page';
@@ -61,8 +62,22 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
   },
 });
 
-/** Says who is at the bench in this browser. */
+/** Has a page that is opened or loaded anew wait until it takes what is pressed: the server's picture of it takes nothing. */
+export function pressOnlyWhatListens(page: Page): void {
+  const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+  page.goto = async (...asked) => whenItListens(page, await goto(...asked));
+  page.reload = async (...asked) => whenItListens(page, await reload(...asked));
+}
+
+async function whenItListens(page: Page, response: Response | null): Promise<Response | null> {
+  const type = response?.headers()['content-type'] ?? '';
+  if (type.startsWith('text/html')) await page.locator('html[data-listens]').waitFor({ state: 'attached' });
+  return response;
+}
+
+/** Says who is at the bench in this browser, before its first page; its pages are pressed once they listen. */
 export async function signIn(context: BrowserContext, url: string, technicianId: string): Promise<void> {
+  context.on('page', pressOnlyWhatListens);
   await context.addCookies([{ name: 'integra_technician', value: technicianId, url }]);
 }
 

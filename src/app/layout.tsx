@@ -1,5 +1,6 @@
 import type { Metadata, Viewport } from 'next';
 import { answerHere } from '@/entry/answer-to';
+import { Listens } from '@/features/shell/listens';
 import { StoreTrouble } from '@/features/shell/store-trouble';
 import { TopBar } from '@/features/shell/top-bar';
 import { screenSettings } from '@/server/screen';
@@ -19,6 +20,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
   return (
     <html lang="en" data-theme={settings.ok ? settings.value.theme : 'system'}>
       <body>
+        <Listens />
         {settings.ok ? (
           <SiteProvider settings={settings.value}>
             <TopBar />
