@@ -105,7 +105,7 @@ test('files that are too large, too long or no text are refused clearly', async 
   await page.getByLabel(CHOOSE).setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: picture });
   await expect(page.getByText(/this is not a text file/)).toBeVisible();
 
-  const long = `tag,construction\n${Array.from({ length: 200_000 }, (_, index) => `L${index},agm`).join('\n')}\n`;
+  const long = `tag,construction\n${Array.from({ length: 100_000 }, (_, index) => `L${index},agm`).join('\n')}\n`;
   await page.getByLabel(CHOOSE).setInputFiles(csvFile(long));
   await expect(page.getByText(/^Rows: found "more than 100000", expected at most 100000/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Store/ })).toHaveCount(0);
@@ -169,7 +169,7 @@ test('a battery that is registered as another type is refused by name, and nothi
 
 test('a whole site goes out as a file, into an empty site, and is found equal', async ({ browser }) => {
   // Three winters of a fleet are made, written, read and stored.
-  test.setTimeout(900_000);
+  test.setTimeout(240_000);
   const from = await startServerWithSampleData(await freePort());
   const to = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
   const page = await browser.newPage();
@@ -191,9 +191,9 @@ test('a whole site goes out as a file, into an empty site, and is found equal', 
   await page.getByLabel('Choose the file of a site or of a run').setInputFiles({
     ...{ name: 'ferngate.integra.jsonl', mimeType: 'application/x-ndjson', buffer: Buffer.from(out) },
   });
-  await expect(page.getByText(/^It would add \d+ batteries/)).toBeVisible({ timeout: 200_000 });
+  await expect(page.getByText(/^It would add \d+ batteries/)).toBeVisible({ timeout: 100_000 });
   await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByText(/^Stored: \d+ batteries/)).toBeVisible({ timeout: 200_000 });
+  await expect(page.getByText(/^Stored: \d+ batteries/)).toBeVisible({ timeout: 100_000 });
   const moved = await saved(to.url);
   await expect(page.getByText('All of it can be brought back.')).toBeVisible();
   const records = (text: string) => text.trimEnd().split('\n').slice(1);

@@ -144,13 +144,25 @@ export async function expectAccessible(page: Page): Promise<void> {
 
 export { expect };
 
-/** Chooses from one of our lists, by what an entry stands for or by what it says. */
+/**
+ * Chooses from one of our lists, by what an entry stands for or by what it says; with the keys, since a long list runs
+ * on by itself below a pointer.
+ */
 export async function choose(list: Locator, value: string): Promise<void> {
-  await list.click();
   const page = list.page();
-  const option = page.locator(`[role="option"][data-value="${value}"]`);
-  await option
+  const option = page
+    .locator(`[role="option"][data-value="${value}"]`)
     .or(page.getByRole('option', { name: value, exact: true }))
-    .first()
-    .click();
+    .first();
+  await list.press('Enter');
+  await expect(page.locator('[role="option"]:focus')).toHaveCount(1);
+  await page.keyboard.press('Home');
+  await expect(page.getByRole('option').first()).toBeFocused();
+  const place = await option.evaluate((entry) =>
+    [...entry.ownerDocument.querySelectorAll('[role="option"]')].indexOf(entry),
+  );
+  for (let at = 0; at < place; at++) await page.keyboard.press('ArrowDown');
+  await expect(option).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(option).toHaveCount(0);
 }

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
 import { noEvidence } from '@/core/assessment/evidence';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import { seedDemo } from './demo/seed';
+import { sampleStore } from './demo/sample.test-support';
 import { openStore, type Store } from './open';
 import { addRules, countHistory, historyPage, newestRules, rulesVersion, rulesVersions } from './rules';
 import { addTechnician } from './technicians';
@@ -16,13 +16,15 @@ const made = (seenVersion: number, name = 'Ours') => ({
   ...{ rules: { ...house, name }, seenVersion, reason: 'because', authorId, madeAtMs: 5 },
 });
 
-beforeEach(async () => {
-  store = await openStore(`file:${join(mkdtempSync(join(tmpdir(), 'integra-rules-')), 'x.db')}`);
-  await addTechnician(store, { id: authorId, name: 'Somebody else' }, 1);
-});
+const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-rules-')), 'x.db');
 afterEach(() => store.close());
 
 describe('versions of the house rules', () => {
+  beforeEach(async () => {
+    store = await openStore(`file:${newFile()}`);
+    await addTechnician(store, { id: authorId, name: 'Somebody else' }, 1);
+  });
+
   it('are counted from one, kept whole, and listed newest first with author and reason', async () => {
     expect(await store.read((database) => newestRules(database, 'house'))).toBeUndefined();
     expect(await addRules(store, made(0))).toMatchObject({ id: 'house', version: 1 });
@@ -51,8 +53,11 @@ describe('versions of the house rules', () => {
 });
 
 describe('the history', () => {
+  beforeEach(async () => {
+    store = await sampleStore(newFile(), 0.2);
+  });
+
   it('comes in stretches that together hold every finished run once', async () => {
-    await seedDemo(store, Date.UTC(2026, 10, 23, 12), 0.2);
     const total = await countHistory(store);
     expect(total).toBeGreaterThan(80);
     const seen: string[] = [];
@@ -68,7 +73,6 @@ describe('the history', () => {
   });
 
   it('brings evidence of an earlier day up to what is asked today', async () => {
-    await seedDemo(store, Date.UTC(2026, 10, 23, 12), 0.2);
     const { runs } = await historyPage(store, '', 1);
     const [run] = runs;
     if (!run) throw new Error('there is history');

@@ -16,6 +16,7 @@ import { uuidv7 } from 'uuidv7';
 import type { BatteryRecord } from '@/core/exchange/views';
 import type { Reading } from '@/core/steps/reading';
 import { addBattery, batteryByTag, changeBattery, searchBatteries } from './batteries';
+import { SAMPLE_NOW_MS as NOW, sampleStore } from './demo/sample.test-support';
 import { seedDemo } from './demo/seed';
 import { openStore, type Store } from './open';
 import { addReading, openRunIds, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
@@ -329,11 +330,14 @@ describe('faults', () => {
 });
 
 describe('the sample data', () => {
-  const NOW = Date.UTC(2026, 10, 23, 13, 30);
+  const sample = async (winters: number) => {
+    const store = await sampleStore(newFile(), winters);
+    opened.push(store);
+    return store;
+  };
 
   it('holds what it promises: a fleet, its batteries, three winters of runs, traces on the newest', async () => {
-    const store = await open();
-    await seedDemo(store, NOW);
+    const store = await sample(3);
     const { batteries: units } = await searchBatteries(store, '', null, 200);
     expect(units).toHaveLength(150);
     expect(new Set(units.map(({ type }) => type)).size).toBeGreaterThanOrEqual(5);
@@ -371,10 +375,9 @@ describe('the sample data', () => {
   it('is the same every time from the same moment, and leaves a store that is in use alone', async () => {
     const dump = async (store: Store) =>
       store.read((database) => database.select().from(readings).orderBy(readings.id));
-    const one = await open();
-    await seedDemo(one, NOW, 0.2);
+    const one = await sample(0.05);
     const other = await open();
-    await seedDemo(other, NOW, 0.2);
+    await seedDemo(other, NOW, 0.05);
     expect(await dump(other)).toEqual(await dump(one));
     await one.write((transaction) =>
       transaction
@@ -383,13 +386,12 @@ describe('the sample data', () => {
         .where(eq(batteries.tag, 'FH-0101'))
         .then(() => undefined),
     );
-    await seedDemo(one, NOW, 0.2);
+    await seedDemo(one, NOW, 0.05);
     expect((await batteryByTag(one, 'FH-0101'))?.place).toBe('moved');
   });
 
   it('condemns a half-charged tractor battery wrongly nowhere: a charge rescues it', async () => {
-    const store = await open();
-    await seedDemo(store, NOW, 0.2);
+    const store = await sample(0.2);
     const rescued = await batteryByTag(store, 'FH-0107');
     const [newest] = await runsOfBattery(store, rescued?.id ?? '', 10);
     expect(newest?.assessment?.evidence.chargesGiven).toBe(1);
