@@ -17,6 +17,9 @@ const MATCHING = `select * from batteries where id in (select battery_id from ba
   (select rowid from battery_index where battery_index match ?) order by tag_key limit 50) order by tag_key`;
 const SHORT_WORD = 'select battery_id from battery_words where instr(words, ?) order by tag_key limit 50';
 
+/** An id as the store holds it. */
+const bytesOf = (id) => Buffer.from(id.replaceAll('-', ''), 'hex');
+
 /** Median time of some work, ms, once it is warm. */
 async function medianMs(work) {
   const times = [];
@@ -50,13 +53,13 @@ export async function measureLarge(given) {
       return () => statement.all(values);
     };
     const whole = ['runs where id = ?', 'readings where run_id = ?', 'assessments where run_id = ?'].map(
-      (rows) => asked(`select * from ${rows}`, newest.run.id),
+      (rows) => asked(`select * from ${rows}`, bytesOf(newest.run.id)),
     );
     const story = [
-      asked('select * from batteries where id = ?', battery.id),
+      asked('select * from batteries where id = ?', bytesOf(battery.id)),
       asked(
         'select * from runs left join assessments on assessments.id = runs.assessment_id where battery_id = ?',
-        battery.id,
+        bytesOf(battery.id),
       ),
     ];
     const matching = (match) => asked(MATCHING, match);

@@ -3,6 +3,7 @@ import { importBlocks } from '../src/core/exchange/import/import-blocks';
 import { STANDARD_RULES } from '../src/core/rules/standard-rules';
 import { rowsIn } from '../src/heavy/read-import';
 import { beginImport, knownBatteries, setArrival } from '../src/store/imports';
+import { instrumentNumber } from '../src/store/instruments';
 import { openStore, type Store } from '../src/store/open';
 import { indexArrival } from '../src/store/search';
 import { addRows } from '../src/store/stretch-writer';
@@ -48,15 +49,17 @@ async function importOf(
   },
 ): Promise<void> {
   const importId = uuidv7();
-  await store.write((transaction) =>
-    beginImport(transaction, {
+  const number = await store.write(async (transaction) => {
+    await beginImport(transaction, {
       ...{ id: importId, source: 'file', name: `fleet from ${rows.from}`, runs: 0, newBatteries: 0 },
       ...{ madeAtMs: endMs, madeById: technicianId, state: 'arriving', undoneAtMs: null, undoneById: null },
-    }),
-  );
+    });
+    return instrumentNumber(transaction, 'file', endMs);
+  });
   const readAs = { mapping: HEADER, fixed: {} };
   const become = {
     ...{ importId, technicianId, madeAtMs: endMs, complaint: null, instrument: 'file', place: '' },
+    instrumentNumber: number,
     rules: STANDARD_RULES,
   };
   const ended = await store.exclusively((open) =>

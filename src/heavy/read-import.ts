@@ -21,6 +21,8 @@ export interface RowsBecome {
   readonly madeAtMs: number;
   readonly complaint: Symptom | null;
   readonly instrument: string;
+  /** What the store calls it by. */
+  readonly instrumentNumber: number;
   /** Where batteries that are new here are said to belong. */
   readonly place: string;
   readonly rules: HouseRules;
@@ -71,14 +73,14 @@ export async function rowsIn(
   host: ImportHost,
 ): Promise<Result<Arrived>> {
   const registered = new Map<string, string>();
-  const { importId: id, madeAtMs: atMs, technicianId: byId } = become;
+  const { importId: id, madeAtMs: atMs, technicianId: byId, instrumentNumber } = become;
   let runs = 0;
   const incoming: IncomingRun[] = [];
   const storing: Promise<boolean>[] = [];
   const arrived = (stopped: boolean) => succeed({ runs, newBatteries: registered.size, stopped });
   /** Hands a stretch over; false once nobody waits any more. While some are stored, the next are made ready. */
   const handOver = async (): Promise<boolean> => {
-    const stretch = packStretch(incoming.splice(0, ROWS_A_STRETCH), { id, atMs, byId });
+    const stretch = packStretch(incoming.splice(0, ROWS_A_STRETCH), { id, atMs, byId, instrumentNumber });
     if (storing.length >= STRETCHES_AHEAD && !(await storing.shift())) return false;
     runs += stretch.count;
     const stored = host.store(stretch);

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
+import { uuidBytes } from '@/store/uuid-column';
 import { granted, messagesOf } from './answers.test-support';
 import { changed } from './changes';
 import { finishSeen } from './files.test-support';
@@ -16,8 +17,8 @@ describe('a run with something unreadable in it', () => {
     granted(await captureReading(shop.context, reading(runId, 'identify', { confirmed: true })));
     await shop.context.store.write((transaction) =>
       transaction.run(
-        sql`insert into readings (id, run_id, kind, data, taken_at_ms, recorded_at_ms, technician_id, instrument, forced)
-          values (${uuidv7()}, ${runId}, 'load', '{"amps":"many","seconds":15,"volts":10,"temperatureC":20}', 1000, 1000, ${technicianId}, 'typed', 0)`,
+        sql`insert into readings (id, run_id, kind, data, taken_at_ms, recorded_at_ms, technician_id, instrument_number, forced)
+          values (${uuidBytes(uuidv7())}, ${uuidBytes(runId)}, 'load', '{"amps":"many","seconds":15,"volts":10,"temperatureC":20}', 1000, 1000, ${uuidBytes(technicianId)}, (select number from instruments), 0)`,
       ),
     );
     changed('all');
@@ -37,7 +38,9 @@ describe('a run with something unreadable in it', () => {
   it('under rules that nobody has here is shown, and says so', async () => {
     const { runId } = await started();
     await shop.context.store.write((transaction) =>
-      transaction.run(sql`update runs set rules_id = 'elsewhere', rules_version = 7 where id = ${runId}`),
+      transaction.run(
+        sql`update runs set rules_id = 'elsewhere', rules_version = 7 where id = ${uuidBytes(runId)}`,
+      ),
     );
     changed('all');
     expect(

@@ -5,6 +5,7 @@ import type { Problem, Result } from '@/core/quantity/result';
 import type { ImportHost, RowsBecome } from '@/heavy/read-import';
 import { isAlreadyThere, isRollback, Rollback } from '@/store/fault';
 import { addStretch, beginImport, importById, knownBatteries, setArrival } from '@/store/imports';
+import { instrumentNumber } from '@/store/instruments';
 import type { Store, Transaction } from '@/store/open';
 import type { PackedStretch } from '@/store/packed-rows';
 import { indexArrival } from '@/store/search';
@@ -138,7 +139,9 @@ const STOPPED: Problem = {
 export function arriveAsRows(
   context: Context,
   arriving: Arriving &
-    Omit<RowsBecome, 'importId' | 'technicianId' | 'madeAtMs'> & { readonly seenRuns: number },
+    Omit<RowsBecome, 'importId' | 'technicianId' | 'madeAtMs' | 'instrumentNumber'> & {
+      readonly seenRuns: number;
+    },
   read: (
     become: RowsBecome,
     host: ImportHost,
@@ -150,7 +153,10 @@ export function arriveAsRows(
     context,
     arriving,
     async ({ store, record, stored }) => {
-      await store.write((transaction) => beginImport(transaction, record));
+      const number = await store.write(async (transaction) => {
+        await beginImport(transaction, record);
+        return instrumentNumber(transaction, instrument, record.madeAtMs);
+      });
       let runs = 0;
       let before: Promise<boolean> = Promise.resolve(true);
       const storeNext = async (stretch: PackedStretch) => {
@@ -161,10 +167,7 @@ export function arriveAsRows(
       const ended = await read(
         {
           ...{ importId: record.id, technicianId: madeById, madeAtMs: record.madeAtMs },
-          complaint,
-          instrument,
-          place,
-          rules,
+          ...{ complaint, instrument, instrumentNumber: number, place, rules },
         },
         {
           known: async (keys) => [...(await store.read((database) => knownBatteries(database, keys)))],

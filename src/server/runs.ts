@@ -18,15 +18,8 @@ import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/c
 import { TYPED } from '@/core/steps/typed';
 import { batteryById } from '@/store/batteries';
 import type { Database, Transaction } from '@/store/open';
-import {
-  addReading,
-  finishWith,
-  loadRun,
-  reopen,
-  runOfReading,
-  startRun as storeRun,
-  wholeRun,
-} from '@/store/runs';
+import { addReading, runOfReading } from '@/store/readings';
+import { finishWith, loadRun, reopen, startRun as storeRun, wholeRun } from '@/store/runs';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';

@@ -1,3 +1,4 @@
+import type { Trace } from '@/core/assessment/evidence';
 import {
   readStoredJudgement,
   readStoredReading,
@@ -9,33 +10,51 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import type { Reading } from '@/core/steps/reading';
 import { Unreadable } from './packed-json';
 import type { assessments, houseRules, readings } from './schema';
+import { type TracesOfRun, withTraceFound, withTraceNamed } from './traces';
 
-/** A reading as it stands in its row, or what of it cannot be read. */
-export function decodeReading({ shape: _shape, ...row }: typeof readings.$inferSelect): Result<Reading> {
+type ReadingRow = typeof readings.$inferSelect & { readonly instrument: string };
+
+/** A reading as it stands in its row, with the traces of its run, or what of it cannot be read. */
+export function decodeReading(
+  { shape: _shape, instrumentNumber: _number, ...row }: ReadingRow,
+  traces: TracesOfRun,
+): Result<Reading> {
   const name = `reading ${row.id}`;
   if (row.data instanceof Unreadable) return fail(problem(name, row.data.why, 'JSON'));
-  return named(name, readStoredReading(row));
+  return named(name, readStoredReading({ ...row, data: withTraceFound(row.data, traces) }));
 }
 
-/** An assessment as it stands in its row, as the core of its time made it, or what of it cannot be read. */
-export function decodeAssessment({
-  judgement,
-  ...row
-}: typeof assessments.$inferSelect): Result<AssessmentRecord> {
+/**
+ * An assessment as it stands in its row, as the core of its time made it, or what of it cannot be read.
+ * @param traces those of its run, where the courses that it rests on are of interest
+ */
+export function decodeAssessment(
+  { judgement, ...row }: typeof assessments.$inferSelect,
+  traces: TracesOfRun,
+): Result<AssessmentRecord> {
   const name = `judgement ${row.id}`;
   if (judgement instanceof Unreadable) return fail(problem(name, judgement.why, 'a judgement'));
   if (row.override instanceof Unreadable) return fail(problem(name, row.override.why, 'JSON'));
-  const read = named(name, readStoredJudgement({ core: row.core, ...judgement }));
+  const evidence = withLoad(judgement.evidence, (load) => withTraceFound(load, traces));
+  const read = named(name, readStoredJudgement({ core: row.core, ...judgement, evidence }));
   return read.ok ? succeed({ ...row, ...read.value }) : read;
 }
 
-/** An assessment as its row holds it. */
-export function assessmentRow({
-  evidence,
-  assessment,
-  ...columns
-}: AssessmentRecord): typeof assessments.$inferInsert {
-  return { ...columns, judgement: { evidence, assessment } };
+/** An assessment as its row holds it: the trace that it rests on is kept once, beside it. */
+export function assessmentRow({ evidence, assessment, ...columns }: AssessmentRecord): {
+  readonly row: typeof assessments.$inferInsert;
+  readonly traces: ReadonlyMap<string, Trace>;
+} {
+  const traces = new Map<string, Trace>();
+  const held = withLoad(evidence, (load) => withTraceNamed(load, traces));
+  return { row: { ...columns, judgement: { evidence: held, assessment } }, traces };
+}
+
+/** Evidence, as far as it is some, with its load test changed. */
+function withLoad(evidence: unknown, change: (load: object) => unknown): unknown {
+  if (typeof evidence !== 'object' || evidence === null || !('load' in evidence)) return evidence;
+  const { load } = evidence;
+  return typeof load === 'object' && load !== null ? { ...evidence, load: change(load) } : evidence;
 }
 
 /** House rules as they stand in their row, or what of them cannot be read. */

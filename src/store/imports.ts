@@ -6,7 +6,7 @@ import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
 import { insertInto, type PackedStretch, ROW_TABLES, type RowTable, unpackStretch } from './packed-rows';
-import { assessments, batteries, imports, lots, readings, runs, technicians } from './schema';
+import { assessments, batteries, imports, lots, readings, runs, technicians, traces } from './schema';
 import { RELEASE_TAGS, releaseTags } from './tags';
 
 /** The registered batteries among some tags, by the key of the tag, with when their runs began. */
@@ -26,7 +26,7 @@ export async function knownBatteries(
       .select({ batteryId: runs.batteryId, startedAtMs: runs.startedAtMs })
       .from(runs)
       .where(and(inArray(runs.batteryId, [...moments.keys()]), inSight(runs.arrivalId)));
-    for (const { batteryId, startedAtMs } of begun) moments.get(batteryId)?.push(startedAtMs);
+    for (const { batteryId, startedAtMs } of begun) moments.get(batteryId ?? '')?.push(startedAtMs);
     for (const row of rows) {
       known.set(row.tagKey, { battery: batteryOf(row), runsAtMs: moments.get(row.id) ?? [] });
     }
@@ -113,6 +113,7 @@ export async function clearStretch(transaction: Transaction, id: string): Promis
   if (some.length > 0) {
     const ids = some.map((run) => run.id);
     await transaction.delete(readings).where(inArray(readings.runId, ids));
+    await transaction.delete(traces).where(inArray(traces.runId, ids));
     await transaction.delete(assessments).where(inArray(assessments.runId, ids));
     await transaction.delete(runs).where(inArray(runs.id, ids));
     return true;

@@ -40,7 +40,12 @@ export type StretchRows = Readonly<Record<RowTable, readonly RowValues[]>>;
 /** Packs runs that arrive together, recorded and brought in by one person at one moment. */
 export function packStretch(
   incoming: readonly IncomingRun[],
-  arrival: { readonly id: string; readonly atMs: number; readonly byId: string },
+  arrival: {
+    readonly id: string;
+    readonly atMs: number;
+    readonly byId: string;
+    readonly instrumentNumber: number;
+  },
 ): PackedStretch {
   const ids = { importId: arrival.id, arrivalId: arrival.id };
   const registered = incoming.flatMap(({ newBattery }) => newBattery ?? []);
@@ -61,7 +66,7 @@ export function packStretch(
       readings: packTable(
         readings,
         incoming.flatMap((run) => run.readings),
-        { recordedAtMs: arrival.atMs },
+        { recordedAtMs: arrival.atMs, instrumentNumber: arrival.instrumentNumber },
       ),
     },
   };
@@ -114,7 +119,7 @@ function packTable(
 ): PackedRows {
   const columns = storedColumns(table).map(({ name, fallback, map }): PackedColumn => {
     const value = same[name];
-    if (value !== undefined) return { kind: 'same', value };
+    if (value !== undefined) return { kind: 'same', value: map === null ? value : (map(value) as CellValue) };
     const known = made[name];
     if (known) return packColumn(known);
     const values = records.map((record) => {

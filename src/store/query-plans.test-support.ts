@@ -16,6 +16,7 @@ const KNOWN: readonly (readonly [begins: RegExp, why: string])[] = [
     /^(delete from|insert into) "technicians"/,
     'people come and go with an arrival that was stopped, once in years',
   ],
+  [/^insert into "instruments"/, 'an instrument is added once, and then by readings that wait for none'],
 ];
 
 /** Words that a statement begins with when it has a plan. */

@@ -1,14 +1,14 @@
 import { asc, eq } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import type { Transaction } from './database';
-import { batteries, technicians } from './schema';
+import { batteries, instruments, technicians } from './schema';
 import { nameKey } from './technicians';
 
 /** Raised when tags or names are compared otherwise than before: the keys in the store are then written anew. */
-export const KEYS_VERSION = '3';
+export const KEYS_VERSION = '4';
 
 /**
- * Writes the keys of tags and names anew. Two that only now look alike both stay: the older keeps the key, the younger
+ * Writes the keys of tags and names of people and instruments anew. Two that only now look alike both stay: the older keeps the key, the younger
  * gets one of its own, and shows as it is written.
  */
 export async function renewKeys(transaction: Transaction): Promise<void> {
@@ -25,6 +25,13 @@ export async function renewKeys(transaction: Transaction): Promise<void> {
     .orderBy(asc(technicians.id));
   for (const { id, key } of changed(people, nameKey)) {
     await transaction.update(technicians).set({ nameKey: key }).where(eq(technicians.id, id));
+  }
+  const tools = await transaction
+    .select({ id: instruments.id, text: instruments.name, key: instruments.nameKey })
+    .from(instruments)
+    .orderBy(asc(instruments.number));
+  for (const { id, key } of changed(tools, nameKey)) {
+    await transaction.update(instruments).set({ nameKey: key }).where(eq(instruments.id, id));
   }
 }
 

@@ -6,6 +6,7 @@ import type { Database, Store, Transaction } from './database';
 import { decodeAssessment, decodeRules } from './decode';
 import { inSight } from './in-sight';
 import { assessments, batteries, houseRules, runs } from './schema';
+import { tracesOf } from './traces';
 
 /** All versions of a house's rules, the newest first. */
 export function rulesVersions(store: Store, id: string): Promise<RulesVersion[]> {
@@ -117,8 +118,10 @@ export function historyPage(store: Store, afterId: string, limit: number): Promi
       .where(and(gt(runs.id, afterId), isNotNull(runs.assessmentId), inSight(runs.arrivalId)))
       .orderBy(asc(runs.id))
       .limit(limit);
+    const runIds = rows.map(({ runId }) => runId);
+    const traces = await tracesOf(database, runIds);
     const found = rows.flatMap(({ runId, tag, atMs, kept }) => {
-      const read = kept && decodeAssessment(kept);
+      const read = kept && decodeAssessment(kept, traces(runId));
       return read?.ok ? [{ runId, tag: tag ?? '', atMs: atMs ?? 0, evidence: read.value.evidence }] : [];
     });
     return { runs: found, next: rows.length < limit ? null : (rows.at(-1)?.runId ?? null) };

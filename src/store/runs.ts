@@ -2,7 +2,6 @@ import { group } from 'd3-array';
 import { and, asc, desc, eq, gt, gte, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
 import { isIndicative } from '@/core/assessment/assess';
-import { SHAPES } from '@/core/exchange/stored/shapes';
 import type {
   AssessmentRecord,
   DoneLine,
@@ -19,7 +18,19 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
-import { assessments, batteries, imports, readings, runs, setAside, technicians } from './schema';
+import { READING_COLUMNS, readingsOfRuns } from './readings';
+import {
+  assessments,
+  batteries,
+  imports,
+  instruments,
+  readings,
+  runs,
+  setAside,
+  technicians,
+} from './schema';
+import { keepTraces, NO_TRACES, tracesOf } from './traces';
+import { uuidOf } from './uuid-column';
 
 type NewRun = Omit<RunRecord, 'finishedAtMs' | 'finishedById' | 'assessmentId'>;
 
@@ -27,7 +38,7 @@ type NewRun = Omit<RunRecord, 'finishedAtMs' | 'finishedById' | 'assessmentId'>;
 export function startRun(store: Store, run: NewRun): Promise<RunRecord> {
   return store.write(async (transaction) => {
     const [known] = await transaction.select().from(runs).where(eq(runs.id, run.id));
-    if (known) return known;
+    if (known) return runOf(known);
     const open = await transaction
       .select()
       .from(runs)
@@ -55,19 +66,15 @@ export async function loadRun(database: Database | Transaction, id: string): Pro
     .innerJoin(batteries, eq(batteries.id, runs.batteryId))
     .where(and(eq(runs.id, id), inSight(runs.arrivalId)));
   if (!found) return undefined;
-  const readingRows = await database
-    .select()
-    .from(readings)
-    .where(eq(readings.runId, id))
-    .orderBy(readings.takenAtMs);
+  const traces = await tracesOf(database, [id]);
+  const taken = (await readingsOfRuns(database, [id], traces)).map(({ read }) => read);
   const assessmentRows = await database
     .select()
     .from(assessments)
     .where(eq(assessments.runId, id))
     .orderBy(desc(assessments.madeAtMs));
   const asideRows = await database.select().from(setAside).where(eq(setAside.runId, id));
-  const taken = readingRows.map(decodeReading);
-  const made = assessmentRows.map(decodeAssessment);
+  const made = assessmentRows.map((row) => decodeAssessment(row, traces(id)));
   return {
     run: runOf(found.runs),
     battery: batteryOf(found.batteries),
@@ -82,9 +89,20 @@ export async function loadRun(database: Database | Transaction, id: string): Pro
   };
 }
 
-/** A row of the table without what only the store needs. */
-export function runOf({ arrivalId: _arrival, ...run }: typeof runs.$inferSelect): RunRecord {
-  return run;
+/** The row of a run on a battery, without what only the store needs. */
+export function runOf({
+  arrivalId: _arrival,
+  vehicleId: _vehicle,
+  batteryId,
+  ...run
+}: typeof runs.$inferSelect): RunRecord {
+  return { ...run, batteryId: onBattery(batteryId) };
+}
+
+/** The battery of a run that is on one: the database holds that each run is on a battery or on a vehicle. */
+export function onBattery(batteryId: string | null): string {
+  if (batteryId === null) throw new Error('a run of a battery is on one');
+  return batteryId;
 }
 
 /** What a run was finished with, where it can be read; where not, the list goes on without it and says so. */
@@ -92,22 +110,8 @@ function finishedWith(
   row: typeof assessments.$inferSelect | null,
 ): Pick<RunSummary, 'assessment' | 'unreadable'> {
   if (!row) return { assessment: null };
-  const read = decodeAssessment(row);
+  const read = decodeAssessment(row, NO_TRACES);
   return read.ok ? { assessment: read.value } : { assessment: null, unreadable: read.problems };
-}
-
-/** The run that a reading stands in, by the reading's id; undefined for one that is not stored. */
-export async function runOfReading(transaction: Transaction, id: string): Promise<string | undefined> {
-  const [row] = await transaction.select({ runId: readings.runId }).from(readings).where(eq(readings.id, id));
-  return row?.runId;
-}
-
-/** Adds a reading to a run, recorded now; the same id again changes nothing. */
-export async function addReading(transaction: Transaction, reading: Reading, nowMs: number): Promise<void> {
-  await transaction
-    .insert(readings)
-    .values({ ...reading, recordedAtMs: nowMs, shape: SHAPES.reading })
-    .onConflictDoNothing({ target: readings.id });
 }
 
 /** Finishes a run with the assessment that it comes to, which is kept beside any earlier one. */
@@ -116,10 +120,9 @@ export async function finishWith(
   assessment: AssessmentRecord,
   finished: { atMs: number; byId: string },
 ): Promise<void> {
-  await transaction
-    .insert(assessments)
-    .values(assessmentRow(assessment))
-    .onConflictDoNothing({ target: assessments.id });
+  const { row, traces } = assessmentRow(assessment);
+  await keepTraces(transaction, assessment.runId, traces);
+  await transaction.insert(assessments).values(row).onConflictDoNothing({ target: assessments.id });
   await transaction
     .update(runs)
     .set({ finishedAtMs: finished.atMs, finishedById: finished.byId, assessmentId: assessment.id })
@@ -185,7 +188,7 @@ export function doneSince(store: Store, sinceMs: number, limit: number): Promise
       .limit(limit);
     return rows.map(({ made, finishedAtMs, ...row }) => {
       const { verdict, grade, override } = made;
-      const read = decodeAssessment(made);
+      const read = decodeAssessment(made, NO_TRACES);
       const indicative = read.ok && isIndicative(read.value.assessment);
       return { ...row, finishedAtMs: finishedAtMs ?? 0, verdict, grade, override, indicative };
     });
@@ -230,7 +233,9 @@ export function toChargeFromRacks(store: Store, sinceMs: number, limit: number):
       )
       .orderBy(asc(batteries.tagKey))
       .limit(limit);
-    return rows.map(({ importId, ...unit }) => ({ ...unit, rack: names.get(importId ?? '') ?? '' }));
+    return rows.map(({ importId, batteryId, ...unit }) => ({
+      ...{ ...unit, batteryId: onBattery(batteryId), rack: names.get(importId ?? '') ?? '' },
+    }));
   });
 }
 
@@ -260,8 +265,9 @@ export function openVoltagesOfBattery(
 ): Promise<Map<string, Reading[]>> {
   return store.read(async (database) => {
     const rows = await database
-      .select({ reading: readings })
+      .select({ reading: READING_COLUMNS })
       .from(readings)
+      .innerJoin(instruments, eq(instruments.number, readings.instrumentNumber))
       .innerJoin(runs, eq(runs.id, readings.runId))
       .where(
         and(
@@ -273,7 +279,7 @@ export function openVoltagesOfBattery(
       .orderBy(desc(runs.startedAtMs))
       .limit(limit);
     const read = rows.flatMap(({ reading }) => {
-      const decoded = decodeReading(reading);
+      const decoded = decodeReading(reading, NO_TRACES);
       return decoded.ok ? [decoded.value] : [];
     });
     return group(read, ({ runId }) => runId);
@@ -285,8 +291,9 @@ export function loadsOfBattery(store: Store, batteryId: string, limit: number): 
   return store.read(async (database) => {
     const later = alias(readings, 'later');
     const rows = await database
-      .select({ reading: readings })
+      .select({ reading: READING_COLUMNS })
       .from(readings)
+      .innerJoin(instruments, eq(instruments.number, readings.instrumentNumber))
       .innerJoin(runs, eq(runs.id, readings.runId))
       .leftJoin(later, eq(later.supersedesId, readings.id))
       .where(
@@ -299,8 +306,10 @@ export function loadsOfBattery(store: Store, batteryId: string, limit: number): 
       )
       .orderBy(desc(readings.takenAtMs))
       .limit(limit * 3);
+    const runIds = rows.map(({ reading }) => reading.runId);
+    const traces = await tracesOf(database, runIds);
     const loads = rows.flatMap(({ reading }): LoadRecord[] => {
-      const read = decodeReading(reading);
+      const read = decodeReading(reading, traces(reading.runId));
       if (!read.ok || read.value.kind !== 'load') return [];
       const { id: readingId, data, runId, takenAtMs: atMs, instrument, forced } = read.value;
       if (!data.trace || data.trace.length < 2) return [];
@@ -360,12 +369,12 @@ export async function newestVerdicts(
     })
     .from(runs)
     .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
-    .leftJoin(technicians, eq(technicians.id, sql`${assessments.override} ->> 'byId'`))
+    .leftJoin(technicians, eq(technicians.id, uuidOf(sql`${assessments.override} ->> 'byId'`)))
     .where(and(inArray(runs.batteryId, [...batteryIds]), inSight(runs.arrivalId)))
     .orderBy(asc(runs.finishedAtMs));
   return new Map(
     rows.map(({ batteryId, atMs, verdict, override, by }) => [
-      batteryId,
+      onBattery(batteryId),
       {
         ...{ verdict: override?.verdict ?? verdict, atMs: atMs ?? 0 },
         over: override && { by: by ?? '–', computed: verdict },

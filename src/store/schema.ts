@@ -23,6 +23,8 @@ import type { ReadingKind } from '@/core/steps/reading';
 
 import { keptJson, packedJson } from './packed-json';
 import { packedJudgement } from './packed-judgement';
+import { packedTrace } from './packed-trace';
+import { uuid } from './uuid-column';
 
 const moment = (name: string) => integer(name, { mode: 'number' });
 
@@ -34,7 +36,7 @@ const momentCheck = (name: string, column: AnySQLiteColumn) =>
   );
 
 /** The arrival that a row came in with: while that is on its way, or once it was taken back, the row is out of sight. */
-const arrival = () => text('arrival_id').references((): AnySQLiteColumn => imports.id);
+const arrival = () => uuid('arrival_id').references((): AnySQLiteColumn => imports.id);
 
 /** In which shape a record was kept; it is read through the upgraders from there on. */
 const shape = (first: number) => integer('shape').notNull().default(first);
@@ -42,7 +44,7 @@ const shape = (first: number) => integer('shape').notNull().default(first);
 export const technicians = sqliteTable(
   'technicians',
   {
-    id: text('id').primaryKey(),
+    id: uuid('id').primaryKey(),
     name: text('name').notNull(),
     nameKey: text('name_key').notNull(),
     /** Counts the changes, so that of two who change it the later one is told. */
@@ -64,18 +66,18 @@ export const technicians = sqliteTable(
 export const imports = sqliteTable(
   'imports',
   {
-    id: text('id').primaryKey(),
+    id: uuid('id').primaryKey(),
     source: text('source').$type<ImportSource>().notNull(),
     state: text('state').$type<ArrivalState>().notNull().default('in'),
     name: text('name').notNull(),
     runs: integer('runs').notNull(),
     newBatteries: integer('new_batteries').notNull(),
     madeAtMs: moment('made_at_ms').notNull(),
-    madeById: text('made_by_id')
+    madeById: uuid('made_by_id')
       .notNull()
       .references(() => technicians.id),
     undoneAtMs: moment('undone_at_ms'),
-    undoneById: text('undone_by_id').references(() => technicians.id),
+    undoneById: uuid('undone_by_id').references(() => technicians.id),
     arrivalId: arrival(),
   },
   (table) => [
@@ -90,17 +92,17 @@ export const imports = sqliteTable(
 export const lots = sqliteTable(
   'lots',
   {
-    id: text('id').primaryKey(),
+    id: uuid('id').primaryKey(),
     name: text('name').notNull(),
     rows: text('rows', { mode: 'json' }).$type<LotRow[]>().notNull(),
     /** Counts the changes, so that of two who change it the later one is told. */
     revision: integer('revision').notNull(),
     startedAtMs: moment('started_at_ms').notNull(),
-    startedById: text('started_by_id')
+    startedById: uuid('started_by_id')
       .notNull()
       .references(() => technicians.id),
     changedAtMs: moment('changed_at_ms').notNull(),
-    importId: text('import_id').references(() => imports.id),
+    importId: uuid('import_id').references(() => imports.id),
     /** The house rules that it is judged by; null for those of today. */
     rulesId: text('rules_id'),
     rulesVersion: integer('rules_version'),
@@ -116,7 +118,7 @@ export const lots = sqliteTable(
 export const batteries = sqliteTable(
   'batteries',
   {
-    id: text('id').primaryKey(),
+    id: uuid('id').primaryKey(),
     tag: text('tag').notNull(),
     tagKey: text('tag_key').notNull(),
     type: text('type').$type<BatteryType>().notNull(),
@@ -132,13 +134,13 @@ export const batteries = sqliteTable(
     slot: text('slot', { mode: 'json' }).$type<SlotNeeds>(),
     baselineSiemens: real('baseline_siemens'),
     changedAtMs: moment('changed_at_ms').notNull(),
-    changedById: text('changed_by_id')
+    changedById: uuid('changed_by_id')
       .notNull()
       .references(() => technicians.id),
     /** Counts the changes of the label, so that of two who put it right the later one is told. */
     revision: integer('revision').notNull().default(1),
     /** The import that it was registered by. */
-    importId: text('import_id').references(() => imports.id),
+    importId: uuid('import_id').references(() => imports.id),
     arrivalId: arrival(),
     shape: shape(FIRST_SHAPES.label),
   },
@@ -153,7 +155,7 @@ export const batteries = sqliteTable(
 export const vehicles = sqliteTable(
   'vehicles',
   {
-    id: text('id').primaryKey(),
+    id: uuid('id').primaryKey(),
     name: text('name').notNull(),
     class: text('class').$type<VehicleClass>().notNull(),
     site: text('site').notNull(),
@@ -165,11 +167,11 @@ export const vehicles = sqliteTable(
 export const slots = sqliteTable(
   'slots',
   {
-    id: text('id').primaryKey(),
-    vehicleId: text('vehicle_id')
+    id: uuid('id').primaryKey(),
+    vehicleId: uuid('vehicle_id')
       .notNull()
       .references(() => vehicles.id),
-    batteryId: text('battery_id')
+    batteryId: uuid('battery_id')
       .notNull()
       .references(() => batteries.id),
     name: text('name').notNull(),
@@ -185,28 +187,32 @@ export const slots = sqliteTable(
 export const runs = sqliteTable(
   'runs',
   {
-    id: text('id').primaryKey(),
-    batteryId: text('battery_id')
-      .notNull()
-      .references(() => batteries.id),
+    id: uuid('id').primaryKey(),
+    /** What it is on: a battery or a vehicle, one of the two. */
+    batteryId: uuid('battery_id').references(() => batteries.id),
+    vehicleId: uuid('vehicle_id').references(() => vehicles.id),
     startedAtMs: moment('started_at_ms').notNull(),
-    startedById: text('started_by_id')
+    startedById: uuid('started_by_id')
       .notNull()
       .references(() => technicians.id),
     finishedAtMs: moment('finished_at_ms'),
-    finishedById: text('finished_by_id').references(() => technicians.id),
+    finishedById: uuid('finished_by_id').references(() => technicians.id),
     rulesId: text('rules_id').notNull(),
     rulesVersion: integer('rules_version').notNull(),
     /** The assessment that it was last finished with. */
-    assessmentId: text('assessment_id').references((): AnySQLiteColumn => assessments.id),
+    assessmentId: uuid('assessment_id').references((): AnySQLiteColumn => assessments.id),
     /** The import that it came in with. */
-    importId: text('import_id').references(() => imports.id),
+    importId: uuid('import_id').references(() => imports.id),
     arrivalId: arrival(),
   },
   (table) => [
     index('runs_by_import').on(table.importId),
     index('runs_by_arrival').on(table.arrivalId),
     index('runs_by_battery').on(table.batteryId, table.startedAtMs),
+    index('runs_by_vehicle')
+      .on(table.vehicleId, table.startedAtMs)
+      .where(sql`${table.vehicleId} is not null`),
+    check('runs_subject', sql`(${table.batteryId} is null) <> (${table.vehicleId} is null)`),
     index('runs_by_finish').on(table.finishedAtMs),
     // Whoever adds or deletes a judgement asks whether a run was finished with it: without this by reading all runs.
     // With what decides over sight beside it, the finished runs are counted without looking at any of them.
@@ -219,12 +225,51 @@ export const runs = sqliteTable(
 /** The kinds of reading there are: a word that is none of them cannot be stored. */
 export const readingKinds = sqliteTable('reading_kinds', { kind: text('kind').primaryKey() });
 
+/** What readings were taken with, a row each: meters by their name, a hand that typed, a file that was read. */
+export const instruments = sqliteTable(
+  'instruments',
+  {
+    /** What the readings name it by: some hundred thousand of them share a few instruments. */
+    number: integer('number').primaryKey(),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    revision: integer('revision').notNull().default(1),
+    createdAtMs: moment('created_at_ms').notNull(),
+  },
+  (table) => [
+    uniqueIndex('instruments_by_id').on(table.id),
+    uniqueIndex('instruments_by_name').on(table.nameKey),
+    momentCheck('instruments_moments', table.createdAtMs),
+  ],
+);
+
+/** What batteries are charged with. */
+export const chargers = sqliteTable(
+  'chargers',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    /** The most that it gives, A; null where nobody said. */
+    amps: real('amps'),
+    /** It senses the battery's temperature and corrects its voltage by itself. */
+    senses: integer('senses', { mode: 'boolean' }).notNull(),
+    revision: integer('revision').notNull().default(1),
+    createdAtMs: moment('created_at_ms').notNull(),
+  },
+  (table) => [
+    uniqueIndex('chargers_by_name').on(table.nameKey),
+    momentCheck('chargers_moments', table.createdAtMs),
+  ],
+);
+
 /** Append-only: triggers of the database itself refuse to change or delete a row of this table. */
 export const readings = sqliteTable(
   'readings',
   {
-    id: text('id').primaryKey(),
-    runId: text('run_id')
+    id: uuid('id').primaryKey(),
+    runId: uuid('run_id')
       .notNull()
       .references(() => runs.id),
     kind: text('kind')
@@ -234,12 +279,14 @@ export const readings = sqliteTable(
     data: packedJson('data').notNull(),
     takenAtMs: moment('taken_at_ms').notNull(),
     recordedAtMs: moment('recorded_at_ms').notNull(),
-    technicianId: text('technician_id')
+    technicianId: uuid('technician_id')
       .notNull()
       .references(() => technicians.id),
-    instrument: text('instrument').notNull(),
+    instrumentNumber: integer('instrument_number')
+      .notNull()
+      .references(() => instruments.number),
     forced: integer('forced', { mode: 'boolean' }).notNull(),
-    supersedesId: text('supersedes_id').references((): AnySQLiteColumn => readings.id),
+    supersedesId: uuid('supersedes_id').references((): AnySQLiteColumn => readings.id),
     reason: text('reason'),
     shape: shape(FIRST_SHAPES.reading),
   },
@@ -252,12 +299,29 @@ export const readings = sqliteTable(
   ],
 );
 
+/**
+ * The courses that instruments recorded, of any length, each once in its run however many records of it rest on it: the
+ * reading, a correction of it, every judgement. They name it by its digest.
+ */
+export const traces = sqliteTable(
+  'traces',
+  {
+    runId: uuid('run_id')
+      .notNull()
+      .references(() => runs.id),
+    digest: text('digest').notNull(),
+    points: integer('points').notNull(),
+    trace: packedTrace('trace').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.runId, table.digest] })],
+);
+
 /** Append-only like the readings: an old verdict stays as it was beside any newer one. */
 export const assessments = sqliteTable(
   'assessments',
   {
-    id: text('id').primaryKey(),
-    runId: text('run_id')
+    id: uuid('id').primaryKey(),
+    runId: uuid('run_id')
       .notNull()
       .references(() => runs.id),
     madeAtMs: moment('made_at_ms').notNull(),
@@ -288,7 +352,7 @@ export const houseRules = sqliteTable(
     version: integer('version').notNull(),
     rules: keptJson('rules').notNull(),
     reason: text('reason').notNull(),
-    authorId: text('author_id')
+    authorId: uuid('author_id')
       .notNull()
       .references(() => technicians.id),
     madeAtMs: moment('made_at_ms').notNull(),
@@ -306,7 +370,7 @@ export const setAside = sqliteTable(
   {
     id: integer('id').primaryKey(),
     origin: text('origin').notNull(),
-    runId: text('run_id'),
+    runId: uuid('run_id'),
     found: text('found').notNull(),
   },
   (table) => [index('set_aside_by_run').on(table.runId)],
@@ -316,7 +380,7 @@ export const setAside = sqliteTable(
 export const sites = sqliteTable(
   'sites',
   {
-    id: text('id').primaryKey(),
+    id: uuid('id').primaryKey(),
     name: text('name').notNull(),
     address: text('address').notNull(),
     zone: text('zone').notNull(),
@@ -328,7 +392,7 @@ export const sites = sqliteTable(
     rulesId: text('rules_id').notNull(),
     revision: integer('revision').notNull().default(1),
     changedAtMs: moment('changed_at_ms').notNull(),
-    changedById: text('changed_by_id').references(() => technicians.id),
+    changedById: uuid('changed_by_id').references(() => technicians.id),
   },
   (table) => [momentCheck('sites_moments', table.changedAtMs)],
 );

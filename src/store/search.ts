@@ -4,6 +4,7 @@ import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
 import type { Database, Store } from './database';
 import { inSight } from './in-sight';
 import { batteries, imports } from './schema';
+import { uuid } from './uuid-column';
 
 /**
  * What each battery is found by: tag, place, model, type, and the vehicles that it sat in, then and now. The database
@@ -12,9 +13,9 @@ import { batteries, imports } from './schema';
  */
 const words = sqliteTable('battery_words', {
   number: integer('number').primaryKey(),
-  batteryId: text('battery_id').notNull(),
+  batteryId: uuid('battery_id').notNull(),
   tagKey: text('tag_key').notNull(),
-  arrivalId: text('arrival_id'),
+  arrivalId: uuid('arrival_id'),
   words: text('words').notNull(),
 });
 
@@ -175,7 +176,7 @@ export async function indexArrival(store: Store, arrivalId: string): Promise<voi
       if (!last) return 0;
       await transaction.run(sql`insert into battery_words (battery_id, tag_key, arrival_id, words)
         select id, tag_key, arrival_id, words from battery_terms
-        where id in (select value from json_each(${JSON.stringify(some.map((row) => row.id))}))`);
+        where id in (select unhex(replace(value, '-', '')) from json_each(${JSON.stringify(some.map((row) => row.id))}))`);
       after = last.rowid;
       return some.length;
     });

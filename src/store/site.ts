@@ -8,10 +8,11 @@ import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Problem } from '@/core/quantity/result';
 import type { Reading } from '@/core/steps/reading';
 import type { Database, Transaction } from './database';
-import { assessmentRow, decodeAssessment, decodeReading, decodeRules } from './decode';
+import { assessmentRow, decodeAssessment, decodeRules } from './decode';
 import { deferReferences } from './imports';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
+import { addReadings, readingsOfRuns } from './readings';
 import { runOf } from './runs';
 import {
   assessments,
@@ -19,7 +20,6 @@ import {
   houseRules,
   imports,
   lots,
-  readings,
   runs,
   slots,
   technicians,
@@ -28,6 +28,7 @@ import {
 import { adoptSite, type KeptSite, siteOf } from './sites';
 import { releaseTags } from './tags';
 import { nameKey } from './technicians';
+import { keepTraces, tracesOf } from './traces';
 
 /** Everything of a site but its runs: what is in sight of it. */
 export async function siteHead(database: Database | Transaction): Promise<SiteHead> {
@@ -93,11 +94,8 @@ export async function siteRuns(
     .orderBy(asc(runs.id))
     .limit(limit);
   const ids = some.map(({ id }) => id);
-  const taken = await database
-    .select()
-    .from(readings)
-    .where(inArray(readings.runId, ids))
-    .orderBy(asc(readings.id));
+  const traces = await tracesOf(database, ids);
+  const taken = await readingsOfRuns(database, ids, traces);
   const made = await database
     .select()
     .from(assessments)
@@ -106,8 +104,8 @@ export async function siteRuns(
   const readingsOf = group(taken, ({ runId }) => runId);
   const assessmentsOf = group(made, ({ runId }) => runId);
   return some.map((row) => {
-    const own = (readingsOf.get(row.id) ?? []).map(decodeReading);
-    const judged = (assessmentsOf.get(row.id) ?? []).map(decodeAssessment);
+    const own = (readingsOf.get(row.id) ?? []).map(({ read }) => read);
+    const judged = (assessmentsOf.get(row.id) ?? []).map((made) => decodeAssessment(made, traces(row.id)));
     const wrong = [...own, ...judged].flatMap((read) => (read.ok ? [] : read.problems));
     return {
       run: {
@@ -219,15 +217,13 @@ export async function addSiteRuns(
   for (const stretch of inChunks(some)) {
     await transaction.insert(runs).values(stretch.map(({ run }) => ({ ...run, arrivalId: arrival.id })));
   }
-  for (const made of inChunks(some.flatMap((run) => run.assessments))) {
-    await transaction.insert(assessments).values(made.map(assessmentRow));
+  const judged = some.flatMap((run) => run.assessments).map(assessmentRow);
+  for (const { row, traces: kept } of judged) await keepTraces(transaction, row.runId, kept);
+  for (const made of inChunks(judged)) {
+    await transaction.insert(assessments).values(made.map(({ row }) => row));
   }
   const taken = some.flatMap((run) => supersededFirst(run.readings));
-  for (const rows of inChunks(taken)) {
-    await transaction
-      .insert(readings)
-      .values(rows.map((reading) => ({ recordedAtMs: arrival.atMs, ...reading, shape: SHAPES.reading })));
-  }
+  await addReadings(transaction, taken, arrival.atMs);
 }
 
 /** Adds what of another site is seen wherever it stands, in the same transaction that brings the rest into sight. */

@@ -18,8 +18,10 @@ import type { Reading } from '@/core/steps/reading';
 import { addBattery, batteryByTag, changeBattery, searchBatteries } from './batteries';
 import { SAMPLE_NOW_MS as NOW, sampleStore } from './demo/sample.test-support';
 import { seedDemo } from './demo/seed';
+import { instrumentNumber } from './instruments';
 import { openStore, type Store } from './open';
-import { addReading, openRunIds, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
+import { addReading } from './readings';
+import { openRunIds, runsFinishedSince, runsOfBattery, startRun, wholeRun } from './runs';
 import { batteries, readings } from './schema';
 import { siteHead } from './site';
 import { addTechnician, listTechnicians } from './technicians';
@@ -166,15 +168,12 @@ describe('what the database itself refuses', () => {
     ['a kind that is none', 'kind', "'__proto__'"],
   ])('%s', async (_what, column, value) => {
     const { store, runId } = await started();
+    const bytes = (id: string) => `x'${id.replaceAll('-', '')}'`;
+    const number = await store.write((transaction) => instrumentNumber(transaction, 'typed', 1));
     const cells: Record<string, string> = {
-      ...{ id: "'x'", run_id: `'${runId}'`, kind: "'identify'", data: `'{"confirmed":true}'` },
-      ...{
-        taken_at_ms: '1',
-        recorded_at_ms: '1',
-        technician_id: `'${technician.id}'`,
-        instrument: "'typed'",
-      },
-      forced: '0',
+      ...{ id: bytes(uuidv7()), run_id: bytes(runId), kind: "'identify'", data: `'{"confirmed":true}'` },
+      ...{ taken_at_ms: '1', recorded_at_ms: '1', technician_id: bytes(technician.id) },
+      ...{ instrument_number: String(number), forced: '0' },
     };
     const insert = (row: Record<string, string>) =>
       raw(store, `insert into readings (${Object.keys(row).join()}) values (${Object.values(row).join()})`);

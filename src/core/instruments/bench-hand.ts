@@ -13,7 +13,7 @@ import { cellGravities, openVolts } from '../physics/readouts';
 import { type WorkedRun, workRun } from '../procedure/run-sheet';
 import type { Chance } from '../quantity/chance';
 import type { HouseRules } from '../rules/house-rules';
-import { LONGEST_TRACE, thinTrace } from '../steps/load/thin-trace';
+import { thinTrace } from '../steps/load/thin-trace';
 import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
 import { newReading } from '../steps/reading';
 import { STEPS } from '../steps/registry';
@@ -21,6 +21,9 @@ import { TYPED } from '../steps/typed';
 import type { Arrival, HandHabits } from './hand-habits';
 import { holdLoad } from './load-bank';
 import { NOISE, readCelsius, readConductance, readGravity, readVolts } from './meters';
+
+/** Points of a load’s course that the hand keeps: enough for its shape. */
+const HAND_TRACE = 400;
 
 const MS_PER_MINUTE = 60_000;
 const SECONDS_PER_HOUR = 3600;
@@ -277,7 +280,7 @@ export class BenchHand {
         volts: Math.max(0, rounded(last.volts + noise, 2)),
         temperatureC: readCelsius(celsiusOf(this.state), chance),
         ...(held.collapsed ? { stopped: 'collapse' as const } : {}),
-        ...(habits.keepsTrace ? { trace: [...thinTrace(trace, LONGEST_TRACE)] } : {}),
+        ...(habits.keepsTrace ? { trace: [...thinTrace(trace, HAND_TRACE)] } : {}),
       },
       forced,
       by,

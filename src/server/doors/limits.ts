@@ -1,5 +1,6 @@
 import type { JsonBounds } from '@/core/exchange/json-bounds';
 import { RECORD_BOUNDS } from '@/core/exchange/json-bounds';
+import { LONGEST_TRACE } from '@/core/steps/load/thin-trace';
 
 /** What a route takes and how much of it: nothing is read, held or waited for beyond it. */
 export interface RouteLimits {
@@ -33,6 +34,9 @@ type BodyKind = 'none' | 'record' | 'list' | 'file' | 'lines';
 const RATES = { screen: 12_000, write: 6000, heavy: 240, rare: 60 } as const;
 
 const RECORD_BYTES = 100_000;
+/** A reading with the longest course that it may have. */
+const TRACED_BYTES = 1_500_000;
+const TRACED_BOUNDS: JsonBounds = { ...RECORD_BOUNDS, values: 4 * LONGEST_TRACE + 1000 };
 const LIST_BYTES = 4_000_000;
 const LIST_BOUNDS: JsonBounds = { depth: 8, fields: 300, values: 120_000 };
 const NO_BODY = { body: 'none', bytes: 0, bounds: RECORD_BOUNDS, bodyMs: 5000 } as const;
@@ -122,7 +126,7 @@ export const LIMITS: readonly RouteLimits[] = [
   look('/api/runs/[id]'),
   paper('/api/runs/[id]/file'),
   list('POST', '/api/runs/[id]/finish'),
-  record('POST', '/api/runs/[id]/readings'),
+  { ...record('POST', '/api/runs/[id]/readings'), bytes: TRACED_BYTES, bounds: TRACED_BOUNDS },
   record('POST', '/api/runs/[id]/reopen'),
   paper('/api/runs/[id]/slip'),
   paper('/api/runs/[id]/trace'),

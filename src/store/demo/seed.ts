@@ -7,9 +7,10 @@ import { addBatteries, countBatteries } from '../batteries';
 import type { Store, Transaction } from '../database';
 import { inChunks } from '../in-chunks';
 import { addLot } from '../lots';
+import { addReadings } from '../readings';
 import { addRules } from '../rules';
 import { finishWith } from '../runs';
-import { readings, runs, slots, vehicles } from '../schema';
+import { runs, slots, vehicles } from '../schema';
 import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
 import { DEMO_FLEET } from './fleet';
@@ -109,9 +110,11 @@ async function seedRuns(
   const whole = history.runs.map((run) => wholeRunOf(run, idByTag.get(run.tag) ?? '', chance));
   for (const some of inChunks(whole)) {
     await transaction.insert(runs).values(some.map(({ run }) => run));
-    for (const taken of inChunks(some.flatMap((one) => one.readings))) {
-      await transaction.insert(readings).values(taken);
-    }
+    await addReadings(
+      transaction,
+      some.flatMap((one) => one.readings),
+      0,
+    );
     for (const { run, assessment } of some) {
       if (!assessment) continue;
       await finishWith(transaction, assessment, { atMs: assessment.madeAtMs, byId: run.startedById });

@@ -1,7 +1,7 @@
 import type { Trace } from '../../assessment/evidence';
 
-/** Longest trace that a reading keeps; a longer one is thinned first, so that no spike is lost. */
-export const LONGEST_TRACE = 400;
+/** Longest trace that a reading keeps, a load of 20 s at 1 kHz; a longer one is thinned first, so that no spike is lost. */
+export const LONGEST_TRACE = 20_000;
 
 /**
  * A trace with at most `most` points: it is cut into stretches, of each of which the lowest and the highest point are
