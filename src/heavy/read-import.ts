@@ -108,6 +108,9 @@ export async function rowsIn(
   return arrived(ended.includes(false));
 }
 
+/** Readings of a file are named as they are packed. */
+const unnamed = () => '';
+
 function runOf(
   row: GoodRow,
   { technicianId, madeAtMs, complaint, instrument, place, rules }: RowsBecome,
@@ -122,20 +125,25 @@ function runOf(
     ? null
     : { id: batteryId, ...labelFromRow(row.tag, row.evidence.battery, place) };
   const runId = uuidv7();
-  const assessment = assessmentRecord({
-    ...{ id: uuidv7(), runId, madeAtMs, override: null },
-    ...{ evidence: row.evidence, assessment: row.assessment },
-  });
+  const { evidence } = row;
+  const made = { id: uuidv7(), runId, madeAtMs, override: null };
+  const assessment = assessmentRecord({ ...made, evidence, assessment: row.assessment });
   return {
     newBattery,
     assessment,
     run: {
-      ...{ id: runId, batteryId, startedAtMs: takenAtMs, startedById: technicianId },
-      ...{ finishedAtMs: takenAtMs, finishedById: technicianId, assessmentId: assessment.id },
-      ...{ rulesId: rules.id, rulesVersion: rules.version },
+      id: runId,
+      batteryId,
+      startedAtMs: takenAtMs,
+      startedById: technicianId,
+      finishedAtMs: takenAtMs,
+      finishedById: technicianId,
+      rulesId: rules.id,
+      rulesVersion: rules.version,
+      assessmentId: assessment.id,
     },
     readings: readingsFromEvidence(row.evidence, {
-      ...{ runId, technicianId, instrument, takenAtMs, complaint, newId: uuidv7 },
+      ...{ runId, technicianId, instrument, takenAtMs, complaint, newId: unnamed },
     }),
   };
 }

@@ -5,7 +5,7 @@ import { batteryOf, rowOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
-import { insertInto, type PackedStretch, ROW_TABLES, type RowTable, unpackStretch } from './packed-rows';
+import { insertsOf, type PackedStretch } from './packed-rows';
 import { assessments, batteries, imports, lots, readings, runs, technicians, traces } from './schema';
 import { RELEASE_TAGS, releaseTags } from './tags';
 
@@ -49,12 +49,11 @@ export async function deferReferences(transaction: Transaction): Promise<void> {
  * supersede nothing.
  */
 export function addStretch(store: Store, stretch: PackedStretch): Promise<void> {
-  const rows = unpackStretch(stretch);
   return store.append([
     { sql: 'pragma defer_foreign_keys = on', args: [] },
     { sql: RELEASE_TAGS, args: [JSON.stringify(stretch.tagKeys)] },
-    ...(Object.keys(ROW_TABLES) as RowTable[]).flatMap((table) =>
-      rows[table].map((row) => ({ sql: insertInto(table), args: [...row] })),
+    ...insertsOf(stretch).flatMap((inserts) =>
+      inserts.values.map((values) => ({ sql: inserts.sql, args: [...values] })),
     ),
   ]);
 }

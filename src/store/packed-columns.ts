@@ -46,7 +46,9 @@ export function packColumn(values: readonly CellValue[]): PackedColumn {
 }
 
 function lengthsOf(values: readonly (string | Uint8Array | null)[]): Int32Array {
-  return Int32Array.from(values, (value) => value?.length ?? NOTHING);
+  const lengths = new Int32Array(values.length);
+  for (const [row, value] of values.entries()) lengths[row] = value?.length ?? NOTHING;
+  return lengths;
 }
 
 function joined(values: readonly (Uint8Array | null)[]): Uint8Array {

@@ -1,6 +1,8 @@
-import { deflateRawSync, inflateRawSync } from 'node:zlib';
+import { inflateRawSync } from 'node:zlib';
 import { customType } from 'drizzle-orm/sqlite-core';
+import { FLOAT32_OPTIONS, Packr } from 'msgpackr';
 import { DICTIONARY_1 } from './judgement-dictionary';
+import { STRUCTURES_2 } from './judgement-structures';
 import { Unreadable } from './packed-json';
 
 /** What a verdict was made from and all that came out, as they were. */
@@ -9,29 +11,36 @@ export interface KeptJudgement {
   readonly assessment: unknown;
 }
 
-/** The first byte of a packed value names the dictionary; JSON that was never packed begins with its brace. */
-const FIRST = 1;
+/** The first byte of a packed value names the way it was packed; JSON that was never packed begins with its brace. */
+const DEFLATED = 1;
+const RECORDS = 2;
 const BRACE = '{'.charCodeAt(0);
 const dictionary = Buffer.from(DICTIONARY_1);
 
-/** So little text fits into a window of 8 kB with its dictionary; larger tables would only have to be cleared each time. */
-const SMALL_WORK = { dictionary, level: 4, memLevel: 5, windowBits: 13, chunkSize: 1024 };
+/** Records whose fields are listed are named by their number, others by their fields; short decimals take four bytes. */
+const packr = new Packr({
+  structures: STRUCTURES_2.map((names) => [...names]),
+  maxSharedStructures: STRUCTURES_2.length,
+  useFloat32: FLOAT32_OPTIONS.DECIMAL_FIT,
+});
 
 /** Nothing that is kept unpacks to more, bytes: a damaged value must not fill the memory. */
 const LARGEST = 4_000_000;
 
-/** Packs a judgement: 2.2 kB of JSON become some 220 bytes, since most of it stands in every other one too. */
-export function packJudgement(kept: KeptJudgement): Buffer {
-  const { evidence, assessment } = kept;
-  const packed = deflateRawSync(JSON.stringify({ evidence, assessment }), SMALL_WORK);
-  return Buffer.concat([Buffer.of(FIRST), packed]);
+/** Packs a judgement: 2.2 kB of JSON become some 500 bytes, in a third of the time that deflating them takes. */
+export function packJudgement({ evidence, assessment }: KeptJudgement): Buffer {
+  const packed = packr.pack({ evidence, assessment });
+  const marked = Buffer.allocUnsafe(packed.length + 1);
+  marked[0] = RECORDS;
+  marked.set(packed, 1);
+  return marked;
 }
 
 /** A judgement as it was packed. What cannot be read costs this one value, not the list that it stands in. */
 export function unpackJudgement(stored: ArrayBuffer | Uint8Array | string): KeptJudgement | Unreadable {
   try {
     const bytes = bytesOf(stored);
-    const read: unknown = JSON.parse(textOf(bytes));
+    const read = readAs(bytes);
     if (typeof read !== 'object' || read === null) return new Unreadable('no judgement');
     return { evidence: undefined, assessment: undefined, ...read };
   } catch (error) {
@@ -46,10 +55,11 @@ function bytesOf(stored: ArrayBuffer | Uint8Array | string): Buffer {
     : Buffer.from(stored);
 }
 
-function textOf(bytes: Buffer): string {
-  if (bytes[0] === BRACE) return bytes.toString();
-  if (bytes[0] !== FIRST) throw new Error(`packed in a way that is not known here (${bytes[0]})`);
-  return inflateRawSync(bytes.subarray(1), { dictionary, maxOutputLength: LARGEST }).toString();
+function readAs(bytes: Buffer): unknown {
+  if (bytes[0] === RECORDS) return packr.unpack(bytes.subarray(1));
+  if (bytes[0] === BRACE) return JSON.parse(bytes.toString());
+  if (bytes[0] !== DEFLATED) throw new Error(`packed in a way that is not known here (${bytes[0]})`);
+  return JSON.parse(inflateRawSync(bytes.subarray(1), { dictionary, maxOutputLength: LARGEST }).toString());
 }
 
 /** A column that holds a packed judgement. */

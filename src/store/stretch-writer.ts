@@ -1,13 +1,7 @@
 import Connection from 'libsql';
+import { LRUCache } from 'lru-cache';
 import type { OpenFile } from './database';
-import {
-  insertInto,
-  type PackedStretch,
-  ROW_TABLES,
-  type RowTable,
-  type StretchRows,
-  unpackStretch,
-} from './packed-rows';
+import { insertsOf, type PackedStretch, type RowInserts } from './packed-rows';
 import { PINNED } from './pragmas';
 import { RELEASE_TAGS } from './tags';
 
@@ -19,11 +13,14 @@ export type StretchOutcome =
 interface RowWriter {
   readonly opened: string;
   /** Adds a stretch whole or not at all. */
-  readonly add: (tagKeys: readonly string[], rows: StretchRows) => void;
+  readonly add: (tagKeys: readonly string[], inserts: readonly RowInserts[]) => void;
 }
 
 /** Another connection may hold the file for a moment, ms. */
 const BUSY_MILLISECONDS = 5000;
+
+/** Statements that are kept ready. */
+const PREPARED = 40;
 
 // Opening a connection and reading its statements costs more than a stretch: they are kept while the store is open.
 let kept: RowWriter | null = null;
@@ -35,7 +32,7 @@ let kept: RowWriter | null = null;
 export function addRows({ file, opened }: OpenFile, stretch: PackedStretch): StretchOutcome {
   try {
     if (kept?.opened !== opened) kept = { opened, add: rowsAdder(file) };
-    kept.add(stretch.tagKeys, unpackStretch(stretch));
+    kept.add(stretch.tagKeys, insertsOf(stretch));
     return { stored: true };
   } catch (error) {
     const { code, message } = error as { readonly code?: unknown; readonly message?: unknown };
@@ -47,14 +44,21 @@ function rowsAdder(file: string): RowWriter['add'] {
   const connection = new Connection(file, { timeout: BUSY_MILLISECONDS });
   for (const [name, value] of Object.entries(PINNED)) connection.pragma(`${name} = ${value}`);
   const release = connection.prepare(RELEASE_TAGS);
-  const inserts = (Object.keys(ROW_TABLES) as RowTable[]).map(
-    (table) => [table, connection.prepare(insertInto(table))] as const,
-  );
-  const add = connection.transaction((tagKeys: readonly string[], rows: StretchRows) => {
+  // An arrival takes one statement a table, and a few more where a stretch of it happens to be all alike.
+  const prepared = new LRUCache<string, ReturnType<typeof connection.prepare>>({ max: PREPARED });
+  const statement = (sql: string) => {
+    const known = prepared.get(sql) ?? connection.prepare(sql);
+    prepared.set(sql, known);
+    return known;
+  };
+  const add = connection.transaction((tagKeys: readonly string[], inserts: readonly RowInserts[]) => {
     // Rows that name each other are looked at once all are there.
     connection.exec('PRAGMA defer_foreign_keys = on');
     release.run([JSON.stringify(tagKeys)]);
-    for (const [table, insert] of inserts) for (const row of rows[table]) insert.run(row);
+    for (const { sql, values } of inserts) {
+      const insert = statement(sql);
+      for (const row of values) insert.run(row);
+    }
   });
-  return (tagKeys, rows) => add.immediate(tagKeys, rows);
+  return (tagKeys, inserts) => add.immediate(tagKeys, inserts);
 }
