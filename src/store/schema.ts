@@ -159,6 +159,8 @@ export const vehicles = sqliteTable(
     name: text('name').notNull(),
     class: text('class').$type<VehicleClass>().notNull(),
     site: text('site').notNull(),
+    /** Counts the changes, so that of two who change it the later one is told. */
+    revision: integer('revision').notNull().default(1),
   },
   (table) => [uniqueIndex('vehicles_by_name').on(table.name)],
 );
@@ -241,26 +243,6 @@ export const instruments = sqliteTable(
     uniqueIndex('instruments_by_id').on(table.id),
     uniqueIndex('instruments_by_name').on(table.nameKey),
     momentCheck('instruments_moments', table.createdAtMs),
-  ],
-);
-
-/** What batteries are charged with. */
-export const chargers = sqliteTable(
-  'chargers',
-  {
-    id: uuid('id').primaryKey(),
-    name: text('name').notNull(),
-    nameKey: text('name_key').notNull(),
-    /** The most that it gives, A; null where nobody said. */
-    amps: real('amps'),
-    /** It senses the battery's temperature and corrects its voltage by itself. */
-    senses: integer('senses', { mode: 'boolean' }).notNull(),
-    revision: integer('revision').notNull().default(1),
-    createdAtMs: moment('created_at_ms').notNull(),
-  },
-  (table) => [
-    uniqueIndex('chargers_by_name').on(table.nameKey),
-    momentCheck('chargers_moments', table.createdAtMs),
   ],
 );
 

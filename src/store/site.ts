@@ -29,6 +29,7 @@ import { adoptSite, type KeptSite, siteOf } from './sites';
 import { releaseTags } from './tags';
 import { nameKey } from './technicians';
 import { keepTraces, tracesOf } from './traces';
+import { vehicleOf } from './vehicles';
 
 /** Everything of a site but its runs: what is in sight of it. */
 export async function siteHead(database: Database | Transaction): Promise<SiteHead> {
@@ -70,7 +71,7 @@ export async function siteHead(database: Database | Transaction): Promise<SiteHe
     batteries: units.map(({ tagKey: _key, arrivalId: _arrival, shape: _shape, ...battery }) => battery),
     imports: arrived.map(({ arrivalId: _arrival, ...made }) => made),
     lots: (await database.select().from(lots).orderBy(asc(lots.id))).map(({ shape: _shape, ...lot }) => lot),
-    vehicles: await database.select().from(vehicles).orderBy(asc(vehicles.id)),
+    vehicles: (await database.select().from(vehicles).orderBy(asc(vehicles.id))).map(vehicleOf),
     slots: await database.select().from(slots).orderBy(asc(slots.id)),
   };
 }

@@ -139,7 +139,9 @@ it('a run is on a battery or on a vehicle, and never on both or neither', async 
           select randomblob(16), 1, started_by_id, 'x', 1, ${values} from runs limit 1`),
       ),
     );
-  const vehicle = sql.raw("insert into vehicles values (randomblob(16), 'Van 1', 'van', 'Yard')");
+  const vehicle = sql.raw(
+    "insert into vehicles (id, name, class, site) values (randomblob(16), 'Van 1', 'van', 'Yard')",
+  );
   await store.write((transaction) => transaction.run(vehicle));
   const aVehicle = '(select id from vehicles)';
   await expect(run('battery_id, vehicle_id', 'null, null')).rejects.toThrow();

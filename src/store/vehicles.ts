@@ -1,8 +1,14 @@
 import { group } from 'd3-array';
 import { desc, eq, inArray } from 'drizzle-orm';
+import type { Vehicle } from '@/core/battery/vehicle';
 import type { SlotHeld } from '@/core/exchange/views';
 import type { Store } from './database';
 import { slots, vehicles } from './schema';
+
+/** A row of the table without what only the store needs. */
+export function vehicleOf({ revision: _revision, ...vehicle }: typeof vehicles.$inferSelect): Vehicle {
+  return vehicle;
+}
 
 /** Where a battery has been, the newest first. */
 export async function slotsOfBattery(store: Store, batteryId: string): Promise<SlotHeld[]> {
@@ -23,7 +29,7 @@ export function slotsOfBatteries(
       .orderBy(desc(slots.fromOn));
     const held = rows.map(({ slots: { batteryId, name, fromOn, toOn }, vehicles: vehicle }) => ({
       batteryId,
-      slot: { vehicle, name, fromOn, toOn },
+      slot: { vehicle: vehicleOf(vehicle), name, fromOn, toOn },
     }));
     const byBattery = group(held, ({ batteryId }) => batteryId);
     return new Map([...byBattery].map(([id, some]) => [id, some.map(({ slot }) => slot)]));

@@ -12,18 +12,6 @@ DROP TRIGGER `vehicles_words_changed`;--> statement-breakpoint
 DROP VIEW `battery_terms`;--> statement-breakpoint
 DROP TABLE `battery_index`;--> statement-breakpoint
 DROP TABLE `battery_words`;--> statement-breakpoint
-CREATE TABLE `chargers` (
-	`id` blob PRIMARY KEY NOT NULL,
-	`name` text NOT NULL,
-	`name_key` text NOT NULL,
-	`amps` real,
-	`senses` integer NOT NULL,
-	`revision` integer DEFAULT 1 NOT NULL,
-	`created_at_ms` integer NOT NULL,
-	CONSTRAINT "chargers_moments" CHECK("chargers"."created_at_ms" is null or (typeof("chargers"."created_at_ms") = 'integer' and "chargers"."created_at_ms" between 0 and 7258118399999))
-);
---> statement-breakpoint
-CREATE UNIQUE INDEX `chargers_by_name` ON `chargers` (`name_key`);--> statement-breakpoint
 CREATE TABLE `instruments` (
 	`number` integer PRIMARY KEY NOT NULL,
 	`id` blob NOT NULL,
@@ -292,7 +280,8 @@ CREATE TABLE `__new_vehicles` (
 	`id` blob PRIMARY KEY NOT NULL,
 	`name` text NOT NULL,
 	`class` text NOT NULL,
-	`site` text NOT NULL
+	`site` text NOT NULL,
+	`revision` integer DEFAULT 1 NOT NULL
 );
 --> statement-breakpoint
 INSERT INTO `__new_vehicles`("id", "name", "class", "site") SELECT unhex(replace("id", '-', '')), "name", "class", "site" FROM `vehicles`;--> statement-breakpoint
