@@ -76,18 +76,23 @@ test('a tester’s amperes about to be corrected twice are warned of by name', a
   await expect(page.getByText(/Is the tester set to the standard on the label/)).toBeVisible();
 });
 
-test('a three-minute charge finds sulphated plates after a full charge', async ({
+test('a three-minute charge of a low battery finds sulphated plates, which get a slow charge', async ({
   page,
   bench,
   openedRun: _run,
 }) => {
   await bench.upToCharge('12.10', '20');
-  await bench.charged();
-  await bench.restedOvernight();
-  await bench.openCircuit('12.50', '20');
   await bench.step('Three-minute charge').click();
   await page.getByLabel('Voltage after 3 min').fill('16.2');
   await bench.capture();
-  await expect(bench.verdict).toHaveText('Retire');
-  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('sulphated');
+  await expect(bench.verdict).toHaveText('Charge first');
+  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('ulphated');
+  await bench.step('Charge').click();
+  await expect(page.getByRole('radio', { name: 'Slowly' })).toBeChecked();
+  // Charged, it gasses past the limit however sound it is: what it is worth its load test says.
+  await bench.charged();
+  await bench.restedOvernight();
+  await bench.openCircuit('12.60', '20');
+  await bench.load('10.60');
+  await expect(bench.verdict).toHaveText('Return to service');
 });

@@ -120,7 +120,7 @@ test('a battery that is low again after two full charges is retired', async ({ b
 
 test('a battery that fails, and recovers to 12.5 V, is retired', async ({ page, bench, openedRun: _run }) => {
   await bench.upToCharge('12.55', '22');
-  await bench.load('9.50');
+  await bench.load('9.30');
   await expect(bench.verdict).toHaveText('Not decided yet');
   await bench.expectStage('Recovery');
   await page.getByLabel('Open voltage now').fill('12.5');

@@ -144,25 +144,17 @@ export async function expectAccessible(page: Page): Promise<void> {
 
 export { expect };
 
-/**
- * Chooses from one of our lists, by what an entry stands for or by what it says; with the keys, since a long list runs
- * on by itself below a pointer.
- */
+/** Chooses from one of our lists, by what an entry stands for or by what it says. */
 export async function choose(list: Locator, value: string): Promise<void> {
+  await list.click();
   const page = list.page();
   const option = page
     .locator(`[role="option"][data-value="${value}"]`)
     .or(page.getByRole('option', { name: value, exact: true }))
     .first();
-  await list.press('Enter');
-  await expect(page.locator('[role="option"]:focus')).toHaveCount(1);
-  await page.keyboard.press('Home');
-  await expect(page.getByRole('option').first()).toBeFocused();
-  const place = await option.evaluate((entry) =>
-    [...entry.ownerDocument.querySelectorAll('[role="option"]')].indexOf(entry),
-  );
-  for (let at = 0; at < place; at++) await page.keyboard.press('ArrowDown');
-  await expect(option).toBeFocused();
-  await page.keyboard.press('Enter');
-  await expect(option).toHaveCount(0);
+  // A long list runs on by itself below a pointer at its end: what was pressed may have moved on, and is pressed again.
+  await expect(async () => {
+    if ((await option.count()) > 0) await option.click({ timeout: 3000 });
+    await expect(option).toHaveCount(0, { timeout: 3000 });
+  }).toPass();
 }

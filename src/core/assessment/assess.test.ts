@@ -81,7 +81,10 @@ describe('the ledger', () => {
       'limit: table at 5.0 °C = 9.32 V',
       expect.stringMatching(/^margin: 9\.4\d − 9\.32 = \+0\.1\d V$/),
       expect.stringMatching(
-        /^health: 65 % × resistance at the limit ÷ resistance read, at 85 % charge = 7\d % ± \d %$/,
+        /^margin at full charge: 9\.7\d V by what the missing charge takes; the house goes by this = \+0\.\d\d V$/,
+      ),
+      expect.stringMatching(
+        /^health: what a new one loses ÷ what this one lost, at 85 % charge and 5\.0 °C = 7\d % ± \d %$/,
       ),
     ]);
   });
@@ -92,9 +95,9 @@ describe('what would change the verdict', () => {
     const evidence = exampleEvidence({ ocv: 12.65, load: 9.8 });
     const flips = flipsOf(evidence, STANDARD_RULES).filter(({ lever }) => lever === 'load');
     expect(flips).toEqual([
-      { lever: 'load', read: 9.8, at: 9.599, direction: 'below', verdict: 'undecided' },
-      // 80 % health from 12.65 V: 12.65 − 0.65 × 3.05 / 0.80 = 10.171875 V.
-      { lever: 'load', read: 9.8, at: 10.172, direction: 'above', verdict: 'serve' },
+      // 60 and 80 % health from 12.65 V: 12.65 − 0.4353 − 1.51925 / h = 9.6826 and 10.3156 V.
+      { lever: 'load', read: 9.8, at: 9.682, direction: 'below', verdict: 'retire' },
+      { lever: 'load', read: 9.8, at: 10.316, direction: 'above', verdict: 'serve' },
     ]);
   });
 
@@ -102,8 +105,11 @@ describe('what would change the verdict', () => {
     const evidence = exampleEvidence({ ocv: 12.65 });
     const { estimates } = assess(evidence, STANDARD_RULES);
     const outcomes = outcomesOf(evidence, estimates, STANDARD_RULES, 'load');
-    expect(outcomes.map(({ verdict }) => verdict)).toEqual(['retire', 'undecided', 'watch', 'serve']);
-    // From 30 % health, 12.65 − 0.65 × 3.05 / 0.30 V, up.
-    expect(outcomes.map(({ from }) => Math.round(from * 1000) / 1000)).toEqual([6.042, 9.45, 9.6, 10.172]);
+    // Just below the limit recovery is asked for; just above it the health of a pass still lies below the floor.
+    const verdicts = ['retire', 'undecided', 'retire', 'watch', 'serve'];
+    expect(outcomes.map(({ verdict }) => verdict)).toEqual(verdicts);
+    // From 30 % health, 12.65 − 0.4353 − 1.51925 / 0.30 V, up.
+    const starts = outcomes.map(({ from }) => Math.round(from * 1000) / 1000);
+    expect(starts).toEqual([7.15, 9.45, 9.6, 9.683, 10.316]);
   });
 });

@@ -1,4 +1,5 @@
-import { chargeFromGravity, gravityAt25, openVoltsFromGravity } from '../correction/gravity';
+import { openCircuitVoltsAtCharge } from '../correction/charge-from-open-circuit';
+import { chargeFromGravity, gravityAt25 } from '../correction/gravity';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { Evidence } from './evidence';
@@ -58,14 +59,24 @@ export function chargeOfCells({ battery }: Evidence, cells: CellsResult | null):
   return { pct: chargeFromGravity(cells.gravity25, construction), sdPct: HYDROMETER_SD_PCT };
 }
 
-/** Whether the acid lies in layers: the open voltage says more than the gravity by over the house's figure. */
-export function isStratified(cells: CellsResult | null, volts25: number | null, rules: HouseRules): boolean {
-  const more = stratificationVolts(cells, volts25);
-  return more !== null && more > rules.cells.stratifiedVolts;
-}
+const REFERENCE_C = 25;
+/** Before this rest the voltage still stands over the gravity by itself, min. Rule of the trade. */
+const LAYERS_TELL_AFTER_MINUTES = 240;
 
-/** How much more the open voltage says than the gravity accounts for, V on a 12 V battery; null without both. */
-function stratificationVolts(cells: CellsResult | null, volts25: number | null): number | null {
-  if (cells?.gravity25 == null || volts25 === null) return null;
-  return tidy(volts25 - openVoltsFromGravity(cells.gravity25));
+/**
+ * Whether the acid lies in layers: the rested voltage says more than belongs to the charge that the gravity tells, by over the
+ * house's figure.
+ */
+export function isStratified(
+  evidence: Evidence,
+  cells: CellsResult | null,
+  volts25: number | null,
+  rules: HouseRules,
+): boolean {
+  const { restMinutes = null } = evidence.openCircuit ?? {};
+  if (restMinutes !== null && restMinutes < LAYERS_TELL_AFTER_MINUTES) return false;
+  const byGravity = chargeOfCells(evidence, cells);
+  if (!byGravity || volts25 === null) return false;
+  const belonging = openCircuitVoltsAtCharge(byGravity.pct, evidence.battery.construction, REFERENCE_C);
+  return tidy(volts25 - belonging) > rules.cells.stratifiedVolts;
 }

@@ -1,7 +1,7 @@
 import { chargeFromOpenCircuit } from '../correction/charge-from-open-circuit';
 import { openCircuitVoltsAt25 } from '../correction/open-circuit-temperature';
 import { chargeUncertainty } from '../correction/rest';
-import { surfaceChargeSuspected } from '../correction/surface-charge';
+import { stillCharging, surfaceChargeSuspected } from '../correction/surface-charge';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import { chargeOfCells, judgeCells } from './cells-result';
@@ -17,6 +17,8 @@ export interface ChargeEstimate {
   /** The open voltage brought to 25 °C and to a 12 V battery; null where only the hydrometer was read. */
   readonly volts25: number | null;
   readonly surfaceSuspected: boolean;
+  /** Higher than any battery stands by itself: something still charges it. */
+  readonly stillCharging: boolean;
   /** Read past a barred gate. */
   readonly indicative: boolean;
 }
@@ -32,6 +34,7 @@ export function estimateCharge(evidence: Evidence, rules: HouseRules): ChargeEst
     sdPct: fused.sdPct,
     volts25: byVoltage?.volts25 ?? null,
     surfaceSuspected: byVoltage?.surfaceSuspected ?? false,
+    stillCharging: byVoltage?.stillCharging ?? false,
     indicative: byVoltage?.indicative ?? evidence.hydrometer?.forced ?? false,
   };
 }
@@ -57,6 +60,7 @@ function chargeByVoltage(
     sdPct: chargeUncertainty(rest, surfaceSuspected),
     volts25,
     surfaceSuspected,
+    stillCharging: stillCharging(volts25),
     indicative: reading.forced,
   };
 }

@@ -2,6 +2,7 @@ import type { BatterySpec } from '../battery/battery';
 import { crankingRating } from '../battery/cranking-rating';
 import { isRatingStandard } from '../battery/rating-standard';
 import { type ConductanceTerms, conductanceTerms, crankingVoltsOf } from '../correction/conductance';
+import { conductanceCorrectedTwice } from '../correction/double-correction';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { ChargeEstimate } from './charge-estimate';
@@ -38,7 +39,9 @@ export function judgeConductance(
   const healthPct = tidy((100 * saeAmps) / rating.saeAmps);
   const { leastChargePct, lowestC, highestC } = rules.conductance;
   const charged = charge.pct >= leastChargePct;
-  const relative = (inAmperes ? AMPERES_SD : BARE_SD) + (charged ? 0 : LOW_CHARGE_SD);
+  const own = (inAmperes ? AMPERES_SD : BARE_SD) + (charged ? 0 : LOW_CHARGE_SD);
+  // What it is told against is uncertain too, where the label does not say it.
+  const relative = Math.hypot(own, rating.basis === 'label' ? 0 : rating.band);
   const inRange = temperatureC >= lowestC && temperatureC <= highestC;
   const known = rating.basis !== 'capacity';
   const { contact = 'clean' } = conductance;
@@ -46,11 +49,20 @@ export function judgeConductance(
     charged &&
     inRange &&
     known &&
+    !correctedTwice(evidence) &&
     contact === 'clean' &&
     !charge.surfaceSuspected &&
     !conductance.forced &&
     !charge.indicative;
   return { saeAmps, healthPct, healthSdPct: healthPct * relative, conclusive };
+}
+
+/** Amperes said not to have been corrected by the tester: hardly any shows such, and correcting again counts it twice. */
+export function correctedTwice({ conductance }: Evidence): boolean {
+  return (
+    conductance !== null &&
+    conductanceCorrectedTwice(conductance.unit, conductance.compensated, null) !== null
+  );
 }
 
 /** What a reading comes to, term by term. Siemens of this very unit, noted when it was new, go before those of its construction. */

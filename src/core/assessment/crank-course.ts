@@ -5,6 +5,8 @@ import type { Trace } from './evidence';
 export interface CrankCourse {
   /** The lowest voltage that lasted: after the first second. */
   readonly volts: number;
+  /** Mean voltage after the first second. */
+  readonly meanVolts: number;
   /** Mean current after the first second, A; null where none was recorded. */
   readonly amps: number | null;
   /** How long it was cranked. */
@@ -28,11 +30,14 @@ export function crankCourse(trace: Trace): CrankCourse | null {
   if (!(seconds >= INRUSH_SECONDS + LEAST_SUSTAINED_SECONDS)) return null;
   const lasting = trace.filter(([at]) => at > INRUSH_SECONDS);
   const currents = lasting.flatMap(([, , amps]) => (amps === null ? [] : [amps]));
-  const mean = currents.reduce((sum, amps) => sum + amps, 0) / currents.length;
+  const mean = meanOf(currents);
   return {
     volts: tidy(Math.min(...lasting.map(([, volts]) => volts))),
+    meanVolts: tidy(Math.round(1000 * meanOf(lasting.map(([, volts]) => volts))) / 1000),
     amps: currents.length === 0 ? null : Math.round(mean),
     seconds: tidy(seconds),
     inrushVolts: tidy(Math.min(...trace.map(([, volts]) => volts))),
   };
 }
+
+const meanOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;

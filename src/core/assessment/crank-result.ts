@@ -1,6 +1,6 @@
 import { isSealed } from '../battery/construction';
-import { workingCapacity } from '../battery/cranking-rating';
-import { healthFromLoad, loadHealthUncertainty } from '../correction/health-from-load';
+import { crankingRating } from '../battery/cranking-rating';
+import { carriedVolts, healthFromLoad } from '../correction/health-from-load';
 import { loadLimit } from '../correction/load-limit';
 import { normaliseLoadVolts } from '../correction/load-normalising';
 import { tidy } from '../quantity/tidy';
@@ -8,7 +8,13 @@ import type { HouseRules } from '../rules/house-rules';
 import type { ChargeEstimate } from './charge-estimate';
 import type { CrankEvidence, Evidence } from './evidence';
 import type { Estimate } from './fusion';
-import { LIMIT_SECONDS, type LoadResult, type LoadTask, loadConditions } from './load-result';
+import {
+  LIMIT_SECONDS,
+  type LoadResult,
+  type LoadTask,
+  loadConditions,
+  loadUncertainty,
+} from './load-result';
 import { ASSUMED_TEMPERATURE_C, ownVolt, twelveVolt } from './reference';
 
 /** What cranking the engine said. Volts are the battery's own. */
@@ -19,6 +25,8 @@ export interface CrankResult {
   /** Health from the mean current, where one was measured and it is near enough to the rated load. */
   readonly health: Estimate | null;
   readonly indicative: boolean;
+  /** Told from the lowest voltage, which belongs to the peak of the compression and not to the mean current. */
+  readonly healthIndicative: boolean;
 }
 
 /** Temperature from which on the floor holds in full, °C. */
@@ -40,26 +48,10 @@ export function judgeCrank(
     volts: crank.volts,
     limitVolts,
     marginVolts: tidy(crank.volts - limitVolts),
-    health:
-      charge &&
-      task &&
-      healthOfCrank(crank, evidence, charge, crankTask(task, evidence, temperatureC, rules), rules),
+    health: charge && task && healthOfCrank(crank, evidence, charge, { ...task, temperatureC }, rules),
     indicative: crank.forced || !enoughCharge,
+    healthIndicative: crank.forced || !enoughCharge || crank.meanVolts == null,
   };
-}
-
-/** Health is always told against the load table: the floor while cranking is a rule of thumb beside it. */
-function crankTask(
-  task: LoadTask,
-  { battery }: Evidence,
-  temperatureC: number,
-  { load }: HouseRules,
-): LoadTask {
-  const limitVolts = ownVolt(
-    loadLimit(temperatureC, load.limitVoltsByCelsius, load.cold),
-    battery.nominalVolts,
-  );
-  return { ...task, limitVolts, temperatureC };
 }
 
 /** A motorcycle's floor knows no temperature; a vehicle's follows the load table, or the load test of the same run. */
@@ -85,22 +77,27 @@ function crankLimit(
 }
 
 function healthOfCrank(
-  { volts, amps, seconds }: CrankEvidence,
+  { volts, meanVolts, amps, seconds }: CrankEvidence,
   evidence: Evidence,
   charge: ChargeEstimate,
   task: LoadTask,
   rules: HouseRules,
 ): Estimate | null {
   const conditions = loadConditions(evidence, charge, task);
-  const c20Ah = workingCapacity(evidence.battery);
-  if (!conditions || c20Ah === undefined || amps === null || seconds === null) return null;
+  const rating = crankingRating(evidence.battery);
+  if (!conditions || !rating || amps === null || seconds === null) return null;
   const { trustedRatio, leastAmps } = rules.load;
   const ratio = task.ratedAmps / amps;
   if (ratio > trustedRatio || amps < leastAmps) return null;
-  const { voltsBefore } = conditions;
-  const held = { voltsBefore, volts: twelveVolt(volts, evidence.battery.nominalVolts), amps, seconds };
-  const pct = healthFromLoad(normaliseLoadVolts(held, task.ratedAmps, LIMIT_SECONDS, c20Ah), conditions);
-  return pct === undefined
-    ? null
-    : { pct: tidy(pct), sdPct: pct * loadHealthUncertainty(ratio, trustedRatio) };
+  const voltsBefore = carriedVolts(conditions);
+  const held = {
+    voltsBefore,
+    volts: twelveVolt(meanVolts ?? volts, evidence.battery.nominalVolts),
+    amps,
+    seconds,
+  };
+  const pct = healthFromLoad(normaliseLoadVolts(held, task.ratedAmps, LIMIT_SECONDS, conditions), conditions);
+  if (pct === undefined) return null;
+  const relative = loadUncertainty({ ratio, ratingBand: rating.band, charge }, conditions, rules);
+  return { pct: tidy(pct), sdPct: pct * relative };
 }

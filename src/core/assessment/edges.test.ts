@@ -31,11 +31,13 @@ describe('cells, on the edge', () => {
     expect(at('agm')).toBeUndefined();
   });
 
-  it('are stratified where the voltage says more than 0.10 V above the gravity', () => {
-    // 6 × (1.20 + 0.84) = 12.24 V.
+  it('are stratified where the rested voltage says more than 0.08 V above what goes with the gravity', () => {
+    // 1.20 is 55.2 % of a flooded battery, whose voltage is 12.24 + 0.21 × 5.172 / 25 = 12.283 V.
     const low = [1.2, 1.2, 1.2, 1.2, 1.2, 1.2];
-    expect(codes({ ocv: 12.34, gravities: low })).not.toContain('stratified');
-    expect(codes({ ocv: 12.345, gravities: low })).toContain('stratified');
+    expect(codes({ ocv: 12.363, gravities: low })).not.toContain('stratified');
+    expect(codes({ ocv: 12.364, gravities: low })).toContain('stratified');
+    expect(codes({ ocv: 12.364, gravities: low, restMinutes: 239 })).not.toContain('stratified');
+    expect(codes({ ocv: 12.364, gravities: low, restMinutes: 240 })).toContain('stratified');
     expect(codes({ gravities: low })).not.toContain('stratified');
     expect(codes({ ocv: 12.6, cellVolts: [2.1, 2.1, 2.1, 2.1, 2.1, 2.1] })).not.toContain('stratified');
   });
@@ -60,7 +62,8 @@ describe('conductance, on the edge', () => {
     expect(of({ ocv: 12.6, celsius: 50 })?.conclusive).toBe(true);
     expect(of({ ocv: 12.6, celsius: 50.1 })?.conclusive).toBe(false);
     expect(of({ ocv: 12.6, battery: { ratings: [] } })?.conclusive).toBe(false);
-    expect(of({ ocv: 12.85 })?.conclusive).toBe(false);
+    expect(of({ ocv: 12.85, restMinutes: 240 })?.conclusive).toBe(false);
+    expect(of({ ocv: 12.85 })?.conclusive).toBe(true);
     expect(of({ ocv: 12.6, openForced: true })?.conclusive).toBe(false);
     expect(of({})).toBeNull();
   });
@@ -90,20 +93,25 @@ describe('conductance, on the edge', () => {
 });
 
 describe('cranking, on the edge', () => {
-  const crank = { ocv: 12.65, crank: 9.9, crankAmps: 285, crankSeconds: 15 };
+  // 12.65 − 9.90 V at 285 A, of which activation takes 0.126 asinh(285/18) = 0.4353 V.
+  const BY_HAND = (100 * 1.03 * (1.325 + 0.15)) / (2.75 - 0.126 * Math.asinh(285 / 18));
+
+  const crank = { ocv: 12.65, crank: 9.9, crankMean: 9.9, crankAmps: 285, crankSeconds: 15 };
   const health = (example: ExampleCase, schools = {}) =>
     estimates({ ...crank, ...example }, schools).crank?.health;
 
   it('tells health only with current, time, rating, charge and open voltage', () => {
-    // 12.65 − 9.90 V at 285 A: 65 × 3.05 / 2.75.
-    expect(health({})?.pct).toBeCloseTo((65 * 3.05) / 2.75, 4);
-    expect(health({})?.sdPct).toBeCloseTo((0.06 * 65 * 3.05) / 2.75, 4);
+    expect(health({})?.pct).toBeCloseTo(BY_HAND, 4);
+    // 6 % of its own, and what 5 % of charge more or less make of 1.325 V of 1.475.
+    expect(health({})?.sdPct).toBeCloseTo(BY_HAND * Math.hypot(0.06, (1.325 * 0.25 * 0.05) / 1.475), 4);
     expect(estimates({ ocv: 12.65, crank: 9.9, crankAmps: 285 }).crank?.health).toBeNull();
     expect(estimates({ ocv: 12.65, crank: 9.9, crankSeconds: 15 }).crank?.health).toBeNull();
     expect(estimates({ crank: 9.9, crankAmps: 285, crankSeconds: 15 }).crank?.health).toBeNull();
     expect(health({ battery: { ratings: [], c20Ah: null } })).toBeNull();
     expect(estimates({ ...crank, gravities: six(), ocv: undefined as never }).crank?.health).toBeNull();
-    expect(health({ crank: 12.65 })).toBeNull();
+    expect(health({ crankMean: 12.65 })).toBeNull();
+    // 0.3 V of compression between the lowest voltage and the mean: told from the mean.
+    expect(health({ crank: 9.6 })?.pct).toBeCloseTo(BY_HAND, 4);
   });
 
   it('is scaled up to twice its current, and says nothing below 60 A', () => {
@@ -115,8 +123,8 @@ describe('cranking, on the edge', () => {
   });
 
   it('keeps its health apart from the school of the floor', () => {
-    expect(health({}, { crank_floor: '10.5' })?.pct).toBeCloseTo((65 * 3.05) / 2.75, 4);
-    expect(health({ celsius: -18 }, { cold: 'none' })?.pct).not.toEqual(health({ celsius: -18 })?.pct);
+    expect(health({}, { crank_floor: '10.5' })?.pct).toBeCloseTo(BY_HAND, 4);
+    expect(health({ celsius: -18 }, { cold: 'none' })?.pct).toEqual(health({ celsius: -18 })?.pct);
   });
 
   it('counts from the gate on, and not on a forced voltage', () => {
@@ -220,10 +228,14 @@ describe('the vehicle, on the edge', () => {
 
 describe('three minutes and a stand, on the edge', () => {
   it('a three-minute charge is usable from 16 °C and with the least current on', () => {
-    expect(estimates({ ocv: 12.5, charging: 15, celsius: 16 }).threeMinute?.usable).toBe(true);
-    expect(estimates({ ocv: 12.5, charging: 15, celsius: 15.9 }).threeMinute?.usable).toBe(false);
-    const least = { ...exampleEvidence({ ocv: 12.5 }), threeMinute: { amps: 25, volts: 15, forced: false } };
+    expect(estimates({ ocv: 12.1, charging: 15, celsius: 16 }).threeMinute?.usable).toBe(true);
+    expect(estimates({ ocv: 12.1, charging: 15, celsius: 15.9 }).threeMinute?.usable).toBe(false);
+    const least = { ...exampleEvidence({ ocv: 12.1 }), threeMinute: { amps: 25, volts: 15, forced: false } };
     expect(assess(least, STANDARD_RULES).estimates.threeMinute?.usable).toBe(true);
+    // 40 % of a flooded battery: 12.06 + 0.18 × 15 / 25 V.
+    expect(estimates({ ocv: 12.168, charging: 15 }).threeMinute?.usable).toBe(true);
+    expect(estimates({ ocv: 12.169, charging: 15 }).threeMinute?.usable).toBe(false);
+    expect(estimates({ charging: 15 }).threeMinute?.usable).toBe(false);
   });
 
   it('a stand of no time says nothing', () => {

@@ -1,6 +1,8 @@
-import { chargeFromOpenCircuit } from '../correction/charge-from-open-circuit';
+import type { BatterySpec } from '../battery/battery';
+import { chargeFromOpenCircuit, openCircuitVoltsAtCharge } from '../correction/charge-from-open-circuit';
 import { freezingPoint, gravityFromCellVolts, gravityFromCharge } from '../correction/freezing';
 import { gravityAt25 } from '../correction/gravity';
+import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import { type CellsResult, judgeCells } from './cells-result';
 import { type ChargeEstimate, estimateCharge } from './charge-estimate';
@@ -9,7 +11,7 @@ import { type CrankResult, judgeCrank } from './crank-result';
 import type { Evidence } from './evidence';
 import { estimateHealth, type HealthEstimate } from './health-estimate';
 import { judgeLoad, type LoadResult, type LoadTask, loadTask } from './load-result';
-import { ASSUMED_TEMPERATURE_C, twelveVolt } from './reference';
+import { ASSUMED_TEMPERATURE_C, ownVolt } from './reference';
 import { judgeStand, type StandResult } from './stand-result';
 import { judgeThreeMinute, type ThreeMinuteResult } from './three-minute-result';
 import { judgeVehicle, type VehicleResult } from './vehicle-result';
@@ -52,11 +54,11 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
     task,
     load,
     crank,
-    threeMinute: judgeThreeMinute(evidence, temperatureC, rules),
+    threeMinute: judgeThreeMinute(evidence, { temperatureC, chargePct: charge?.pct ?? null }, rules),
     stand: judgeStand(evidence, rules),
     vehicleChecks: judgeVehicle(evidence, rules),
-    health: estimateHealth({ load, conductance, crank }, rules),
-    recovery: recoveryOf(evidence, rules),
+    health: estimateHealth({ load, conductance, crank }, evidence, rules),
+    recovery: recoveryOf(evidence, temperatureC, rules),
   };
 }
 
@@ -104,8 +106,23 @@ function thinnestGravity(
 /** Voltages are compared on a battery of 12 V. */
 const CELLS_OF_12_VOLTS = 6;
 
-function recoveryOf({ recovery, battery }: Evidence, rules: HouseRules): Recovery | null {
+/** The open voltage, V of this battery at its temperature, that shows the charge to be there after a failed load. */
+export function recoveryLimit(
+  { construction, nominalVolts }: BatterySpec,
+  temperatureC: number | null,
+  { judgedBy, chargePct, volts }: HouseRules['recovery'],
+): number {
+  if (judgedBy === 'volts') return ownVolt(volts, nominalVolts);
+  const atC = temperatureC ?? ASSUMED_TEMPERATURE_C;
+  return tidy(ownVolt(openCircuitVoltsAtCharge(chargePct, construction, atC), nominalVolts));
+}
+
+function recoveryOf(
+  { recovery, battery }: Evidence,
+  temperatureC: number | null,
+  rules: HouseRules,
+): Recovery | null {
   if (!recovery) return null;
-  if (twelveVolt(recovery.volts, battery.nominalVolts) >= rules.recovery.volts) return 'recovered';
+  if (recovery.volts >= recoveryLimit(battery, temperatureC, rules.recovery)) return 'recovered';
   return recovery.minutes >= rules.recovery.minutes ? 'stays_low' : 'unsettled';
 }

@@ -103,6 +103,8 @@ export interface CrankEvidence {
   readonly volts: number;
   readonly seconds: number | null;
   readonly amps: number | null;
+  /** The mean voltage while that current flowed, where it was recorded. */
+  readonly meanVolts?: number | null;
   readonly temperatureC: number | null;
   readonly forced: boolean;
   readonly engine?: (typeof ENGINES)[number];
@@ -154,6 +156,10 @@ export interface Evidence {
   readonly chargeRefused: boolean;
   /** Full charges given in this visit. */
   readonly chargesGiven: number;
+  /** Conductance readings since the last charge, corrected ones left out. */
+  readonly conductancesMade: number;
+  /** What the load tests since the last charge ended at, V of the battery, the last one last. */
+  readonly loadsMadeVolts: readonly number[];
   /** Steps that the technician passed over, with a reason in the record. */
   readonly skipped: readonly StepId[];
 }
@@ -180,6 +186,8 @@ export function noEvidence(battery: BatterySpec): Evidence {
     vehicleChecks: [],
     chargeRefused: false,
     chargesGiven: 0,
+    conductancesMade: 0,
+    loadsMadeVolts: [],
     skipped: [],
   };
 }

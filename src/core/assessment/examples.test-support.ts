@@ -1,6 +1,6 @@
 import type { BatterySpec } from '../battery/battery';
 import { isRatingStandard } from '../battery/rating-standard';
-import type { ConductanceUnit } from '../correction/conductance';
+import type { Compensation, ConductanceUnit } from '../correction/conductance';
 import {
   type CONTACT_STATES,
   type ENGINES,
@@ -51,13 +51,18 @@ export interface ExampleCase {
   readonly cellVolts?: readonly number[];
   readonly conductance?: number;
   readonly conductanceUnit?: ConductanceUnit;
+  readonly conductanceCompensated?: Compensation;
   readonly crank?: number;
   readonly crankAmps?: number;
+  readonly crankMean?: number;
   readonly crankSeconds?: number;
   readonly crankEngine?: (typeof ENGINES)[number];
   readonly crankInrush?: number;
   readonly charging?: number;
   readonly charges?: number;
+  /** Conductance readings, and what earlier loads ended at. */
+  readonly conductances?: number;
+  readonly loadsBefore?: readonly number[];
   readonly chargeRefused?: boolean;
   readonly loadStopped?: 'collapse' | 'gassing';
   readonly trace?: Trace;
@@ -84,6 +89,8 @@ export function exampleEvidence(example: ExampleCase): Evidence {
     recovery: recovery === undefined ? null : { minutes: recoveryMinutes, volts: recovery, forced: false },
     ...otherTestsOf(example),
     chargesGiven: charges,
+    conductancesMade: example.conductances ?? (example.conductance === undefined ? 0 : 1),
+    loadsMadeVolts: [...(example.loadsBefore ?? []), ...(example.load === undefined ? [] : [example.load])],
     chargeRefused: example.chargeRefused ?? false,
     skipped: example.skipped ?? [],
     vehicleChecks: [example.vehicle ?? []].flat(),
@@ -128,9 +135,11 @@ function otherTestsOf(example: ExampleCase): Partial<Evidence> {
     charging,
     celsius = 25,
   } = example;
+  const { crankMean = null } = example;
   const { crankAmps = null, crankSeconds = null, crankEngine = 'unknown', crankInrush = null } = example;
   const { conductanceContact: contact = 'clean', cellsForced = false, threeMinuteForced = false } = example;
-  const compensated = isRatingStandard(conductanceUnit) ? 'both' : 'none';
+  const usual = isRatingStandard(conductanceUnit) ? 'both' : 'none';
+  const compensated = example.conductanceCompensated ?? usual;
   const condition = { temperatureC: celsius, forced: false };
   return {
     hydrometer: gravities ? { gravities, compensated: false, ...condition, forced: cellsForced } : null,
@@ -143,7 +152,7 @@ function otherTestsOf(example: ExampleCase): Partial<Evidence> {
       crank === undefined
         ? null
         : {
-            ...{ volts: crank, amps: crankAmps, seconds: crankSeconds, ...condition },
+            ...{ volts: crank, meanVolts: crankMean, amps: crankAmps, seconds: crankSeconds, ...condition },
             ...{ engine: crankEngine, inrushVolts: crankInrush },
           },
     threeMinute: charging === undefined ? null : { volts: charging, amps: 40, forced: threeMinuteForced },

@@ -28,7 +28,7 @@ const facts = (
 ): FindingFacts => ({ steps, rule, limits, source });
 
 const OPEN_CURVE = 'textbook curve of voltage and charge; its limit a rule of the trade';
-const HEALTH = 'model of ours: a battery at the load limit has 65 %';
+const HEALTH = 'model of ours: what a new battery loses under this load, over what this one lost';
 
 /** The facts of every finding. */
 export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
@@ -54,16 +54,25 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
     'charge/loadGatePct',
     'charge/fullChargesBeforeRetiring',
   ]),
-  sulphated: facts(['three_minute'], '8', TRADE, ['threeMinute/limitVolts']),
+  sulphated: facts(['three_minute'], '8', TRADE, [
+    'threeMinute/limitVolts',
+    'threeMinute/mostChargePct',
+    'threeMinute/retires',
+  ]),
   fails_charged: facts([...LOAD, 'recovery'], '9', STANDARD, [
     'load/failsChargedPct',
     'load/failsChargedMarginVolts',
+    'recovery/judgedBy',
+    'recovery/chargePct',
     'recovery/volts',
   ]),
   load_collapsed: facts(LOAD, '9', TRADE),
   cell_gasses: facts(['load'], null, TRADE),
-  load_fails: facts(LOAD, '9', STANDARD, ['load/limitVoltsByCelsius', 'load/cold']),
-  worn: facts(POWER, '10', HEALTH, ['health/retirePct']),
+  load_fails: facts(LOAD, '9', STANDARD, ['load/limitVoltsByCelsius', 'load/cold', 'load/atFullCharge']),
+  joint: facts(POWER, '9', 'rule of the trade: two loads agree, and the conductance stays good', [
+    'fusion/disagreeSigmas',
+  ]),
+  worn: facts(POWER, '10', HEALTH, ['health/retirePct', 'health/passFloorPct']),
   terminals_corroded: facts(EYE, '3', TRADE),
   terminals_loose: facts(EYE, '3', TRADE),
   surface_leakage: facts(EYE, '3', TRADE, ['inspection/surfaceLeakVolts']),
@@ -75,7 +84,12 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
     'surface/ceilingVolts25',
     'surface/removalCounts',
   ]),
-  recovers_low: facts(['load', 'recovery'], '9', TRADE, ['recovery/volts', 'recovery/minutes']),
+  recovers_low: facts(['load', 'recovery'], '9', TRADE, [
+    'recovery/judgedBy',
+    'recovery/chargePct',
+    'recovery/volts',
+    'recovery/minutes',
+  ]),
   recovery_due: facts(LOAD, '9', STANDARD, ['load/limitVoltsByCelsius']),
   weak_undercharged: facts(POWER, '10', HEALTH, ['health/retirePct', 'charge/condemnPct']),
   worn_unconfirmed: facts(POWER, '10', HEALTH, ['health/retirePct']),
@@ -99,10 +113,13 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   fuse_blown: facts(EYE, null, TRADE),
   hold_down_loose: facts(EYE, null, TRADE),
   cells_uneven: facts(['hydrometer'], null, TRADE, ['cells/evenSpread']),
-  stratified: facts(OPEN, '10a', 'open voltage against 6 × (gravity + 0.84)', ['cells/stratifiedVolts']),
+  stratified: facts(OPEN, '10a', 'open voltage against the one that goes with the charge of the gravity', [
+    'cells/stratifiedVolts',
+  ]),
   ageing: facts(POWER, '11', HEALTH, ['health/servePct']),
   charge_before_service: facts(OPEN, '12', OPEN_CURVE, ['charge/servicePct']),
   charge_unknown: facts(OPEN, '6', TRADE),
+  still_charging: facts(['open_circuit'], '6', TRADE),
   repeat_open_circuit: facts(['open_circuit'], '7', TRADE),
   repeat_load: facts(LOAD, '13', TRADE),
   repeat_cells: facts(['hydrometer'], '5', TRADE),
@@ -119,9 +136,13 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   temperature_assumed: facts(['open_circuit', 'load'], null, TRADE),
   rating_converted: facts(['identify', 'load'], null, 'ratings converted to one standard, ±7 %'),
   rating_from_capacity: facts(['identify', 'load'], null, 'model of ours: cranking amperes from Ah, ±20 %'),
+  amperes_corrected_twice: facts(['conductance'], null, TRADE),
   load_below_gate: facts(LOAD, null, TRADE, ['charge/loadGatePct']),
   load_forced: facts(['load'], null, TRADE),
   load_scaled: facts(LOAD, null, 'model of ours: activation and ohmic part scaled apart'),
+  load_at_full_charge: facts(LOAD, '9', 'model of ours: what the missing charge adds to the resistance', [
+    'load/atFullCharge',
+  ]),
   load_scaled_far: facts(LOAD, null, 'model of ours, trusted to a ratio', ['load/trustedRatio']),
   load_not_usable: facts(['load'], null, TRADE, ['load/leastAmps', 'load/leastSeconds']),
   load_limit_lax: facts(['load'], null, TRADE, ['load/setting']),
@@ -139,5 +160,6 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   three_minute_not_usable: facts(['three_minute'], null, TRADE, [
     'threeMinute/leastAmps',
     'threeMinute/lowestC',
+    'threeMinute/mostChargePct',
   ]),
 };

@@ -2,6 +2,8 @@ import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
 import { slotFit } from '../battery/slot-fit';
 import { isStratified } from './cells-result';
+import { correctedTwice } from './conductance-result';
+import { recoveryLimit } from './estimates';
 import { type Finding, finding, heldAgainst } from './finding';
 import { readTrace } from './load-trace';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
@@ -81,7 +83,7 @@ function vehicleFinding({ check, value, limit, margin, state }: VehicleResult): 
   return finding(state === 'low' ? 'regulated_low' : 'regulated_high', measured);
 }
 
-function cellFindings({ estimates, rules }: Case): Finding[] {
+function cellFindings({ evidence, estimates, rules }: Case): Finding[] {
   const { cells, charge } = estimates;
   if (!cells) return [];
   const found: Finding[] = [];
@@ -94,7 +96,7 @@ function cellFindings({ estimates, rules }: Case): Finding[] {
     found.push(finding('cell_spread', against(rules.cells.faultySpread), cells.forced));
   if (cells.state === 'uneven')
     found.push(finding('cells_uneven', against(rules.cells.evenSpread), cells.forced));
-  if (isStratified(cells, charge?.volts25 ?? null, rules)) found.push(finding('stratified'));
+  if (isStratified(evidence, cells, charge?.volts25 ?? null, rules)) found.push(finding('stratified'));
   return found;
 }
 
@@ -114,7 +116,8 @@ function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
       ),
     );
   }
-  if (known.surfaceSuspected) found.push(finding('surface_charge', null, true));
+  if (known.stillCharging) found.push(finding('still_charging', null, true));
+  else if (known.surfaceSuspected) found.push(finding('surface_charge', null, true));
   if (known.pct < rules.charge.loadGatePct) {
     const measured = heldAgainst(known.pct, rules.charge.loadGatePct, '%', known.sdPct);
     const spent = evidence.chargesGiven >= rules.charge.fullChargesBeforeRetiring;
@@ -133,10 +136,12 @@ function loadFindings(known: Case): Finding[] {
   const { nominalVolts } = evidence.battery;
   if (load.standing === 'unusable') return [finding('load_not_usable', null, true)];
   const indicative = load.standing !== 'counts';
-  const fails = load.marginVolts < 0;
+  const margin = load.decidingMarginVolts;
+  const fails = margin < 0;
+  const told = margin === load.marginVolts ? load.volts : (load.fullChargeVolts ?? load.volts);
   const measured = {
-    ...heldAgainst(load.volts, task.limitVolts, 'V', ownVolt(LOAD_VOLTS_SD, nominalVolts)),
-    margin: load.marginVolts,
+    ...heldAgainst(told, task.limitVolts, 'V', ownVolt(LOAD_VOLTS_SD, nominalVolts)),
+    margin,
   };
   const found = [
     finding(
@@ -146,6 +151,7 @@ function loadFindings(known: Case): Finding[] {
     ),
   ];
   if (load.standing === 'pass_only') found.push(finding('load_below_gate'));
+  if (margin !== load.marginVolts) found.push(finding('load_at_full_charge'));
   if (fails && evidence.load?.stopped === 'collapse')
     found.push(finding('load_collapsed', measured, indicative));
   if (evidence.load?.stopped === 'gassing') found.push(finding('cell_gasses', null, indicative));
@@ -158,7 +164,7 @@ function loadFindings(known: Case): Finding[] {
   if (load.scaled)
     found.push(finding(load.ratio > rules.load.trustedRatio ? 'load_scaled_far' : 'load_scaled'));
   if (evidence.recovery && recovery === 'stays_low' && fails) {
-    const limit = ownVolt(rules.recovery.volts, nominalVolts);
+    const limit = recoveryLimit(evidence.battery, estimates.temperatureC, rules.recovery);
     found.push(
       finding(
         'recovers_low',
@@ -179,7 +185,7 @@ function traceFindings({ evidence, estimates }: Case): Finding[] {
   const found: Finding[] = [];
   if (read.shape === 'capacity') found.push(finding('falls_late'));
   // Every load drops at once; where it held its limit there is nothing to explain.
-  if (read.shape === 'resistance' && estimates.load && estimates.load.marginVolts < 0)
+  if (read.shape === 'resistance' && estimates.load && estimates.load.decidingMarginVolts < 0)
     found.push(finding('drops_at_once'));
   if (read.sag !== null && read.sag > SAG_TOLD) found.push(finding('bank_sagged'));
   return found;
@@ -189,6 +195,7 @@ function otherPowerFindings({ evidence, estimates, rules }: Case): Finding[] {
   const { conductance, crank, threeMinute, health, stand } = estimates;
   const found: Finding[] = [];
   if (conductance && !conductance.conclusive) found.push(finding('conductance_inconclusive', null, true));
+  if (correctedTwice(evidence)) found.push(finding('amperes_corrected_twice', null, true));
   if (health?.methodsDisagree) found.push(finding('methods_disagree'));
   if (health && health.pct > MOST_HEALTH_PCT && evidence.battery.ratings.length > 0)
     found.push(finding('health_beyond', heldAgainst(health.pct, MOST_HEALTH_PCT, '%'), health.indicative));

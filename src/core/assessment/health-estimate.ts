@@ -1,6 +1,8 @@
+import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { ConductanceResult } from './conductance-result';
 import type { CrankResult } from './crank-result';
+import type { Evidence } from './evidence';
 import { disagree, type Estimate, fuseRelative } from './fusion';
 import type { LoadResult } from './load-result';
 
@@ -21,6 +23,8 @@ export interface HealthEstimate extends Estimate {
   readonly methods: readonly MethodHealth[];
   /** Two methods that count tell different stories, and one of them has to be repeated. */
   readonly methodsDisagree: boolean;
+  /** They did, until two load tests agreed: it is theirs. */
+  readonly settledByLoads: boolean;
 }
 
 interface Told {
@@ -30,7 +34,7 @@ interface Told {
 }
 
 /** Health fused over all methods that count, in logarithms; over those that do not where none does. */
-export function estimateHealth(told: Told, rules: HouseRules): HealthEstimate | null {
+export function estimateHealth(told: Told, evidence: Evidence, rules: HouseRules): HealthEstimate | null {
   const methods = methodsOf(told);
   const counting = methods.filter(({ indicative }) => !indicative);
   const fused = fuseRelative(counting.length > 0 ? counting : methods);
@@ -39,7 +43,21 @@ export function estimateHealth(told: Told, rules: HouseRules): HealthEstimate | 
     counting.slice(index + 1).some((other) => disagree(one, other, rules.fusion.disagreeSigmas)),
   );
   const { pct, sdPct } = fused;
-  return { pct, sdPct, indicative: counting.length === 0, methods, methodsDisagree };
+  const byLoad = counting.find(({ method }) => method === 'load');
+  if (methodsDisagree && byLoad && evidence.conductancesMade !== 1 && loadsAgree(evidence)) {
+    const theirs = { pct: byLoad.pct, sdPct: byLoad.sdPct, indicative: false };
+    return { ...theirs, methods, methodsDisagree: false, settledByLoads: true };
+  }
+  return { pct, sdPct, indicative: counting.length === 0, methods, methodsDisagree, settledByLoads: false };
+}
+
+/** Two load tests that end so close to each other are believed, V of 12. Rule of the trade. */
+const LOADS_AGREE_VOLTS = 0.2;
+
+function loadsAgree({ loadsMadeVolts, battery }: Evidence): boolean {
+  const [before, last] = loadsMadeVolts.slice(-2);
+  if (before === undefined || last === undefined) return false;
+  return tidy(Math.abs(before - last)) <= (LOADS_AGREE_VOLTS * battery.nominalVolts) / 12;
 }
 
 function methodsOf({ load, conductance, crank }: Told): MethodHealth[] {
@@ -52,6 +70,6 @@ function methodsOf({ load, conductance, crank }: Told): MethodHealth[] {
     const { healthPct: pct, healthSdPct: sdPct, conclusive } = conductance;
     methods.push({ method: 'conductance', pct, sdPct, indicative: !conclusive });
   }
-  if (crank?.health) methods.push({ method: 'crank', ...crank.health, indicative: crank.indicative });
+  if (crank?.health) methods.push({ method: 'crank', ...crank.health, indicative: crank.healthIndicative });
   return methods;
 }

@@ -1,16 +1,15 @@
 import { crankingRating } from '../battery/cranking-rating';
 import { isRatingStandard, STANDARD_FACTS } from '../battery/rating-standard';
 import type { ConductanceTerms, ConductanceUnit } from '../correction/conductance';
-import { HEALTH_AT_LIMIT_PCT } from '../correction/health-from-load';
 import { formatMinutes, formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import type { Assessment } from './assess';
 import { conductanceTermsOf } from './conductance-result';
+import { recoveryLimit } from './estimates';
 import type { ConductanceEvidence, Evidence } from './evidence';
 import { type LedgerEntry, percent, temperature, volts, type WorkingLine } from './ledger-entry';
 import type { LoadTask } from './load-result';
 import { measuredWords } from './measured-words';
-import { ownVolt } from './reference';
 
 /** A quantity without its unit. */
 const bare = (quantity: string) => quantity.split('\u00A0')[0];
@@ -50,10 +49,18 @@ export function loadEntry(
     value: `${against.limit}\u00A0V`,
   });
   working.push({ what: 'margin', how: `${bare(against.value)} − ${against.limit}`, value: against.margin });
+  // A judgement of an earlier core knows only the reading itself.
+  if (load.fullChargeVolts != null && load.decidingMarginVolts !== load.marginVolts) {
+    working.push({
+      what: 'margin at full charge',
+      how: `${volts(load.fullChargeVolts)} by what the missing charge takes; the house goes by this`,
+      value: formatQuantity(load.decidingMarginVolts, 'V', { signed: true }),
+    });
+  }
   if (load.healthPct !== null) {
     working.push({
       what: 'health',
-      how: `${HEALTH_AT_LIMIT_PCT} % × resistance at the limit ÷ resistance read, at ${percent(estimates.charge?.pct ?? 0)} charge`,
+      how: `what a new one loses ÷ what this one lost, at ${percent(estimates.charge?.pct ?? 0)} charge and ${temperature(task.temperatureAssumed ? null : task.temperatureC)}`,
       value: `${percent(load.healthPct)} ± ${percent(load.healthSdPct)}`,
     });
   }
@@ -88,13 +95,21 @@ function loadToSetLine(
   return { what: 'load to set', how: `${converted}${step}`, value };
 }
 
-export function recoveryEntry({ recovery, battery }: Evidence, rules: HouseRules): LedgerEntry | null {
+export function recoveryEntry(
+  { recovery, battery }: Evidence,
+  { estimates }: Assessment,
+  rules: HouseRules,
+): LedgerEntry | null {
   if (!recovery) return null;
-  const limit = ownVolt(rules.recovery.volts, battery.nominalVolts);
+  const limit = recoveryLimit(battery, estimates.temperatureC, rules.recovery);
+  const how =
+    rules.recovery.judgedBy === 'charge'
+      ? `open voltage at ${percent(rules.recovery.chargePct)} charge of this construction`
+      : 'recovery voltage';
   return {
     step: 'recovery',
     reading: `${volts(recovery.volts)}, ${formatMinutes(recovery.minutes)} after the load`,
-    working: [{ what: 'held against', how: 'recovery voltage', value: volts(limit) }],
+    working: [{ what: 'held against', how, value: volts(limit) }],
     standing: recovery.forced ? 'indicative: forced' : null,
   };
 }
@@ -160,7 +175,7 @@ export function threeMinuteEntry({ threeMinute }: Evidence, { estimates }: Asses
     working: [
       { what: 'held against', how: 'highest voltage of sound plates', value: volts(result.limitVolts) },
     ],
-    standing: result.usable ? null : 'not usable: flooded types only, warm, 25 A at least',
+    standing: result.usable ? null : 'not usable: flooded types only, warm, low in charge, 25 A at least',
   };
 }
 

@@ -24,7 +24,7 @@ export function ledgerOf(evidence: Evidence, assessment: Assessment, rules: Hous
     cellsEntry(evidence, assessment, rules),
     conductanceEntry(evidence, assessment),
     loadEntry(evidence, assessment, rules),
-    recoveryEntry(evidence, rules),
+    recoveryEntry(evidence, assessment, rules),
     crankEntry(evidence, assessment, rules),
     threeMinuteEntry(evidence, assessment),
     standEntry(evidence, assessment, rules),

@@ -215,6 +215,10 @@ export const LEVERS: Readonly<Record<Lever, LeverFacts>> = {
     put: (evidence, volts, rules) => ({
       ...evidence,
       load: { ...(evidence.load ?? asSet(evidence, rules)), volts, stopped: null, trace: null },
+      loadsMadeVolts: [
+        ...(evidence.load ? evidence.loadsMadeVolts.slice(0, -1) : evidence.loadsMadeVolts),
+        volts,
+      ],
     }),
   },
   recovery: {

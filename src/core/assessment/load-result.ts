@@ -1,9 +1,11 @@
 import { crankingRating, workingCapacity } from '../battery/cranking-rating';
 import { type LoadSettingName, type LoadToSet, ratedLoad } from '../battery/load-to-set';
 import {
+  carriedVolts,
   healthFromLoad,
   type LoadConditions,
   loadHealthUncertainty,
+  loadVoltsAtFullCharge,
   loadVoltsAtHealth,
 } from '../correction/health-from-load';
 import { loadLimit } from '../correction/load-limit';
@@ -46,6 +48,10 @@ export interface LoadResult {
   readonly scaled: boolean;
   readonly healthPct: number | null;
   readonly healthSdPct: number;
+  /** The reading that the same battery would have given at full charge; null where its charge is unknown. */
+  readonly fullChargeVolts: number | null;
+  /** The margin that rule 9 goes by: of the reading, or of that one where the house says so. */
+  readonly decidingMarginVolts: number;
 }
 
 /** A load within this share of the set one counts as set: banks are not finer. Rule of the trade. */
@@ -102,6 +108,7 @@ export function judgeLoad(
   const { load, openCircuit, battery } = evidence;
   if (!load || !task) return null;
   const conditions = openCircuit && charge && loadConditions(evidence, charge, task);
+  const rating = crankingRating(battery);
   const ratio = task.ratedAmps / load.amps;
   // A battery that collapsed cannot be brought to a longer hold: it has failed as it is.
   const collapsed = load.stopped === 'collapse';
@@ -109,22 +116,43 @@ export function judgeLoad(
     !collapsed && (Math.abs(ratio - 1) > SAME_LOAD || Math.abs(load.seconds - LIMIT_SECONDS) > SAME_SECONDS);
   const volts12 =
     scaled && conditions
-      ? scaledVolts(evidence, load, conditions, task)
+      ? scaledVolts(evidence, load, conditions)
       : twelveVolt(load.volts, battery.nominalVolts);
   const limit12 = twelveVolt(task.limitVolts, battery.nominalVolts);
   const standing = standingOf(load, { charge, conditions, ratio, scaled, task }, rules);
   const healthPct = conditions && standing !== 'unusable' ? healthFromLoad(volts12, conditions) : undefined;
   const fails = tidy(volts12 - limit12) < 0;
+  const fullChargeVolts = conditions
+    ? tidy(ownVolt(loadVoltsAtFullCharge(volts12, conditions), battery.nominalVolts))
+    : null;
+  const marginVolts = tidy(ownVolt(volts12 - limit12, battery.nominalVolts));
+  const atFullCharge =
+    rules.load.atFullCharge && standing === 'counts' && fullChargeVolts !== null && !collapsed;
   const healthCounts = healthPct !== undefined && !(standing === 'pass_only' && fails);
   return {
     standing,
     volts: ownVolt(volts12, battery.nominalVolts),
-    marginVolts: tidy(ownVolt(volts12 - limit12, battery.nominalVolts)),
+    marginVolts,
     ratio,
     scaled,
     healthPct: healthCounts ? tidy(healthPct) : null,
-    healthSdPct: healthCounts ? healthPct * loadHealthUncertainty(ratio, rules.load.trustedRatio) : 0,
+    fullChargeVolts,
+    decidingMarginVolts: atFullCharge ? tidy(fullChargeVolts - task.limitVolts) : marginVolts,
+    healthSdPct:
+      healthCounts && conditions && charge && rating
+        ? healthPct * loadUncertainty({ ratio, ratingBand: rating.band, charge }, conditions, rules)
+        : 0,
   };
+}
+
+/** Relative uncertainty of a health that a load tells, a test of its own or the engine's. */
+export function loadUncertainty(
+  held: { readonly ratio: number; readonly ratingBand: number; readonly charge: ChargeEstimate },
+  conditions: LoadConditions,
+  { load: { trustedRatio } }: HouseRules,
+): number {
+  const { ratio, ratingBand, charge } = held;
+  return loadHealthUncertainty({ ratio, trustedRatio, ratingBand, chargeSdPct: charge.sdPct }, conditions);
 }
 
 /** What a load test of this battery is held against, in 12 V terms; null while charge or rating is unknown. */
@@ -134,12 +162,13 @@ export function loadConditions(
   task: LoadTask,
 ): LoadConditions | null {
   const rating = crankingRating(evidence.battery);
-  if (!evidence.openCircuit || !rating) return null;
-  const { nominalVolts } = evidence.battery;
+  const c20Ah = workingCapacity(evidence.battery);
+  if (!evidence.openCircuit || !rating || c20Ah === undefined) return null;
+  const { construction, nominalVolts } = evidence.battery;
   return {
+    ...{ construction, c20Ah, temperatureC: task.temperatureC },
     voltsBefore: twelveVolt(evidence.openCircuit.volts, nominalVolts),
     chargePct: charge.pct,
-    limitVolts: twelveVolt(task.limitVolts, nominalVolts),
     // Where the house takes the rating a step lower for cold, the limit is meant for that step.
     saeAmps: task.ratedBasis === 'half_rating' ? 2 * task.ratedAmps : rating.saeAmps,
     loadAmps: task.ratedAmps,
@@ -157,20 +186,14 @@ export function expectedLoadVolts(
   return conditions && ownVolt(loadVoltsAtHealth(healthPct, conditions), evidence.battery.nominalVolts);
 }
 
-function scaledVolts(
-  evidence: Evidence,
-  load: LoadEvidence,
-  conditions: LoadConditions,
-  task: LoadTask,
-): number {
+function scaledVolts({ battery }: Evidence, load: LoadEvidence, conditions: LoadConditions): number {
   const held = {
-    voltsBefore: conditions.voltsBefore,
-    volts: twelveVolt(load.volts, evidence.battery.nominalVolts),
+    voltsBefore: carriedVolts(conditions),
+    volts: twelveVolt(load.volts, battery.nominalVolts),
     amps: load.amps,
     seconds: load.seconds,
   };
-  const c20Ah = workingCapacity(evidence.battery);
-  return c20Ah === undefined ? held.volts : normaliseLoadVolts(held, task.ratedAmps, LIMIT_SECONDS, c20Ah);
+  return normaliseLoadVolts(held, conditions.loadAmps, LIMIT_SECONDS, conditions);
 }
 
 interface Circumstances {

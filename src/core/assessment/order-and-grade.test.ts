@@ -1,3 +1,5 @@
+import type { Construction } from '../battery/construction';
+import { resistanceRise } from '../correction/charge-effect';
 import { figureAt } from '../rules/figures';
 import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
@@ -22,19 +24,19 @@ describe('findings', () => {
     expect(
       codes({
         ...{
-          ocv: 12.5,
+          ocv: 12.1,
           celsius: null,
-          load: 9.4,
+          load: 8.4,
           charging: 16,
-          gravities: [1.26, 1.26, 1.26, 1.26, 1.26, 1.23],
+          gravities: [1.17, 1.17, 1.17, 1.17, 1.17, 1.14],
         },
         inspection: { terminals: 'damaged', smell: 'rotten_egg', level: 'low', belt: 'worn' },
       }),
     ).toEqual([
       'sulphur_smell',
       ...['post_damaged', 'load_fails', 'sulphated'],
-      ...['level_low', 'belt_worn', 'cells_uneven', 'ageing'],
-      'temperature_assumed',
+      ...['level_low', 'belt_worn', 'cells_uneven', 'charge_low'],
+      ...['load_below_gate', 'temperature_assumed'],
     ]);
     expect(codes({ ocv: 12.65, load: 10.6, inspection: { belt: 'worn' } })).toEqual([
       'sound',
@@ -47,8 +49,9 @@ describe('findings', () => {
     const margin = (example: ExampleCase) => judge(example).findings[0]?.measured?.margin;
     expect(judge({ ocv: 12.65, load: 9.2 })).toMatchObject({ decidedBy: 'fails_charged' });
     expect(margin({ ocv: 12.65, load: 9.2 })).toBe(-0.4);
-    expect(judge({ ocv: 12.5, load: 9.5 })).toMatchObject({ decidedBy: 'recovery_due' });
-    expect(margin({ ocv: 12.5, load: 9.5 })).toBe(-0.1);
+    expect(judge({ ocv: 12.5, load: 9.2 })).toMatchObject({ decidedBy: 'recovery_due' });
+    // What it would be at full charge: 12.65 − 3.3 / m(81.25 %) − 9.6 V.
+    expect(margin({ ocv: 12.5, load: 9.2 })).toBeCloseTo(3.05 - 3.3 / resistanceRise(81.25), 6);
     expect(judge({ ocv: 12.2, load: 9.5, openForced: true, charges: 2 })).toMatchObject({
       decidedBy: 'repeat_open_circuit',
     });
@@ -57,7 +60,7 @@ describe('findings', () => {
   });
 
   it('name the rules and the core that made them', () => {
-    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 3 }, core: CORE_VERSION });
+    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 4 }, core: CORE_VERSION });
   });
 });
 
@@ -65,14 +68,14 @@ describe('grades', () => {
   const grade = (load: number, schools = {}) => judge({ ocv: 12.65, load }, schools).grade;
 
   it('change just where health does', () => {
-    // 12.65 − 0.65 × 3.05 / h: 90 % at 10.447, 80 % at 10.172, 65 % at 9.6 V.
-    expect(grade(10.448)).toBe('A');
-    expect(grade(10.446)).toBe('B');
-    expect(grade(10.173)).toBe('B');
-    expect(grade(10.171)).toBe('C');
-    expect(grade(9.601)).toBe('C');
-    expect(grade(9.599)).toBeNull();
-    expect(grade(9.6)).toBe('C');
+    // 12.65 − 0.126 asinh(285/18) − 1.03 × 1.475 / h: 90 % at 10.527, 80 % at 10.316, 65 % at 9.878 V.
+    const at = (pct: number) => 12.65 - 0.126 * Math.asinh(285 / 18) - (100 * 1.03 * 1.475) / pct;
+    expect(grade(at(90) + 0.001)).toBe('A');
+    expect(grade(at(90) - 0.001)).toBe('B');
+    expect(grade(at(80) + 0.001)).toBe('B');
+    expect(grade(at(80) - 0.001)).toBe('C');
+    expect(grade(at(65) + 0.001)).toBe('C');
+    expect(grade(at(65) - 0.001)).toBe('D');
   });
 
   it('include their own limit', () => {
@@ -85,7 +88,7 @@ describe('grades', () => {
   });
 
   it('are D for what failed although it may go on, and blank below the gate', () => {
-    expect(judge({ ocv: 12.5, load: 9.5, recovery: 12.2 })).toMatchObject({ verdict: 'charge', grade: 'D' });
+    expect(judge({ ocv: 12.5, load: 9.2, recovery: 12.2 })).toMatchObject({ verdict: 'charge', grade: 'D' });
     expect(judge({ ocv: 12.366, conductance: 520 }).grade).toBe('A');
     expect(judge({ ocv: 12.365, conductance: 520 }).grade).toBeNull();
     expect(judge({ ocv: 12.4, conductance: 300 })).toMatchObject({ verdict: 'charge', grade: 'D' });
@@ -93,13 +96,18 @@ describe('grades', () => {
 });
 
 describe('recovery and freezing', () => {
-  it('counts from 12.4 V on, half of it on 6 V', () => {
-    expect(judge({ ocv: 12.5, load: 9.5, recovery: 12.4 }).verdict).toBe('retire');
-    expect(judge({ ocv: 12.5, load: 9.5, recovery: 12.399 }).verdict).toBe('charge');
-    expect(judge({ battery: { nominalVolts: 6 }, ocv: 6.25, load: 4.75, recovery: 6.2 }).verdict).toBe(
+  it('counts from three quarters of charge on, by construction, half of it on 6 V', () => {
+    const at = (construction: Construction, recovery: number, celsius = 25) =>
+      judge({ battery: { construction }, ocv: 12.69, load: 8.5, recovery, celsius }).verdict;
+    expect([at('flooded', 12.45), at('flooded', 12.449)]).toEqual(['retire', 'retire']);
+    expect(judge({ ocv: 12.5, load: 9.2, recovery: 12.45 }).verdict).toBe('retire');
+    expect(judge({ ocv: 12.5, load: 9.2, recovery: 12.449 }).verdict).toBe('charge');
+    // At 5 °C the same charge stands 0.03 V lower.
+    expect([at('agm', 12.62), at('agm', 12.619)]).toEqual(['retire', 'charge']);
+    expect(judge({ battery: { nominalVolts: 6 }, ocv: 6.25, load: 4.6, recovery: 6.225 }).verdict).toBe(
       'retire',
     );
-    expect(judge({ ocv: 12.5, load: 9.5, recovery: 12.2, recoveryMinutes: 4.9 }).decidedBy).toBe(
+    expect(judge({ ocv: 12.5, load: 9.2, recovery: 12.2, recoveryMinutes: 4.9 }).decidedBy).toBe(
       'recovery_due',
     );
   });
@@ -122,11 +130,11 @@ describe('the comparison of histories', () => {
   it('keeps every way from one verdict to another apart', () => {
     const other = answered(STANDARD_RULES, { health: '75_70', load_gate: '75' });
     const runs = [
-      run('watch to retire', { ocv: 12.65, load: 9.73 }),
-      run('watch to serve', { ocv: 12.65, load: 10.08 }),
-      run('watch to charge', { ocv: 12.42, load: 9.65 }),
-      run('retire to charge', { ocv: 12.42, load: 9.2, recovery: 12.45 }),
-      run('watch to retire', { ocv: 12.65, load: 9.74 }),
+      run('watch to retire', { ocv: 12.65, load: 9.98 }),
+      run('watch to serve', { ocv: 12.65, load: 10.24 }),
+      run('watch to charge', { ocv: 12.42, load: 9.8 }),
+      run('retire to charge', { ocv: 12.42, load: 9, recovery: 12.45 }),
+      run('watch to retire', { ocv: 12.65, load: 9.97 }),
       run('same', { ocv: 12.65, load: 10.8 }),
     ];
     const { transitions, changed, compared } = compareMore(NOTHING_COMPARED, runs, STANDARD_RULES, other);
@@ -158,7 +166,13 @@ describe('the working of a finding', () => {
     expect(load.source).toContain('standard practice');
     const worn = working('worn', { ocv: 12.65, load: 9.4, conductance: 320 });
     expect(worn.entries.map(({ step }) => step)).toEqual(['open_circuit', 'conductance', 'load', 'verdict']);
-    expect(worn.limits).toEqual([{ what: 'health under which to retire', value: '65\u00A0%' }]);
+    expect(worn.limits).toEqual([
+      { what: 'health under which to retire', value: '65\u00A0%' },
+      {
+        what: 'health under which a passing load test does not keep a battery',
+        value: '60\u00A0%',
+      },
+    ]);
   });
 
   it('rests on a step that is asked for it, and on figures that there are', () => {
@@ -178,7 +192,8 @@ describe('the working of a finding', () => {
       ...['surface/restMinutes', 'surface/ceilingVolts25', 'surface/removalCounts'],
     ]);
     expect(figures('fails_charged')).toEqual([
-      ...['load/failsChargedPct', 'load/failsChargedMarginVolts', 'recovery/volts'],
+      ...['load/failsChargedPct', 'load/failsChargedMarginVolts'],
+      ...['recovery/judgedBy', 'recovery/chargePct', 'recovery/volts'],
     ]);
     expect(figures('conductance_inconclusive')).toHaveLength(3);
     expect(FINDING_FACTS.worn.steps).toEqual(['open_circuit', 'conductance', 'load', 'crank', 'verdict']);

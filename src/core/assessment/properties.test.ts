@@ -75,7 +75,11 @@ function allForced(evidence: Evidence): Evidence {
 }
 
 const RANK: readonly Verdict[] = ['serve', 'watch', 'charge', 'undecided', 'retire', 'quarantine'];
-const rank = (example: ExampleCase) => RANK.indexOf(assess(exampleEvidence(example), STANDARD_RULES).verdict);
+const rank = (example: ExampleCase) => {
+  const { verdict, decidedBy } = assess(exampleEvidence(example), STANDARD_RULES);
+  // A load test that just fails asks for recovery before anything is decided: that is no better verdict.
+  return decidedBy === 'recovery_due' ? RANK.length : RANK.indexOf(verdict);
+};
 
 describe('whatever is measured, under whatever school', () => {
   it('forced readings never retire a battery', () => {
@@ -145,7 +149,7 @@ describe('whatever is measured, under whatever school', () => {
 });
 
 describe('a reading that worsens never improves the verdict', () => {
-  const sound = { ocv: between(12.5, 12.65), celsius: between(0, 40), load: between(9.7, 10.1) };
+  const sound = { ocv: between(12.5, 12.65), celsius: between(0, 40), load: between(10, 10.3) };
   const worsens = (
     name: string,
     one: (value: number) => ExampleCase,
@@ -190,8 +194,8 @@ describe('the history under two sets of rules', () => {
       stricter,
     );
     expect(first).toEqual({ compared: 1, changed: 0, transitions: [], examples: [] });
-    const weak = { ocv: 12.65, load: 9.73 };
-    const middling = { ocv: 12.65, load: 10.08 };
+    const weak = { ocv: 12.65, load: 9.98 };
+    const middling = { ocv: 12.65, load: 10.24 };
     const more = [run('2', weak), run('3', weak), run('4', middling)];
     const all = compareMore(first, more, STANDARD_RULES, stricter);
     expect(all).toMatchObject({

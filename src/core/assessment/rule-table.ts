@@ -1,4 +1,5 @@
 import { isSealed } from '../battery/construction';
+import { crankingRating } from '../battery/cranking-rating';
 import type { HouseRules } from '../rules/house-rules';
 import { isStratified } from './cells-result';
 import type { Estimates } from './estimates';
@@ -48,8 +49,8 @@ export const RULE_TABLE: readonly Rule[] = [
     decide: badCell,
   },
   { number: '6', about: 'charge unknown or not to be believed', decide: chargeUnknown },
+  { number: '8', about: 'three-minute charge of a low battery above its limit', decide: sulphated },
   { number: '7', about: 'charge below the load-test gate', decide: chargeLow },
-  { number: '8', about: 'three-minute charge above its limit', decide: sulphated },
   { number: '8a', about: 'charge lost within a day', decide: leaks },
   { number: '9', about: 'load test failed at a valid gate', decide: unlessMethodsDisagree(loadFailed) },
   {
@@ -156,6 +157,7 @@ function deepDischarge({ evidence, estimates, rules }: Case): Decision | null {
 function chargeUnknown({ estimates, rules }: Case): Decision | null {
   const known = estimates.charge;
   if (!known) return undecided('charge_unknown', 'open_circuit');
+  if (known.stillCharging) return undecided('still_charging', 'open_circuit');
   return known.surfaceSuspected && known.pct >= rules.charge.loadGatePct
     ? undecided('surface_charge', 'settle')
     : null;
@@ -168,10 +170,12 @@ function chargeLow({ evidence, estimates, rules }: Case): Decision | null {
   return known.indicative ? undecided('repeat_open_circuit', 'open_circuit') : retire('will_not_hold');
 }
 
-function sulphated({ evidence, estimates }: Case): Decision | null {
+/** Sulphated plates get one slow charge; what they are worth after it the other tests say, unless the house goes by this one. */
+function sulphated({ evidence, estimates, rules }: Case): Decision | null {
   const { threeMinute } = estimates;
   if (!threeMinute?.usable || threeMinute.marginVolts >= 0) return null;
   if (evidence.chargesGiven === 0) return charge('sulphated');
+  if (!rules.threeMinute.retires) return null;
   return threeMinute.forced ? undecided('repeat_three_minute', 'three_minute') : retire('sulphated');
 }
 
@@ -184,44 +188,69 @@ function leaks({ evidence, estimates }: Case): Decision | null {
 }
 
 /**
- * While two methods that count tell different stories, health decides nothing but that a charge is needed: one of
- * them is repeated first, the cheaper one.
+ * While two methods that count tell different stories, health decides nothing but that a charge is needed: first the
+ * conductance is repeated, whose clamps are the likeliest culprit, then the load, until two loads agree.
  */
 function unlessMethodsDisagree(decide: Rule['decide']): Rule['decide'] {
   return (known) => {
     const decision = decide(known);
     if (!decision || decision.verdict === 'charge' || !known.estimates.health?.methodsDisagree)
       return decision;
-    return undecided('methods_disagree', known.estimates.conductance ? 'conductance' : 'load');
+    const { evidence, estimates } = known;
+    const once = estimates.conductance !== null && evidence.conductancesMade < 2;
+    const open = once && !evidence.skipped.includes('conductance');
+    return undecided('methods_disagree', open ? 'conductance' : 'load');
   };
 }
 
-function loadFailed({ evidence, estimates, rules }: Case): Decision | null {
-  const { load, charge: known, recovery } = estimates;
-  if (!known || load?.standing !== 'counts' || load.marginVolts >= 0) return null;
-  const clearFailure = (rules.load.failsChargedMarginVolts * evidence.battery.nominalVolts) / 12;
-  if (recovery === 'recovered' && !evidence.recovery?.forced) return retire('fails_charged');
-  if (known.pct >= rules.load.failsChargedPct && load.marginVolts < clearFailure)
-    return retire('fails_charged');
-  if (recovery !== 'stays_low' || evidence.recovery?.forced) return undecided('recovery_due', 'recovery');
-  return evidence.chargesGiven === 0 ? charge('recovers_low') : retire('fails_charged');
+/** Two loads agree that it fails while its conductance stays good: a joint inside opens once current flows. */
+function opensUnderLoad({ estimates: { conductance, health }, rules }: Case): boolean {
+  return (
+    health?.settledByLoads === true &&
+    conductance?.conclusive === true &&
+    conductance.healthPct >= rules.health.servePct
+  );
 }
+
+function loadFailed(at: Case): Decision | null {
+  const { evidence, estimates, rules } = at;
+  const { load, charge: known, recovery } = estimates;
+  if (!known || load?.standing !== 'counts' || load.decidingMarginVolts >= 0) return null;
+  if (opensUnderLoad(at)) return retire('joint');
+  const clearFailure = (rules.load.failsChargedMarginVolts * evidence.battery.nominalVolts) / 12;
+  const fails = ratedByCapacity(evidence) ? RATING_ASKED : retire('fails_charged');
+  if (recovery === 'recovered' && !evidence.recovery?.forced) return fails;
+  if (known.pct >= rules.load.failsChargedPct && load.decidingMarginVolts < clearFailure) return fails;
+  if (recovery !== 'stays_low' || evidence.recovery?.forced) return undecided('recovery_due', 'recovery');
+  return evidence.chargesGiven === 0 ? charge('recovers_low') : fails;
+}
+
+/** The label gives nothing but a capacity: its cranking current is guessed, ±20 %. */
+export const ratedByCapacity = ({ battery }: Evidence) => crankingRating(battery)?.basis === 'capacity';
+
+/** What a guessed rating comes to where it would retire or serve: the label, or what is known of its like, is asked for. */
+const RATING_ASKED = undecided('rating_from_capacity', 'identify');
 
 /** The load margin against the upper of two lines, where the house has two and this battery lies between them. */
 export function weakUnderLoad({ evidence, estimates, rules }: Case): Measured | null {
   const { load, task } = estimates;
   const band = (rules.load.weakBandVolts * evidence.battery.nominalVolts) / 12;
-  if (!task || load?.standing !== 'counts' || load.marginVolts < 0 || load.marginVolts >= band) return null;
-  return heldAgainst(load.volts, task.limitVolts + band, 'V');
+  if (!task || load?.standing !== 'counts') return null;
+  const { decidingMarginVolts: margin } = load;
+  if (margin < 0 || margin >= band) return null;
+  return heldAgainst(task.limitVolts + margin, task.limitVolts + band, 'V');
 }
 
 function loadWeak(known: Case): Decision | null {
   return weakUnderLoad(known) && known.evidence.chargesGiven === 0 ? charge('load_weak') : null;
 }
 
-function worn({ estimates, rules }: Case): Decision | null {
+function worn({ evidence, estimates, rules }: Case): Decision | null {
   const { health, charge: known } = estimates;
   if (!health || !known || health.indicative || health.pct >= rules.health.retirePct) return null;
+  if (ratedByCapacity(evidence)) return RATING_ASKED;
+  if (keptByLoad({ evidence, estimates, rules }))
+    return { verdict: 'watch', code: 'ageing', next: chargeBefore(known.pct, rules) };
   const counting = health.methods.filter(({ indicative }) => !indicative);
   const only = counting.length === 1 ? counting[0] : undefined;
   if (only && only.method !== 'load' && health.pct + health.sdPct >= rules.health.retirePct) {
@@ -230,11 +259,30 @@ function worn({ estimates, rules }: Case): Decision | null {
   return known.pct >= rules.charge.condemnPct ? retire('worn') : charge('weak_undercharged');
 }
 
-/** Gravity that stays behind the voltage: acid lies in layers, which an equalising charge stirs. One is asked for. */
+/**
+ * A load test that passes, brought to full charge, keeps a battery of little health from being retired, down to the house's
+ * floor: below it a pass says only that the limit is lax. In the heat the limit of the table is, and rises for this.
+ */
+function keptByLoad({ evidence, estimates, rules }: Case): boolean {
+  const { health, load, task } = estimates;
+  if (!health || !task || load?.standing !== 'counts' || load.fullChargeVolts === null) return false;
+  const warmer = Math.max(0, task.temperatureC - WARM_C) * WARM_LIMIT_VOLTS_PER_KELVIN;
+  const limitVolts = task.limitVolts + (warmer * evidence.battery.nominalVolts) / 12;
+  return health.pct >= rules.health.passFloorPct && load.fullChargeVolts >= limitVolts;
+}
+
+/** From where on the table of limits stands still, °C, and what a battery of the same health gives more for each kelvin, V of 12. A model of ours. */
+const WARM_C = 21;
+const WARM_LIMIT_VOLTS_PER_KELVIN = 0.018;
+
+const chargeBefore = (pct: number, rules: HouseRules): StepId | null =>
+  pct < rules.charge.servicePct ? 'charge' : null;
+
+/** Gravity that stays behind the voltage: acid lies in layers, which an equalising charge stirs, again where they are there again. */
 function layered({ evidence, estimates, rules }: Case): Decision | null {
   const { cells, charge: known } = estimates;
-  if (!cells || cells.forced || evidence.chargesGiven > 0) return null;
-  return isStratified(cells, known?.volts25 ?? null, rules) ? charge('stratified') : null;
+  if (!cells || cells.forced) return null;
+  return isStratified(evidence, cells, known?.volts25 ?? null, rules) ? charge('stratified') : null;
 }
 
 /**
@@ -252,8 +300,7 @@ function ageing(known: Case): Decision | null {
   const healthPct = healthToServeOn(known);
   const { estimates, rules } = known;
   if (healthPct === null || healthPct >= rules.health.servePct || !estimates.charge) return null;
-  const next = estimates.charge.pct < rules.charge.servicePct ? 'charge' : null;
-  return { verdict: 'watch', code: 'ageing', next };
+  return { verdict: 'watch', code: 'ageing', next: chargeBefore(estimates.charge.pct, rules) };
 }
 
 /**
@@ -273,6 +320,7 @@ function sound(known: Case): Decision | null {
   const { estimates, rules } = known;
   if (healthPct === null || !estimates.charge) return null;
   if (estimates.charge.pct < rules.charge.servicePct) return charge('charge_before_service');
+  if (ratedByCapacity(known.evidence)) return { verdict: 'watch', code: 'rating_from_capacity', next: null };
   return { verdict: 'serve', code: 'sound', next: null };
 }
 

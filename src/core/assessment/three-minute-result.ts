@@ -17,10 +17,13 @@ export function threeMinuteLimit({ limitVolts }: HouseRules['threeMinute'], nomi
   return ownVolt(limitVolts, nominalVolts);
 }
 
-/** The voltage while charging against its ceiling: flooded types only, warm, and with enough current. */
+/**
+ * The voltage while charging against its ceiling: flooded types only, warm, with enough current, and low: a fuller battery
+ * gasses, and passes any ceiling however sound it is.
+ */
 export function judgeThreeMinute(
   { threeMinute, battery }: Evidence,
-  temperatureC: number | null,
+  { temperatureC, chargePct }: { readonly temperatureC: number | null; readonly chargePct: number | null },
   { threeMinute: rules }: HouseRules,
 ): ThreeMinuteResult | null {
   if (!threeMinute) return null;
@@ -30,7 +33,12 @@ export function judgeThreeMinute(
     volts: threeMinute.volts,
     limitVolts,
     marginVolts: tidy(limitVolts - threeMinute.volts),
-    usable: rules.used && battery.construction === 'flooded' && warm && threeMinute.amps >= rules.leastAmps,
+    usable:
+      rules.used &&
+      battery.construction === 'flooded' &&
+      warm &&
+      threeMinute.amps >= rules.leastAmps &&
+      (rules.mostChargePct >= 100 || (chargePct !== null && chargePct <= rules.mostChargePct)),
     forced: threeMinute.forced,
   };
 }

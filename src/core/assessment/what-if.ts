@@ -62,12 +62,15 @@ export function outcomesOf(
   for (let point = 1; point <= GRID_POINTS; point++) {
     const at = tidy(least + point * grid);
     if (at > most) break;
-    if (verdictAt(at) === verdict) continue;
-    const before = verdict;
-    const edge = narrow(at - grid, at, step, (value) => verdictAt(value) !== before);
-    outcomes.push({ from, to: edge, verdict });
-    from = edge;
-    verdict = verdictAt(edge);
+    const there = verdictAt(at);
+    // Two edges may lie between two points of the grid.
+    for (let near = tidy(at - grid); verdict !== there; near = from) {
+      const before = verdict;
+      const edge = narrow(near, at, step, (value) => verdictAt(value) !== before);
+      outcomes.push({ from, to: edge, verdict });
+      from = edge;
+      verdict = verdictAt(edge);
+    }
   }
   outcomes.push({ from, to: most, verdict });
   return outcomes;

@@ -38,7 +38,10 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   stratified: 'Acid stratified',
   ageing: 'Ageing',
   charge_before_service: 'Charge too low for service',
+  amperes_corrected_twice: 'Amperes of a tester corrected once more',
+  joint: 'A joint inside opens under load',
   charge_unknown: 'Charge unknown',
+  still_charging: 'Something still charges it',
   repeat_open_circuit: 'Open-circuit reading was forced',
   repeat_load: 'Load test does not decide',
   repeat_cells: 'Cell reading was forced',
@@ -56,6 +59,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   load_below_gate: 'Loaded below the charge gate: a pass counts, a fail does not',
   load_forced: 'Load test forced: indicative',
   load_scaled: 'Brought to the rated load and time',
+  load_at_full_charge: 'Load test brought to full charge',
   load_scaled_far: 'Load far from the rated one: indicative',
   load_not_usable: 'Load test not usable',
   conductance_inconclusive: 'Conductance not conclusive here',
@@ -132,7 +136,13 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   weak_undercharged: 'It looks weak, but it is not charged enough to be condemned for that.',
   ageing: 'It still does its work, with less in hand than a good one.',
   charge_before_service: 'It is sound, only low.',
+  amperes_corrected_twice:
+    'A tester that shows amperes has nearly always corrected them itself: correcting again counts it twice.',
+  joint:
+    'Two load tests agree that it fails, and its conductance stays good: a joint inside opens once current flows.',
   charge_unknown: 'The charge is not known yet.',
+  still_charging:
+    'No battery stands so high by itself. Is a charger connected, or an engine running? Take it off, let it settle, read again.',
   repeat_open_circuit: 'The open-circuit voltage was forced and cannot condemn a battery.',
   repeat_load: 'The load test was forced or cannot be scaled, and does not decide.',
   sulphated: 'Its voltage rises too high while charging: the plates are sulphated.',

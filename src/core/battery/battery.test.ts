@@ -1,8 +1,13 @@
 import fc from 'fast-check';
 import { type BatterySpec, specOf, tagKey } from './battery';
 import type { BatteryLabel } from './battery-label';
-import { capacityFromReserve, reserveFromCapacity } from './capacity';
-import { CONSTRUCTIONS } from './construction';
+import {
+  capacityFromCranking,
+  capacityFromReserve,
+  crankingFromCapacity,
+  reserveFromCapacity,
+} from './capacity';
+import { CONSTRUCTIONS, type Construction } from './construction';
 import { crankingRating, workingCapacity } from './cranking-rating';
 import { loadToSet } from './load-to-set';
 import { convertRating, RATING_STANDARDS } from './rating-standard';
@@ -73,10 +78,10 @@ describe('the rating to work with', () => {
   });
 
   it.each([
-    ['flooded', 390],
-    ['calcium', 450],
-    ['efb', 480],
-    ['agm', 570],
+    ['flooded', 540],
+    ['calcium', 552],
+    ['efb', 570],
+    ['agm', 630],
     ['gel', 360],
   ] as const)('is guessed for 60 Ah %s at %i A', (construction, saeAmps) => {
     expect(crankingRating({ ...bare, construction, c20Ah: 60 })).toMatchObject({
@@ -84,6 +89,32 @@ describe('the rating to work with', () => {
       basis: 'capacity',
       band: 0.2,
     });
+  });
+
+  it('grows less than the capacity in large blocks, whose plates are thicker', () => {
+    const sae = (c20Ah: number, construction: Construction) =>
+      crankingRating({ ...bare, construction, c20Ah })?.saeAmps;
+    expect([100, 140, 180, 220].map((ah) => sae(ah, 'flooded'))).toEqual([900, 1050, 1080, 1320]);
+    expect([100, 140, 180].map((ah) => sae(ah, 'gel'))).toEqual([600, 770, 900]);
+  });
+
+  it('and the capacity that goes with a rating is the same read backwards, the smaller of two', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...CONSTRUCTIONS),
+        fc.double({ min: 20, max: 130, noNaN: true }),
+        (construction, c20Ah) => {
+          const saeAmps = crankingFromCapacity(c20Ah, construction);
+          expect(capacityFromCranking(saeAmps, construction)).toBeCloseTo(c20Ah, 6);
+        },
+      ),
+    );
+    expect(capacityFromCranking(1320, 'flooded')).toBeCloseTo(220, 9);
+  });
+
+  it('a block known by its Ah alone is asked for 500 A at most', () => {
+    expect(loadToSet({ ...bare, c20Ah: 220 })).toEqual({ amps: 500, basis: 'capacity' });
+    expect(loadToSet({ ...bare, c20Ah: 60 })).toEqual({ amps: 180, basis: 'capacity' });
   });
 
   it('is unknown when the label says nothing', () => {

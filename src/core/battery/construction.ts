@@ -25,8 +25,11 @@ interface ConstructionFacts {
   /** Electrolyte gravity at 25 °C when empty, and its rise to full. Textbook; efb, agm and gel taken as calcium. */
   readonly emptyGravity: number;
   readonly gravityRise: number;
-  /** Cranking current per ampere-hour where no rating is known, SAE A/Ah, ±20 %. A model of ours. */
-  readonly crankingAmpsPerAh: number;
+  /**
+   * Cranking current per ampere-hour where no rating is known, SAE A/Ah, ±20 %: of blocks up to 100 Ah, and of those of
+   * 180 Ah and more, whose plates are thicker; linear between. A model of ours.
+   */
+  readonly crankingAmpsPerAh: { readonly small: number; readonly large: number };
   /** Cranking current times resistance at full charge and 25 °C, 12 V: A x ohm = V, ±10 %. A model of ours. */
   readonly crankingVolts: number;
   /** RC = factor x C20^exponent, minutes and Ah. Published fit. */
@@ -53,7 +56,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     chargePctByVolts: curve(11.89, 12.06, 12.24, 12.45, 12.65),
     emptyGravity: 1.12,
     gravityRise: 0.145,
-    crankingAmpsPerAh: 6.5,
+    crankingAmpsPerAh: { small: 9, large: 6 },
     crankingVolts: 3.2,
     reserve: FLOODED_RESERVE,
   },
@@ -62,7 +65,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     opens: 'sometimes',
     chargePctByVolts: curve(11.8, 12.03, 12.27, 12.51, 12.75),
     ...CALCIUM_GRAVITY,
-    crankingAmpsPerAh: 7.5,
+    crankingAmpsPerAh: { small: 9.2, large: 6 },
     crankingVolts: 3.0,
     reserve: FLOODED_RESERVE,
   },
@@ -71,7 +74,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     opens: 'sometimes',
     chargePctByVolts: curve(11.8, 12.04, 12.29, 12.54, 12.78),
     ...CALCIUM_GRAVITY,
-    crankingAmpsPerAh: 8,
+    crankingAmpsPerAh: { small: 9.5, large: 6 },
     crankingVolts: 2.85,
     reserve: FLOODED_RESERVE,
   },
@@ -80,7 +83,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     opens: 'never',
     chargePctByVolts: curve(11.8, 12.06, 12.34, 12.62, 12.88),
     ...CALCIUM_GRAVITY,
-    crankingAmpsPerAh: 9.5,
+    crankingAmpsPerAh: { small: 10.5, large: 6 },
     crankingVolts: 2.7,
     reserve: RECOMBINANT_RESERVE,
   },
@@ -89,7 +92,7 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     opens: 'never',
     chargePctByVolts: curve(11.8, 12.08, 12.37, 12.63, 12.85),
     ...CALCIUM_GRAVITY,
-    crankingAmpsPerAh: 6,
+    crankingAmpsPerAh: { small: 6, large: 5 },
     crankingVolts: 3.4,
     reserve: RECOMBINANT_RESERVE,
   },

@@ -1,7 +1,6 @@
 import type { BatterySpec } from './battery';
 import type { Rating } from './battery-label';
-import { capacityFromReserve } from './capacity';
-import { CONSTRUCTION_FACTS } from './construction';
+import { capacityFromCranking, capacityFromReserve, crankingFromCapacity } from './capacity';
 import { convertRating, RATING_STANDARDS } from './rating-standard';
 
 /** The cranking current that the working stands on, in SAE amperes, and where it comes from. */
@@ -31,7 +30,7 @@ export function crankingRating(battery: BatterySpec): CrankingRating | undefined
   }
   const c20Ah = printedCapacity(battery);
   if (c20Ah === undefined) return undefined;
-  const saeAmps = CONSTRUCTION_FACTS[battery.construction].crankingAmpsPerAh * c20Ah;
+  const saeAmps = crankingFromCapacity(c20Ah, battery.construction);
   return { saeAmps, basis: 'capacity', band: CAPACITY_BAND, printed: undefined };
 }
 
@@ -40,7 +39,7 @@ export function workingCapacity(battery: BatterySpec): number | undefined {
   const printed = printedCapacity(battery);
   if (printed !== undefined) return printed;
   const rating = crankingRating(battery);
-  return rating && rating.saeAmps / CONSTRUCTION_FACTS[battery.construction].crankingAmpsPerAh;
+  return rating && capacityFromCranking(rating.saeAmps, battery.construction);
 }
 
 function printedCapacity(battery: BatterySpec): number | undefined {

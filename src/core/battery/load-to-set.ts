@@ -23,6 +23,8 @@ export interface LoadToSet {
 /** Standard practice: half of the cold-cranking rating, or three times the ampere-hours where it is unknown. */
 const RATING_SHARE = 0.5;
 const CAPACITY_MULTIPLE = 3;
+/** However large a block is that is known by its Ah alone: few banks give more, and few of its leads carry it. Rule of the trade. */
+const MOST_BY_CAPACITY_AMPS = 500;
 /** However many steps lower a rating is taken, no lower than this share of it. */
 const LEAST_RATING_SHARE = 0.5;
 
@@ -46,7 +48,9 @@ export function ratedLoad(
     return { amps: saeAmps * RATING_SHARE, basis: 'half_rating' };
   }
   const c20Ah = workingCapacity(battery);
-  return c20Ah === undefined ? undefined : { amps: c20Ah * CAPACITY_MULTIPLE, basis: 'capacity' };
+  return c20Ah === undefined
+    ? undefined
+    : { amps: Math.min(MOST_BY_CAPACITY_AMPS, c20Ah * CAPACITY_MULTIPLE), basis: 'capacity' };
 }
 
 /** The load to set on the bank, in A: the rated one, or what a bank that cannot be set draws. */

@@ -1,5 +1,6 @@
+import type { BatterySpec } from '../battery/battery';
 import type { ReadingOf } from '../steps/reading';
-import type { ChargePlan } from './charge-plan';
+import { type ChargePlan, chargingVolts } from './charge-plan';
 import { FULL_AMPS_PER_AH } from './charging-facts';
 
 /** What the readings taken on the charger come to. */
@@ -90,4 +91,25 @@ function unchanged(log: Log): boolean {
 
 function spread(values: readonly number[]): number {
   return Math.max(...values) - Math.min(...values);
+}
+
+/** The voltage is set anew once the battery's temperature moves it by so much, 12 V battery, V. Rule of the trade. */
+const WORTH_SETTING_VOLTS = 0.05;
+
+/**
+ * The voltage that the charger should stand at now, V of the battery: as it was set, until the log says that the battery has
+ * warmed or cooled. A charger that senses the temperature does it by itself.
+ */
+export function voltsToSetNow(
+  start: ReadingOf<'charge_start'>,
+  log: readonly ReadingOf<'charge_log'>[],
+  battery: BatterySpec,
+): number {
+  const { volts, mode, senses = false } = start.data;
+  const temperatureC = log.findLast(({ data }) => data.temperatureC !== null)?.data.temperatureC;
+  if (senses || temperatureC == null) return volts;
+  const asked = chargingVolts(battery, { temperatureC, senses, mode }).absorptionVolts;
+  // Nothing raises what was set: a lower voltage may have had a reason.
+  const now = Math.round(Math.min(volts, asked) * 100) / 100;
+  return volts - now >= (WORTH_SETTING_VOLTS * battery.nominalVolts) / 12 ? now : volts;
 }

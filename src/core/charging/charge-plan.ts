@@ -1,6 +1,6 @@
 import type { FindingCode } from '../assessment/finding';
 import type { BatterySpec } from '../battery/battery';
-import { isSealed } from '../battery/construction';
+import { type Construction, isSealed } from '../battery/construction';
 import { workingCapacity } from '../battery/cranking-rating';
 import { requireFinite, requirePositive, requireWithin } from '../quantity/finite';
 import { ABSORPTION_VOLTS_PER_KELVIN, CHARGING_FACTS, FLOAT_VOLTS_PER_KELVIN } from './charging-facts';
@@ -18,6 +18,8 @@ export interface ChargeTask {
   /** A charger that senses the battery's temperature corrects its voltage itself: it is set as at 25 °C. */
   readonly senses: boolean;
   readonly mode: ChargeMode;
+  /** One cell may be shorted: the others would be charged with its share of the voltage. */
+  readonly suspectShort?: boolean;
 }
 
 /** What to set, how long it takes, and when it has to stop. Volts are the battery's own. */
@@ -54,6 +56,8 @@ export const EQUALISE_HOURS = 4;
 /** Gassing current while charging, A for each 100 Ah and cell. Public standard for charge rooms. */
 const GAS_AMPS_VENTED = 0.02;
 const GAS_AMPS_SEALED = 0.008;
+/** With a cell that may be shorted no more than this, 12 V battery, until the cells were probed. Rule of the trade. */
+const SHORTED_MOST_VOLTS = 12.5;
 const AIR_PER_CELL_AMP = 0.05;
 const VENT_CM2_PER_AIR = 28;
 
@@ -61,7 +65,9 @@ const VENT_CM2_PER_AIR = 28;
  * The plan of a charge: `Ah = C20 (1 - soc) x factor`, bulk `max(0, 0.85 - soc) C20 factor / I`, taper `3 tau` with
  * `tau = max(1 h, 0.15 C20 factor / I)`; voltages brought to the battery's temperature. Null where no capacity is known.
  */
-export function planCharge(battery: BatterySpec, task: ChargeTask): ChargePlan | null {
+export function planCharge(battery: BatterySpec, asked: ChargeTask): ChargePlan | null {
+  const stands = CHARGE_MODES[battery.construction].includes(asked.mode);
+  const task: ChargeTask = stands ? asked : { ...asked, mode: 'normal' };
   const c20Ah = workingCapacity(battery);
   if (c20Ah === undefined) return null;
   const chargePct = requireWithin('chargePct', task.chargePct, 0, 100);
@@ -84,7 +90,7 @@ export function planCharge(battery: BatterySpec, task: ChargeTask): ChargePlan |
     taperHours,
     hours: bulkHours + taperHours,
     stopC,
-    ...airFor(battery, c20Ah),
+    ...airFor(battery, { c20Ah, amps, mode: task.mode }),
   };
 }
 
@@ -97,24 +103,45 @@ function ampsPerAh(mode: ChargeMode, most: number): number {
 /** Absorption and float voltage at the battery's own temperature, V of the battery. */
 export function chargingVolts(
   { construction, nominalVolts }: BatterySpec,
-  { temperatureC, senses, mode }: Pick<ChargeTask, 'temperatureC' | 'senses' | 'mode'>,
+  task: Pick<ChargeTask, 'temperatureC' | 'senses' | 'mode' | 'suspectShort'>,
 ): { readonly absorptionVolts: number; readonly floatVolts: number } {
-  const { absorptionVolts, floatVolts } = CHARGING_FACTS[construction];
+  const { temperatureC, senses, mode, suspectShort = false } = task;
+  const { absorptionVolts, floatVolts, mostVolts } = CHARGING_FACTS[construction];
+  const most = suspectShort ? SHORTED_MOST_VOLTS : mostVolts;
   const warmer = senses ? 0 : requireFinite('temperatureC', temperatureC) - REFERENCE_C;
   const scale = nominalVolts / 12;
   const rise = mode === 'equalise' ? EQUALISE_RISE_VOLTS : 0;
   return {
-    absorptionVolts: (absorptionVolts + rise + ABSORPTION_VOLTS_PER_KELVIN * warmer) * scale,
-    floatVolts: (floatVolts + FLOAT_VOLTS_PER_KELVIN * warmer) * scale,
+    absorptionVolts: Math.min(most, absorptionVolts + rise + ABSORPTION_VOLTS_PER_KELVIN * warmer) * scale,
+    floatVolts: Math.min(most, floatVolts + FLOAT_VOLTS_PER_KELVIN * warmer) * scale,
   };
 }
 
-/** `Q = 0.05 n Igas C/1000` m³/h with Igas in mA/Ah, and `28 Q` cm² of free opening. */
-function airFor({ construction, nominalVolts }: BatterySpec, c20Ah: number) {
-  const gasAmps = isSealed(construction) ? GAS_AMPS_SEALED : GAS_AMPS_VENTED;
+/**
+ * `Q = 0.05 n Igas C/1000` m³/h with Igas in mA/Ah, and `28 Q` cm² of free opening. A full battery turns all of an equalising
+ * current into gas.
+ */
+function airFor(
+  { construction, nominalVolts }: BatterySpec,
+  { c20Ah, amps, mode }: Pick<ChargePlan, 'c20Ah' | 'amps' | 'mode'>,
+) {
+  const boost = isSealed(construction) ? GAS_AMPS_SEALED : GAS_AMPS_VENTED;
+  const gasAmps = mode === 'equalise' ? Math.max(boost, amps / c20Ah) : boost;
   const airPerHour = AIR_PER_CELL_AMP * (nominalVolts / 2) * gasAmps * c20Ah;
   return { airPerHour, ventCm2: VENT_CM2_PER_AIR * airPerHour };
 }
+
+const OPENING: readonly ChargeMode[] = ['normal', 'slow', 'deep', 'equalise'];
+const SEALED: readonly ChargeMode[] = ['normal', 'slow', 'deep'];
+
+/** The ways of charging that a construction stands: what never opens could not give back the water of an equalising charge. */
+export const CHARGE_MODES: Readonly<Record<Construction, readonly ChargeMode[]>> = {
+  flooded: OPENING,
+  calcium: OPENING,
+  efb: OPENING,
+  agm: SEALED,
+  gel: SEALED,
+};
 
 /** Voltage under which a battery is woken slowly and watched, 12 V. Rule of the trade. */
 const WATCHED_BELOW_VOLTS = 11;

@@ -1,9 +1,16 @@
 import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
-import { CONSTRUCTIONS } from '../battery/construction';
+import { CONSTRUCTIONS, type Construction } from '../battery/construction';
 import type { ReadingOf } from '../steps/reading';
-import { chargeState } from './charge-log';
-import { type ChargeTask, chargingVolts, modeAskedFor, modeFor, planCharge } from './charge-plan';
+import { chargeState, voltsToSetNow } from './charge-log';
+import {
+  CHARGE_MODES,
+  type ChargeTask,
+  chargingVolts,
+  modeAskedFor,
+  modeFor,
+  planCharge,
+} from './charge-plan';
 
 const battery: BatterySpec = {
   construction: 'flooded',
@@ -67,7 +74,41 @@ describe('the plan of a charge', () => {
     expect(planCharge(battery, { ...task, mode: 'slow', chargerAmps: null })).toMatchObject({ amps: 6 });
     const even = planCharge(battery, { ...task, mode: 'equalise', chargerAmps: null, chargePct: 100 });
     expect(even).toMatchObject({ amps: 3, taperHours: 4 });
-    expect(even?.absorptionVolts).toBeCloseTo(15.1, 6);
+    // 14.4 + 0.7 V would be 15.1; and all of its 50 mA an Ah becomes gas: 0.05 × 6 × 0.05 × 60.
+    expect(even?.absorptionVolts).toBe(15);
+    expect(even?.airPerHour).toBeCloseTo(0.9, 6);
+  });
+
+  it('never equalises what does not open', () => {
+    for (const construction of ['agm', 'gel'] as const) {
+      expect(CHARGE_MODES[construction]).not.toContain('equalise');
+      const plan = planCharge({ ...battery, construction }, { ...task, mode: 'equalise' });
+      expect(plan?.mode).toBe('normal');
+    }
+  });
+
+  it('goes no higher than the construction stands, however cold it came in', () => {
+    const at = (construction: Construction) =>
+      chargingVolts({ ...battery, construction }, { ...task, temperatureC: -10 }).absorptionVolts;
+    expect(CONSTRUCTIONS.map(at)).toEqual([15, 15.6, 15, 15, 14.6]);
+    expect(
+      chargingVolts({ ...battery, nominalVolts: 6 }, { ...task, temperatureC: -10 }).absorptionVolts,
+    ).toBe(7.5);
+  });
+
+  it('gives a cell that may be shorted no more than 12.5 V until the cells were probed', () => {
+    expect(planCharge(battery, { ...task, suspectShort: true, mode: 'deep' })?.absorptionVolts).toBe(12.5);
+  });
+
+  it('sets the voltage anew as the battery warms, and never higher than it was set', () => {
+    const start = { data: { mode: 'normal', volts: 15, amps: 10, hours: 6 } } as ReadingOf<'charge_start'>;
+    const log = (...celsius: (number | null)[]) =>
+      celsius.map((temperatureC) => ({ data: { temperatureC } }) as ReadingOf<'charge_log'>);
+    expect(voltsToSetNow(start, [], battery)).toBe(15);
+    expect(voltsToSetNow(start, log(20, null), battery)).toBeCloseTo(14.52, 6);
+    expect(voltsToSetNow(start, log(-20), battery)).toBe(15);
+    const senses = { data: { ...start.data, senses: true } } as ReadingOf<'charge_start'>;
+    expect(voltsToSetNow(senses, log(40), battery)).toBe(15);
   });
 
   it('needs a capacity, and says so by having no plan', () => {

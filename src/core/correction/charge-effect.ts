@@ -13,3 +13,9 @@ export function resistanceRise(chargePct: number): number {
   const missing = 1 - requireWithin('chargePct', chargePct, 0, 100) / 100;
   return 1 + LINEAR * missing + CUBIC * missing ** 3;
 }
+
+/** How steeply that rise falls with charge, per unit of it: `-0.25 - 2.7 (1-s)^2`. */
+export function resistanceRiseSlope(chargePct: number): number {
+  const missing = 1 - requireWithin('chargePct', chargePct, 0, 100) / 100;
+  return -LINEAR - 3 * CUBIC * missing ** 2;
+}

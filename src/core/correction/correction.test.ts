@@ -97,8 +97,15 @@ describe('rest', () => {
     expect(surfaceChargeSuspected(12.6, rest(60), limits)).toBe(false);
     expect(surfaceChargeSuspected(12.6, rest(5, true), limits)).toBe(false);
     expect(surfaceChargeSuspected(12.6, rest(null), limits)).toBe(false);
-    expect(surfaceChargeSuspected(12.81, rest(900), limits)).toBe(true);
-    expect(surfaceChargeSuspected(12.8, rest(900), limits)).toBe(false);
+    expect(surfaceChargeSuspected(12.81, rest(719), limits)).toBe(true);
+    expect(surfaceChargeSuspected(12.8, rest(719), limits)).toBe(false);
+    expect(surfaceChargeSuspected(12.81, rest(null), limits)).toBe(true);
+  });
+
+  it('suspects none after half a day, or once it was taken off, however high the voltage', () => {
+    const limits = { restMinutes: 60, ceilingVolts25: 12.8 };
+    expect(surfaceChargeSuspected(12.92, rest(720), limits)).toBe(false);
+    expect(surfaceChargeSuspected(12.92, rest(5, true), limits)).toBe(false);
   });
 });
 
@@ -143,19 +150,21 @@ describe('the load limit', () => {
   });
 });
 
+const ON = { construction: 'flooded', temperatureC: 25, c20Ah: 60 } as const;
+
 describe('a load held otherwise', () => {
   const held = { voltsBefore: 12.65, volts: 10.6, amps: 250, seconds: 15 };
 
   it('is unchanged at the same current and time', () => {
-    expect(normaliseLoadVolts(held, 250, 15, 60)).toBeCloseTo(10.6, 12);
+    expect(normaliseLoadVolts(held, 250, 15, ON)).toBeCloseTo(10.6, 12);
   });
 
   it('is worked by hand', () => {
     // Va(250) = 0.126 asinh(13.889) = 0.41923; Va(300) = 0.126 asinh(16.667) = 0.44214; drop 2.05 - 0.41923 = 1.63077.
     // At 300 A, 15 s: 12.65 - 0.44214 - 1.63077 x 1.2 = 10.2509.
-    expect(normaliseLoadVolts(held, 300, 15, 60)).toBeCloseTo(10.2509, 3);
+    expect(normaliseLoadVolts(held, 300, 15, ON)).toBeCloseTo(10.2509, 3);
     // Held 7 s instead of 15: g(15)/g(7) = 1.105527/1.059062 = 1.043873.
-    expect(normaliseLoadVolts({ ...held, seconds: 7 }, 250, 15, 60)).toBeCloseTo(
+    expect(normaliseLoadVolts({ ...held, seconds: 7 }, 250, 15, ON)).toBeCloseTo(
       12.65 - 0.41923 - 1.63077 * 1.043873,
       3,
     );
@@ -169,7 +178,7 @@ describe('a load held otherwise', () => {
         number(3, 20),
         number(0.5, 10),
         (amps, more, seconds, longer) => {
-          const at = (load: number, time: number) => normaliseLoadVolts(held, load, time, 60);
+          const at = (load: number, time: number) => normaliseLoadVolts(held, load, time, ON);
           expect(at(amps + more, seconds)).toBeLessThan(at(amps, seconds));
           expect(at(amps, seconds + longer)).toBeLessThan(at(amps, seconds));
         },
@@ -178,23 +187,52 @@ describe('a load held otherwise', () => {
   });
 
   it.each(['amps', 'seconds'] as const)('refuses no %s by name', (name) => {
-    expect(() => normaliseLoadVolts({ ...held, [name]: 0 }, 250, 15, 60)).toThrow(`held.${name}`);
-    expect(() => normaliseLoadVolts({ ...held, [name]: Number.NaN }, 250, 15, 60)).toThrow(`held.${name}`);
+    expect(() => normaliseLoadVolts({ ...held, [name]: 0 }, 250, 15, ON)).toThrow(`held.${name}`);
+    expect(() => normaliseLoadVolts({ ...held, [name]: Number.NaN }, 250, 15, ON)).toThrow(`held.${name}`);
   });
 });
 
 describe('health from the load', () => {
-  const conditions = { voltsBefore: 12.65, chargePct: 100, limitVolts: 9.6, saeAmps: 570, loadAmps: 285 };
+  const conditions = { ...ON, voltsBefore: 12.65, chargePct: 100, saeAmps: 570, loadAmps: 285 };
+  const activation = 0.126 * Math.asinh(285 / 18);
+  const newVolts = 12.65 - activation - 1.03 * (1.325 + 0.15);
 
-  it('is 65 % exactly at the limit of a full battery', () => {
-    expect(healthFromLoad(9.6, conditions)).toBeCloseTo(65, 9);
+  it('is 100 % where a new battery ends: 10.70 V of a full one, 58 % at the limit, 63 % in the cold', () => {
+    expect(newVolts).toBeCloseTo(10.695, 3);
+    expect(healthFromLoad(newVolts, conditions)).toBeCloseTo(100, 9);
+    expect(healthFromLoad(9.6, conditions)).toBeCloseTo(58.1, 1);
+    const cold = { ...conditions, temperatureC: -18, voltsBefore: 12.59 };
+    expect(healthFromLoad(8.5, cold)).toBeCloseTo(63.5, 1);
   });
 
-  it('allows for a low charge by the rise of resistance', () => {
+  it('allows for a low charge by the rise of resistance, which diffusion has no part in', () => {
     expect(resistanceRise(100)).toBe(1);
     expect(resistanceRise(50)).toBeCloseTo(1 + 0.125 + 0.1125, 12);
     const half = healthFromLoad(9.6, { ...conditions, chargePct: 50 });
-    expect(half).toBeCloseTo(65 * 1.2375, 9);
+    expect(half).toBeCloseTo((100 * 1.03 * (1.325 * 1.2375 + 0.15)) / (3.05 - activation), 9);
+  });
+
+  it('is blind to what stands above a full battery: a surface charge carries no current', () => {
+    const charged = { ...conditions, voltsBefore: 13.1 };
+    expect(healthFromLoad(10.2, charged)).toBe(healthFromLoad(10.2, conditions));
+  });
+
+  it('falls with the voltage, at any temperature, charge and construction', () => {
+    const construction = fc.constantFrom(...CONSTRUCTIONS);
+    fc.assert(
+      fc.property(
+        construction,
+        number(-18, 45),
+        number(65, 100),
+        number(7, 10.5),
+        number(0.01, 1),
+        (of, temperatureC, chargePct, volts, lower) => {
+          const known = { ...conditions, construction: of, temperatureC, chargePct };
+          const [here = 0, there = 0] = [volts, volts - lower].map((read) => healthFromLoad(read, known));
+          expect(there).toBeLessThan(here);
+        },
+      ),
+    );
   });
 
   it('is undone by the voltage at a health', () => {
@@ -208,14 +246,19 @@ describe('health from the load', () => {
 
   it('says nothing of a voltage that did not fall', () => {
     expect(healthFromLoad(12.65, conditions)).toBeUndefined();
-    expect(healthFromLoad(13, conditions)).toBeUndefined();
+    expect(healthFromLoad(12.65 - activation + 0.001, conditions)).toBeUndefined();
   });
 
   it('is 6 % uncertain at the rated load, 15 % at the trusted ratio and beyond', () => {
-    expect(loadHealthUncertainty(1, 2)).toBeCloseTo(0.06, 12);
-    expect(loadHealthUncertainty(2, 2)).toBeCloseTo(0.15, 12);
-    expect(loadHealthUncertainty(0.5, 2)).toBeCloseTo(0.15, 12);
-    expect(loadHealthUncertainty(5, 2)).toBe(0.15);
-    expect(loadHealthUncertainty(Math.SQRT2, 2)).toBeCloseTo(0.105, 12);
+    const at = (ratio: number, ratingBand = 0, chargeSdPct = 0) =>
+      loadHealthUncertainty({ ratio, trustedRatio: 2, ratingBand, chargeSdPct }, conditions);
+    expect(at(1)).toBeCloseTo(0.06, 12);
+    expect(at(2)).toBeCloseTo(0.15, 12);
+    expect(at(0.5)).toBeCloseTo(0.15, 12);
+    expect(at(5)).toBe(0.15);
+    expect(at(Math.SQRT2)).toBeCloseTo(0.105, 12);
+    // A guessed rating, and a charge known to 10 %: 0.25 × 0.10 of 1.325 V in 1.475.
+    expect(at(1, 0.2)).toBeCloseTo(Math.hypot(0.06, 0.2), 12);
+    expect(at(1, 0, 10)).toBeCloseTo(Math.hypot(0.06, (1.325 * 0.025) / 1.475), 12);
   });
 });

@@ -5,9 +5,6 @@ import { requireFinite } from '../quantity/finite';
 export const GRAVITY_PER_KELVIN = 0.0007;
 const REFERENCE_C = 25;
 
-/** Volts that a lead-acid cell shows above its electrolyte's gravity. Rule of the trade. */
-const VOLTS_OVER_GRAVITY = 0.84;
-
 /**
  * Brings a hydrometer's reading to 25 °C: `sg25 = sg + 0.0007 (T - 25)`. Not for a compensated hydrometer.
  * @example gravityAt25(1.25, 15) // 1.243
@@ -27,9 +24,4 @@ export function chargeFromGravity(gravity25: number, construction: Construction)
   const { emptyGravity, gravityRise } = CONSTRUCTION_FACTS[construction];
   const pct = (100 * (requireFinite('gravity25', gravity25) - emptyGravity)) / gravityRise;
   return Math.min(100, Math.max(0, pct));
-}
-
-/** The rested voltage at 25 °C of a 12 V battery whose six cells hold this gravity. Rule of the trade. */
-export function openVoltsFromGravity(gravity25: number): number {
-  return 6 * (gravity25 + VOLTS_OVER_GRAVITY);
 }

@@ -1,44 +1,88 @@
+import type { Construction } from '../battery/construction';
 import { requirePositive } from '../quantity/finite';
-import { resistanceRise } from './charge-effect';
+import { resistanceRise, resistanceRiseSlope } from './charge-effect';
+import { openCircuitVoltsAtCharge } from './charge-from-open-circuit';
+import { resistanceAtTemperature } from './conductance';
+import { activationVolts } from './load-normalising';
 
-/** Health that a battery exactly at the load limit counts as. A model of ours, from the limit's own meaning. */
-export const HEALTH_AT_LIMIT_PCT = 65;
-/** Open voltage of the battery that the limit table was written for, 12 V. */
-const LIMIT_OPEN_VOLTS = 12.65;
-
-/** What fixes the resistance that a load test is held against. */
+/** What fixes what a battery of some health ends a load test at. Volts are of a battery of 12 V. */
 export interface LoadConditions {
-  /** Voltage just before the load, 12 V battery. */
+  readonly construction: Construction;
+  readonly temperatureC: number;
+  /** Voltage just before the load. */
   readonly voltsBefore: number;
   readonly chargePct: number;
-  /** The corrected limit for the battery's temperature, 12 V battery. */
-  readonly limitVolts: number;
   /** Rated cranking current, SAE A. */
   readonly saeAmps: number;
   /** The rated load, A. */
   readonly loadAmps: number;
+  readonly c20Ah: number;
 }
 
-const ohmsAtLimit = ({ limitVolts, saeAmps }: LoadConditions) =>
-  (LIMIT_OPEN_VOLTS - limitVolts) / (requirePositive('saeAmps', saeAmps) / 2);
+/**
+ * What a battery of full health and charge loses at 25 °C under half of its rating, V: in its resistance, and by
+ * diffusion, which temperature and charge leave alone. A model of ours, fitted to the physical one.
+ */
+interface Drop {
+  readonly ohmicVolts: number;
+  readonly diffusionVolts: number;
+}
+const FREE_ACID: Drop = { ohmicVolts: 1.325, diffusionVolts: 0.15 };
+const BOUND_ACID: Drop = { ohmicVolts: 1.355, diffusionVolts: 0.158 };
+const dropOf = (construction: Construction) =>
+  construction === 'agm' || construction === 'gel' ? BOUND_ACID : FREE_ACID;
+
+/** New batteries give a little more than their label says. A model of ours. */
+const NEW_OVER_LABEL = 1.03;
+
+/** Open voltage of a full, settled battery at its own temperature, V of a battery of 12 V. */
+function fullOpenVolts(construction: Construction, temperatureC: number): number {
+  return openCircuitVoltsAtCharge(100, construction, temperatureC);
+}
+
+/** What is left of the voltage before the load once a surface charge is taken off: it carries no current. */
+export const carriedVolts = ({ construction, temperatureC, voltsBefore }: LoadConditions) =>
+  Math.min(voltsBefore, fullOpenVolts(construction, temperatureC));
+
+/** What a battery of full health loses beside its activation under this load, V. */
+function healthyDrop({ construction, temperatureC, chargePct, saeAmps, loadAmps }: LoadConditions): number {
+  const { ohmicVolts, diffusionVolts } = dropOf(construction);
+  const atHalfRating =
+    NEW_OVER_LABEL *
+    (ohmicVolts * resistanceAtTemperature(temperatureC) * resistanceRise(chargePct) + diffusionVolts);
+  return atHalfRating * (requirePositive('loadAmps', loadAmps) / (requirePositive('saeAmps', saeAmps) / 2));
+}
+
+const activation = ({ construction, temperatureC, loadAmps, c20Ah }: LoadConditions) =>
+  activationVolts(loadAmps, { construction, temperatureC, c20Ah });
 
 /**
- * State of health in percent from the voltage at the end of the rated load: `0.65 Rlim(T) / (R / m(soc))` with
- * `R = (V0 - V15)/I`. Undefined when the voltage did not fall, which no battery does.
+ * State of health in percent from the voltage at the end of the rated load: the cranking fraction itself,
+ * `1.03 (u f(T) m(soc) + w)/(min(V0, Vf) - V15 - Va)`. Undefined when the voltage fell by no more than activation takes,
+ * which no battery does. A model of ours.
  * @param volts voltage at 15 s under the rated load, 12 V battery
  */
 export function healthFromLoad(volts: number, conditions: LoadConditions): number | undefined {
-  const ohms = (conditions.voltsBefore - volts) / requirePositive('loadAmps', conditions.loadAmps);
-  if (!(ohms > 0)) return undefined;
-  return (HEALTH_AT_LIMIT_PCT * ohmsAtLimit(conditions) * resistanceRise(conditions.chargePct)) / ohms;
+  const lost = carriedVolts(conditions) - volts - activation(conditions);
+  return lost > 0 ? (100 * healthyDrop(conditions)) / lost : undefined;
 }
 
 /** The voltage at which a battery of this health would end the rated load: `healthFromLoad` read backwards. */
 export function loadVoltsAtHealth(healthPct: number, conditions: LoadConditions): number {
-  const ohms =
-    (HEALTH_AT_LIMIT_PCT * ohmsAtLimit(conditions) * resistanceRise(conditions.chargePct)) /
-    requirePositive('healthPct', healthPct);
-  return conditions.voltsBefore - ohms * conditions.loadAmps;
+  const lost = (100 * healthyDrop(conditions)) / requirePositive('healthPct', healthPct);
+  return carriedVolts(conditions) - activation(conditions) - lost;
+}
+
+/**
+ * The reading that the same battery would have given at full charge, V of a battery of 12 V: what is lost, less what the
+ * missing charge adds to it. A model of ours.
+ */
+export function loadVoltsAtFullCharge(volts: number, conditions: LoadConditions): number {
+  const lost = carriedVolts(conditions) - volts;
+  return (
+    fullOpenVolts(conditions.construction, conditions.temperatureC) -
+    lost / resistanceRise(conditions.chargePct)
+  );
 }
 
 /** Relative uncertainty at the rated load, and where the scaling is trusted no further. A model of ours. */
@@ -47,11 +91,41 @@ const MOST_UNCERTAINTY = 0.15;
 
 /**
  * Standard uncertainty of health from a load test, as a share of it: 6 % at the rated load, growing with
- * `|ln(I2/I1)|` to 15 % at the largest trusted ratio and staying there.
- * @param ratio rated load over load held
- * @param trustedRatio largest ratio that is trusted, above 1
+ * `|ln(I2/I1)|` to 15 % at the largest trusted ratio and staying there; with it in quadrature the band of the rating that
+ * the health is told against, and what the uncertainty of the charge makes of it.
  */
-export function loadHealthUncertainty(ratio: number, trustedRatio: number): number {
-  const distance = Math.abs(Math.log(requirePositive('ratio', ratio))) / Math.log(trustedRatio);
-  return Math.min(MOST_UNCERTAINTY, LEAST_UNCERTAINTY + (MOST_UNCERTAINTY - LEAST_UNCERTAINTY) * distance);
+export function loadHealthUncertainty(
+  held: {
+    /** Rated load over load held. */
+    readonly ratio: number;
+    /** Largest ratio that is trusted, above 1. */
+    readonly trustedRatio: number;
+    /** Relative uncertainty of the rating. */
+    readonly ratingBand: number;
+    /** Standard uncertainty of the charge, percent. */
+    readonly chargeSdPct: number;
+  },
+  conditions: Pick<LoadConditions, 'construction' | 'temperatureC' | 'chargePct'>,
+): number {
+  const distance = Math.abs(Math.log(requirePositive('ratio', held.ratio))) / Math.log(held.trustedRatio);
+  const own = Math.min(
+    MOST_UNCERTAINTY,
+    LEAST_UNCERTAINTY + (MOST_UNCERTAINTY - LEAST_UNCERTAINTY) * distance,
+  );
+  return Math.hypot(own, held.ratingBand, byCharge(held.chargeSdPct, conditions));
+}
+
+/** What an uncertain charge leaves open of the drop, as a share of it. */
+function byCharge(
+  chargeSdPct: number,
+  {
+    construction,
+    temperatureC,
+    chargePct,
+  }: Pick<LoadConditions, 'construction' | 'temperatureC' | 'chargePct'>,
+): number {
+  const { ohmicVolts, diffusionVolts } = dropOf(construction);
+  const ohmic = ohmicVolts * resistanceAtTemperature(temperatureC);
+  const moved = ohmic * Math.abs(resistanceRiseSlope(chargePct)) * (chargeSdPct / 100);
+  return moved / (ohmic * resistanceRise(chargePct) + diffusionVolts);
 }

@@ -148,7 +148,7 @@ describe('graded cells', () => {
     expect(Object.fromEntries(APPENDED_COLUMNS.map((name, index) => [name, cells[index]]))).toMatchObject({
       soc_pct: '100.0',
       soc_sd: '5.0',
-      soh_pct: '107.2',
+      soh_pct: '106.9',
       load_set_a: '285.0',
       load_limit_v: '9.600',
       load_margin_v: '1.200',
@@ -156,7 +156,7 @@ describe('graded cells', () => {
       grade: 'A',
       next_step: '',
       reasons: 'sound;load_passes',
-      rules: 'integra-standard/3',
+      rules: 'integra-standard/4',
     });
   });
 });
@@ -238,6 +238,18 @@ describe('what docs/formats shows', () => {
 
   it('is an example that can be read', () => {
     expect(readRulesFile(shown('rules-1.example.json'))).toEqual({ ok: true, value: STANDARD_RULES });
+  });
+
+  it('is read as well where an earlier version wrote it, with what that version did where it did not ask', () => {
+    const file = JSON.parse(writeRulesFile(STANDARD_RULES));
+    delete file.shape;
+    delete file.rules.load.atFullCharge;
+    delete file.rules.recovery.judgedBy;
+    delete file.rules.recovery.chargePct;
+    expect(readRulesFile(JSON.stringify(file))).toMatchObject({
+      ok: true,
+      value: { load: { atFullCharge: false }, recovery: { judgedBy: 'volts', volts: 12.4 } },
+    });
   });
 });
 

@@ -385,7 +385,14 @@ it('the same tag is the same battery, and what was read is kept to', () => {
   const read = {
     ...estimates,
     temperatureC: 3,
-    charge: { pct: 61, sdPct: 5, volts25: 12.3, surfaceSuspected: false, indicative: false },
+    charge: {
+      pct: 61,
+      sdPct: 5,
+      volts25: 12.3,
+      surfaceSuspected: false,
+      stillCharging: false,
+      indicative: false,
+    },
   };
   expect(likelyBattery(FLOODED_60, 'FH-0101', read)).toMatchObject({ chargePct: 61, temperatureC: 3 });
 });

@@ -62,7 +62,7 @@ describe('the order of a run', () => {
   });
 
   it('asks for recovery after a failed load and for a charge when it stays low', () => {
-    const run = upToOpen(12.5).add('load', { amps: 285, seconds: 15, volts: 9.5, temperatureC: 25 });
+    const run = upToOpen(12.5).add('load', { amps: 285, seconds: 15, volts: 9.2, temperatureC: 25 });
     expect(run.at().nextStep).toBe('recovery');
     const low = run.add('recovery', { minutes: 5, volts: 12.3 }).at();
     expect(low.nextStep).toBe('charge');

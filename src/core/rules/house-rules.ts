@@ -85,9 +85,14 @@ export const HouseRulesSchema = record({
       maximum: 0,
       description: 'margin under which a failure is clear, V',
     }),
+    atFullCharge: Type.Boolean({
+      description: 'the reading is brought to full charge before it is held against the limit',
+    }),
   }),
   recovery: record({
-    volts: volts('open voltage that shows the charge is there'),
+    judgedBy: oneOf(['charge', 'volts'], 'recovery is held against'),
+    chargePct: percent('charge of this construction that shows the charge is there'),
+    volts: volts('open voltage that shows the charge is there, whatever the construction'),
     minutes: minutes('time after which a battery that has not recovered will not'),
   }),
   conductance: record({
@@ -134,6 +139,8 @@ export const HouseRulesSchema = record({
     limitVolts: volts('highest voltage of sound plates while charging'),
     leastAmps: Type.Number({ minimum: 1, maximum: 200, description: 'least charging current' }),
     lowestC: celsius('under it the test says nothing'),
+    mostChargePct: percent('charge above which sound plates gas and pass the limit too'),
+    retires: Type.Boolean({ description: 'the test alone retires once a charge was given' }),
   }),
   fusion: record({
     disagreeSigmas: Type.Number({
@@ -145,6 +152,7 @@ export const HouseRulesSchema = record({
   health: record({
     servePct: percent('least health to return to service'),
     retirePct: percent('health under which to retire'),
+    passFloorPct: percent('health under which a passing load test does not keep a battery'),
     gradeAPct: percent('least health for grade A'),
     gradeBPct: percent('least health for grade B'),
     gradeCPct: percent('least health for grade C'),

@@ -6,7 +6,7 @@ import type { HouseRules } from './house-rules';
  */
 export const STANDARD_RULES: HouseRules = {
   id: 'integra-standard',
-  version: 3,
+  version: 4,
   name: 'Integra standard',
   charge: {
     loadGatePct: 65,
@@ -47,10 +47,11 @@ export const STANDARD_RULES: HouseRules = {
     pauseMinutes: 1,
     failsChargedPct: 90,
     failsChargedMarginVolts: -0.15,
+    atFullCharge: true,
   },
-  recovery: { volts: 12.4, minutes: 5 },
+  recovery: { judgedBy: 'charge', chargePct: 75, volts: 12.4, minutes: 5 },
   conductance: { leastChargePct: 60, lowestC: 0, highestC: 50 },
-  cells: { evenSpread: 0.025, faultySpread: 0.05, stratifiedVolts: 0.1 },
+  cells: { evenSpread: 0.025, faultySpread: 0.05, stratifiedVolts: 0.08 },
   inspection: { surfaceLeakVolts: 0.5 },
   crank: {
     judgedBy: 'floor',
@@ -66,9 +67,16 @@ export const STANDARD_RULES: HouseRules = {
     leakVolts: 12.2,
     leakHours: 24,
   },
-  threeMinute: { used: true, limitVolts: 15.5, leastAmps: 25, lowestC: 16 },
+  threeMinute: {
+    used: true,
+    limitVolts: 15.5,
+    leastAmps: 25,
+    lowestC: 16,
+    mostChargePct: 40,
+    retires: false,
+  },
   fusion: { disagreeSigmas: 2.5 },
-  health: { servePct: 80, retirePct: 65, gradeAPct: 90, gradeBPct: 80, gradeCPct: 65 },
+  health: { servePct: 80, retirePct: 65, passFloorPct: 60, gradeAPct: 90, gradeBPct: 80, gradeCPct: 65 },
   vehicle: {
     sideDropVolts: 0.2,
     jointDropVolts: 0.1,

@@ -54,13 +54,13 @@ const EARLIER_VERSIONS: readonly {
   },
 ];
 
-/** Version 2 asked for more figures than version 1 and changed none of them. */
-const SECOND_VERSION = 2;
+/** Versions 2 and 3 asked for more figures than the ones before and changed none of them. */
+const SAME_FIGURES: ReadonlySet<number> = new Set([1, 2, 3]);
 
 /** A version of the standard rules with its own figures; undefined for one that there never was. */
 export function standardRules(version: number): HouseRules | undefined {
   if (version === STANDARD_RULES.version) return STANDARD_RULES;
   const [first] = EARLIER_VERSIONS;
-  if (!first || !(version === 1 || version === SECOND_VERSION)) return undefined;
+  if (!first || !SAME_FIGURES.has(version)) return undefined;
   return { ...upgradeRules(first.rules, first.shape), version } as HouseRules;
 }

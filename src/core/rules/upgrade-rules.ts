@@ -5,7 +5,7 @@
  */
 
 /** The shape of house rules as they are kept now. */
-export const RULES_SHAPE = 3;
+export const RULES_SHAPE = 4;
 
 type Groups = Readonly<Record<string, Readonly<Record<string, unknown>>>>;
 
@@ -56,8 +56,16 @@ const ADDED_IN_3: Groups = {
   },
 };
 
+/** What a charge makes of a reading, and what a test may decide by itself, came with shape 4. */
+const ADDED_IN_4: Groups = {
+  load: { atFullCharge: false },
+  recovery: { judgedBy: 'volts', chargePct: 75 },
+  threeMinute: { mostChargePct: 100, retires: true },
+  health: { passFloorPct: 100 },
+};
+
 /** What each shape added, the second first. */
-const ADDED: readonly Groups[] = [ADDED_IN_2, ADDED_IN_3];
+const ADDED: readonly Groups[] = [ADDED_IN_2, ADDED_IN_3, ADDED_IN_4];
 
 /**
  * Rules of an earlier shape with the figures that they did not have. What they said themselves always stands. The
@@ -72,9 +80,11 @@ export function upgradeRules(
 }
 
 function withFigures(rules: Record<string, unknown>, added: Groups): Record<string, unknown> {
-  const groups = Object.entries(added).map(([group, figures]) => {
+  const groups = Object.entries(added).flatMap(([group, figures]) => {
     const own = rules[group];
-    return [group, { ...figures, ...(typeof own === 'object' ? own : {}) }];
+    // Since shape 3 every group was there: one that is missing is left out by the file, and told.
+    if (added === ADDED_IN_4 && typeof own !== 'object') return [];
+    return [[group, { ...figures, ...(typeof own === 'object' ? own : {}) }]];
   });
   return { ...rules, ...Object.fromEntries(groups) };
 }

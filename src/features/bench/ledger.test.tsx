@@ -35,7 +35,7 @@ describe('the ledger', () => {
     const ledger = shownLedger(
       ...UP_TO_OPEN,
       ['open_circuit', { volts: 12.5, temperatureC: 25 }],
-      ['load', { amps: 285, seconds: 15, volts: 9.5, temperatureC: 25 }],
+      ['load', { amps: 285, seconds: 15, volts: 9.2, temperatureC: 25 }],
     );
     expect(plain(ledger)).toContain('Charge81 %± 5 %');
     expect(plain(ledger)).toContain('Recovery');
@@ -50,8 +50,8 @@ describe('the ledger', () => {
       ['skip', { step: 'conductance', reason: 'no tester' }],
     );
     const change = within(ledger).getByRole('region', { name: 'What would change it' });
-    expect(plain(change)).toContain('Load test from 10.18 VReturn to service');
-    expect(plain(change)).toContain('Load test 9.60 V to 10.18 VServe and watch');
+    expect(plain(change)).toContain('Load test from 10.32 VReturn to service');
+    expect(plain(change)).toContain('Load test 9.69 V to 10.32 VServe and watch');
     expect(plain(change)).toContain('Load test below 9.45 VRetire');
   });
 
@@ -62,8 +62,8 @@ describe('the ledger', () => {
       ['load', { amps: 285, seconds: 15, volts: 9.8, temperatureC: 25 }],
     );
     const change = within(ledger).getByRole('region', { name: 'What would change it' });
-    expect(plain(change)).toContain('Load test at 9.59 V or lessNot decided yet');
-    expect(plain(change)).toContain('Load test at 10.18 V or moreReturn to service');
+    expect(plain(change)).toContain('Load test at 9.68 V or lessRetire');
+    expect(plain(change)).toContain('Load test at 10.32 V or moreReturn to service');
   });
 
   it('opens to the working', async () => {

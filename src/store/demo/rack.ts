@@ -2,7 +2,6 @@ import { CONSTRUCTION_FACTS, type Construction } from '@/core/battery/constructi
 import { convertRating, type RatingStandard } from '@/core/battery/rating-standard';
 import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-circuit';
 import { loadVoltsAtHealth } from '@/core/correction/health-from-load';
-import { loadLimit } from '@/core/correction/load-limit';
 import type { LotRow } from '@/core/exchange/views';
 import type { Chance } from '@/core/quantity/chance';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
@@ -45,8 +44,10 @@ function rackRow(chance: Chance, index: number): LotRow {
   };
   const loaded =
     index < LOADED && chargePct >= STANDARD_RULES.charge.loadGatePct && index !== 5 && index !== 12;
-  const limitVolts = loadLimit(CELSIUS, STANDARD_RULES.load.limitVoltsByCelsius);
-  const conditions = { voltsBefore: volts, chargePct, limitVolts, saeAmps, loadAmps: saeAmps / 2 };
+  const conditions = {
+    ...{ construction, temperatureC: CELSIUS, voltsBefore: volts, chargePct },
+    ...{ saeAmps, loadAmps: saeAmps / 2, c20Ah },
+  };
   return {
     ...{
       tag: `QR-${String(index + 1).padStart(3, '0')}`,

@@ -43,6 +43,7 @@ const OTHER_NAMES: Readonly<Partial<Record<UsedColumn, readonly string[]>>> = {
   charge3_v: ['threeminutevolts'],
   crank_v: ['crank', 'cranking', 'crankvolts', 'crankingvoltage'],
   crank_s: ['crankseconds', 'cranktime'],
+  crank_mean_v: ['meancrankvolts', 'meancrankingvoltage'],
   crank_a: ['crankamps', 'crankcurrent'],
   sg_temp_c: ['sgtemp', 'hydrometertemp', 'electrolytetemp'],
 };

@@ -66,7 +66,7 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
   crank: {
     label: 'Cranking',
     cautionOf: 'crank',
-    columns: ['crank_v', 'crank_s', 'crank_a', 'crank_temp_c'],
+    columns: ['crank_v', 'crank_mean_v', 'crank_s', 'crank_a', 'crank_temp_c'],
   },
 };
 

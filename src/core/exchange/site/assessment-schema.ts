@@ -60,6 +60,7 @@ export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
         open({
           volts: READINGS.crank.data.properties.volts,
           seconds: READINGS.crank.data.properties.seconds,
+          meanVolts: READINGS.crank.data.properties.meanVolts,
           amps: READINGS.crank.data.properties.amps,
           temperatureC: READINGS.crank.data.properties.temperatureC,
           forced,
@@ -73,6 +74,8 @@ export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
     vehicle: Type.Optional(optional(VehicleCheckSchema)),
     chargeRefused: Type.Optional(Type.Boolean()),
     chargesGiven: Type.Integer({ minimum: 0, maximum: 1000 }),
+    conductancesMade: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+    loadsMadeVolts: Type.Optional(Type.Array(number, { maxItems: 10_000 })),
     skipped: Type.Optional(Type.Array(oneOf(STEP_IDS), { maxItems: 100 })),
   }),
 );

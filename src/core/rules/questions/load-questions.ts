@@ -97,7 +97,7 @@ export const LOAD_QUESTIONS: readonly Question[] = [
   {
     id: 'load_limit',
     asks: 'Which limit under load, at 21 °C and above?',
-    weighsOn: 'The load margin, and with it rule 9 and the health that a load test tells.',
+    weighsOn: 'The load margin, and with it rule 9.',
     schools: [
       {
         id: '9.6',
@@ -119,6 +119,48 @@ export const LOAD_QUESTIONS: readonly Question[] = [
         goodFor: 'Gives everything in between a charge before it is judged.',
         errs: 'Keeps batteries that the common figure retires.',
         put: put('load', { limitVoltsByCelsius: tableLowerBy(0.6), weakBandVolts: 1 }),
+      },
+    ],
+  },
+  {
+    id: 'load_charge',
+    asks: 'Is a load test brought to full charge before it is held against the limit?',
+    weighsOn: 'Rule 9, between the charge gate and a full charge.',
+    schools: [
+      {
+        id: 'yes',
+        label: 'Brought to full charge',
+        goodFor: 'A sound battery at 70 % is not condemned for what is missing in it.',
+        errs: 'Rests on a charge that was read well.',
+        put: put('load', { atFullCharge: true }),
+      },
+      {
+        id: 'no',
+        label: 'As it was read',
+        goodFor: 'Nothing is worked out: the reading is the reading.',
+        errs: 'Three fail for each one that is worn, near the gate.',
+        put: put('load', { atFullCharge: false }),
+      },
+    ],
+  },
+  {
+    id: 'recovery',
+    asks: 'Which voltage shows that the charge is there, after a failed load?',
+    weighsOn: 'Whether a failed battery is retired at once or charged first.',
+    schools: [
+      {
+        id: 'three_quarters',
+        label: 'That of 75 % charge, by construction',
+        goodFor: 'Means the same for every construction: 12.45 V flooded, 12.62 V AGM.',
+        errs: 'A table in place of one figure.',
+        put: put('recovery', { judgedBy: 'charge', chargePct: 75 }),
+      },
+      {
+        id: '12.4',
+        label: '12.4 V, whatever the construction',
+        goodFor: 'One figure, that everybody knows.',
+        errs: 'Half a charge in an AGM or gel battery, which it condemns.',
+        put: put('recovery', { judgedBy: 'volts', volts: 12.4 }),
       },
     ],
   },

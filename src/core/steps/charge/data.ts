@@ -10,6 +10,7 @@ export const CHARGE_READINGS = {
     volts: measured('chargingVolts'),
     amps: measured('smallChargingAmps'),
     hours: Type.Number({ minimum: 0.1, maximum: 200, description: 'planned hours' }),
+    senses: Type.Optional(Type.Boolean({ description: 'the charger senses the temperature' })),
   }),
   charge_log: readingOf(
     'charge_start',

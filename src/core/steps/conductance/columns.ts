@@ -26,6 +26,7 @@ export const CONDUCTANCE_COLUMNS: ColumnPart<
     const usual = isRatingStandard(unit) ? 'both' : 'none';
     if (value === null) return;
     into.conductance = { value, unit, compensated: compensated ?? usual, temperatureC: ownC, forced: false };
+    into.conductancesMade = 1;
   },
   write: ({ conductance }, facts) => ({
     cond_value: conductance?.value,

@@ -24,8 +24,9 @@ export const conductance: Step<'conductance'> = {
         isRatingStandard(unit) ? `${value} A ${unit}` : `${value} ${unit === 'S' ? 'S' : 'mΩ'}`,
     },
   },
-  evidence: ({ last: { conductance: read } }) => ({
+  evidence: ({ last: { conductance: read }, all }) => ({
     conductance: read ? { ...read.data, forced: read.forced } : null,
+    conductancesMade: all.conductance.length,
   }),
   columns: CONDUCTANCE_COLUMNS,
   written: ({ conductance: read }) => {

@@ -28,6 +28,7 @@ export const LOAD_COLUMNS: ColumnPart<'load_a' | 'load_s' | 'load_v' | 'load_tem
     row.problems.push(...loadAboveOpen('load_v', volts, into.openCircuit?.volts));
     const read = { amps, seconds, volts, temperatureC: loadC, forced: false };
     into.load = stopped ? { ...read, stopped } : read;
+    into.loadsMadeVolts = [volts];
   },
   write: ({ load }, facts) => ({
     load_a: load?.amps,

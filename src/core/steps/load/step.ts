@@ -45,7 +45,10 @@ export const load: Step<'load'> = {
       ],
     },
   },
-  evidence: ({ last: { load: read } }) => ({ load: read ? { ...read.data, forced: read.forced } : null }),
+  evidence: ({ last: { load: read }, all }) => ({
+    load: read ? { ...read.data, forced: read.forced } : null,
+    loadsMadeVolts: all.load.map(({ data }) => data.volts),
+  }),
   columns: LOAD_COLUMNS,
   written: ({ load: read }) => {
     if (!read) return [];

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
-import { type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
+import { CHARGE_MODES, type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
 import { useWords } from '@/ui/site';
@@ -30,6 +30,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
   const { charge, temperatureC } = state.assessment.estimates;
   const openVolts = state.evidence.openCircuit?.volts ?? null;
   const asked = modeAskedFor(state.assessment.decidedBy, openVolts, spec.nominalVolts);
+  const shorted = state.assessment.decidedBy === 'shorted_cell';
   const [mode, setMode] = useState<ChargeMode>(asked);
   const [senses, setSenses] = useState(false);
   const planFor = (chargerAmps: number | null) =>
@@ -39,21 +40,12 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
       chargerAmps,
       senses,
       mode,
+      suspectShort: shorted,
     });
   const usual = planFor(null);
   return (
     <div className="grid gap-4">
-      {fullCharges > 0 && (
-        <p className="text-lg">
-          {fullCharges} full {fullCharges === 1 ? 'charge has' : 'charges have'} been given in this run.
-        </p>
-      )}
-      {asked === 'deep' && (
-        <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
-          Deeply discharged: 0.02 to 0.05 C until 12 V, watched. If it takes none within 4 to 16 h, it is
-          retired.
-        </p>
-      )}
+      <BeforeCharging fullCharges={fullCharges} shorted={shorted} deep={asked === 'deep'} />
       {usual ? (
         <NumberEntry
           nominalVolts={spec.nominalVolts}
@@ -69,7 +61,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
               <Choices
                 legend="Way of charging"
                 name="mode"
-                choices={MODES}
+                choices={MODES.filter(({ value }) => CHARGE_MODES[spec.construction].includes(value))}
                 chosen={mode}
                 onChoose={setMode}
               />
@@ -106,6 +98,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
               volts: Math.round(plan.absorptionVolts * 100) / 100,
               amps: Math.round(plan.amps * 10) / 10,
               hours,
+              ...(senses ? { senses } : {}),
             });
           }}
         />
@@ -118,5 +111,38 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
         It has been charged elsewhere: full charge given
       </Button>
     </div>
+  );
+}
+
+/** What is to be known before the charger is set. */
+function BeforeCharging({
+  fullCharges,
+  shorted,
+  deep,
+}: {
+  readonly fullCharges: number;
+  readonly shorted: boolean;
+  readonly deep: boolean;
+}) {
+  return (
+    <>
+      {fullCharges > 0 && (
+        <p className="text-lg">
+          {fullCharges} full {fullCharges === 1 ? 'charge has' : 'charges have'} been given in this run.
+        </p>
+      )}
+      {shorted && (
+        <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          One cell may be shorted. Probe the cells first; until then no more than the voltage below, or the
+          others are driven with its share.
+        </p>
+      )}
+      {deep && (
+        <p className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+          Deeply discharged: 0.02 to 0.05 C until 12 V, watched. If it takes none within 4 to 16 h, it is
+          retired.
+        </p>
+      )}
+    </>
   );
 }

@@ -64,6 +64,14 @@ export function CrankStage({ spec, state, run, correcting, onTyping, capture }: 
             ...liveVolts(cranking, turnsHere),
           },
           {
+            name: 'meanVolts',
+            label: 'Mean voltage',
+            quantity: 'crankVolts',
+            unit: 'V',
+            initial: cranked?.meanVolts ?? before?.meanVolts ?? null,
+            emptyMeans: 'not recorded',
+          },
+          {
             name: 'amps',
             label: 'Mean current',
             quantity: 'loadAmps',

@@ -1,5 +1,5 @@
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
-import { type ChargeState, chargeState } from '@/core/charging/charge-log';
+import { type ChargeState, chargeState, voltsToSetNow } from '@/core/charging/charge-log';
 import { planCharge } from '@/core/charging/charge-plan';
 import { writeLine } from '@/core/instruments/line';
 import { formatQuantity } from '@/core/quantity/format';
@@ -42,8 +42,9 @@ export function OnCharge({
     senses: false,
     mode: start.data.mode,
   });
+  const voltsNow = voltsToSetNow(start, chargeLog, spec);
   const so = plan
-    ? chargeState(start, chargeLog, { ...plan, absorptionVolts: start.data.volts }, spec.nominalVolts)
+    ? chargeState(start, chargeLog, { ...plan, absorptionVolts: voltsNow }, spec.nominalVolts)
     : ({ kind: 'charging' } as const);
   // A simulated charger may have lived through more hours than the clock.
   const onForMs = 1000 * (useLive((there) => there.value('charger', 'on_for')) ?? 0);
@@ -66,7 +67,10 @@ export function OnCharge({
           }
         />
         <Figure name="Since" value={<Moment atMs={start.takenAtMs} />} />
-        <Figure name="Set to" value={formatQuantity(start.data.volts, 'V')} />
+        <Figure
+          name={voltsNow === start.data.volts ? 'Set to' : 'It has warmed: set to'}
+          value={formatQuantity(voltsNow, 'V')}
+        />
         <Figure name="at most" value={formatQuantity(start.data.amps, 'A', { decimals: 1 })} />
       </dl>
       <ChargeAdvice so={so} />

@@ -1,4 +1,4 @@
-import { ownVolt } from '@/core/assessment/reference';
+import { recoveryLimit } from '@/core/assessment/estimates';
 import { formatQuantity } from '@/core/quantity/format';
 import { minutesBetween, RECOVERY_MARKS_MINUTES } from '@/core/steps/clocks';
 import { clockText } from '@/ui/countdown';
@@ -18,7 +18,8 @@ export function RecoveryStage({ run, spec, state, nowMs, correcting, onTyping, c
   const byClock = Math.max(0, minutesBetween(load.takenAtMs, nowMs));
   // A simulated battery recovers by its own time, which may run faster than the clock.
   const elapsedMinutes = simulated === null ? byClock : Math.max(byClock, simulated / 60);
-  const limit = ownVolt(run.view.rules.recovery.volts, spec.nominalVolts);
+  const { temperatureC } = state.assessment.estimates;
+  const limit = recoveryLimit(spec, temperatureC, run.view.rules.recovery);
   return (
     <NumberEntry
       nominalVolts={spec.nominalVolts}
