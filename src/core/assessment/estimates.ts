@@ -62,8 +62,9 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
   };
 }
 
-/** The battery's own temperature, from whatever step measured it last in working order. */
+/** The battery's own temperature, from whatever step measured it last in working order; once it cooled, what was read since. */
 function temperatureOf({
+  cooledToC,
   stand,
   load,
   conductance,
@@ -71,6 +72,7 @@ function temperatureOf({
   crank,
   hydrometer,
 }: Evidence): number | null {
+  if (cooledToC !== undefined) return cooledToC;
   const measured = [stand, load, conductance, openCircuit, crank, hydrometer];
   return measured.find((reading) => reading?.temperatureC != null)?.temperatureC ?? null;
 }

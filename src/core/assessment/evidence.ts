@@ -154,6 +154,10 @@ export interface Evidence {
   readonly vehicleChecks: readonly VehicleEvidence[];
   /** Put on charge for hours and took none. */
   readonly chargeRefused: boolean;
+  /** Its temperature since it was left to cool, °C: null until it is taken again; absent where it never was too hot. */
+  readonly cooledToC?: number | null;
+  /** It came in because the engine cranked slowly; absent where it did not. */
+  readonly cranksSlowly?: true;
   /** Full charges given in this visit. */
   readonly chargesGiven: number;
   /** Conductance readings since the last charge, corrected ones left out. */

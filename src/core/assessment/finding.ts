@@ -61,6 +61,7 @@ export const FINDING_SEVERITY = {
   ageing: 'caution',
   charge_before_service: 'caution',
   charge_unknown: 'caution',
+  slow_crank_unanswered: 'caution',
   still_charging: 'caution',
   repeat_open_circuit: 'caution',
   repeat_load: 'caution',

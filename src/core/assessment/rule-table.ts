@@ -62,6 +62,11 @@ export const RULE_TABLE: readonly Rule[] = [
   { number: '10a', about: 'acid in layers', decide: layered },
   { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
   { number: '11a', about: 'health beyond what a new battery has', decide: beyondNew },
+  {
+    number: '11b',
+    about: 'slow cranking, and conductance alone against it',
+    decide: unlessMethodsDisagree(slowCrankUnanswered),
+  },
   { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
   { number: '13', about: 'no test of power that counts', decide: powerUnknown },
 ];
@@ -313,6 +318,16 @@ function beyondNew(known: Case): Decision | null {
   return isRated && healthPct !== null && healthPct > MOST_HEALTH_PCT
     ? undecided('health_beyond', 'identify')
     : null;
+}
+
+/** Conductance is blind to a joint that opens under load: by itself it is no answer to an engine that cranked slowly. */
+function slowCrankUnanswered(known: Case): Decision | null {
+  const { evidence, estimates } = known;
+  if (!evidence.cranksSlowly || healthToServeOn(known) === null || evidence.skipped.includes('load'))
+    return null;
+  const counting = estimates.health?.methods.filter(({ indicative }) => !indicative) ?? [];
+  const alone = counting.length > 0 && counting.every(({ method }) => method === 'conductance');
+  return alone ? undecided('slow_crank_unanswered', 'load') : null;
 }
 
 function sound(known: Case): Decision | null {

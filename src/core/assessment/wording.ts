@@ -40,6 +40,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   charge_before_service: 'Charge too low for service',
   amperes_corrected_twice: 'Amperes of a tester corrected once more',
   joint: 'A joint inside opens under load',
+  slow_crank_unanswered: 'Slow cranking not answered yet',
   charge_unknown: 'Charge unknown',
   still_charging: 'Something still charges it',
   repeat_open_circuit: 'Open-circuit reading was forced',
@@ -140,6 +141,8 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
     'A tester that shows amperes has nearly always corrected them itself: correcting again counts it twice.',
   joint:
     'Two load tests agree that it fails, and its conductance stays good: a joint inside opens once current flows.',
+  slow_crank_unanswered:
+    'It came in cranking slowly, and a joint that opens under load is hidden from conductance: load it.',
   charge_unknown: 'The charge is not known yet.',
   still_charging:
     'No battery stands so high by itself. Is a charger connected, or an engine running? Take it off, let it settle, read again.',

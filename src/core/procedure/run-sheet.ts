@@ -7,7 +7,7 @@ import type { HouseRules } from '../rules/house-rules';
 import { COMPLAINTS } from '../steps/complaint/plans';
 import { type CurrentReadings, currentReadings } from '../steps/current-readings';
 import { evidenceFromCurrent } from '../steps/evidence-from-readings';
-import { type Gate, isFrozen, isThawing } from '../steps/gate';
+import { type Gate, isFrozen, isHot, isThawing } from '../steps/gate';
 import type { Reading } from '../steps/reading';
 import { STEPS } from '../steps/registry';
 import { bestOf, type OpenTest, possibleTests, testsThatCanChange } from './next-step';
@@ -104,8 +104,9 @@ function nextOf({ current, assessment }: Known, testsNow: () => readonly OpenTes
   return step === 'open_circuit' && !last.settle ? 'settle' : step;
 }
 
-/** Frozen, it thaws a day and is looked at again; anything else unsafe ends the run. */
+/** Frozen, it thaws a day and is looked at again; hot, it cools and is read again; anything else unsafe ends the run. */
 function afterQuarantine(current: CurrentReadings, assessment: Assessment): StepId {
+  if (isHot(assessment)) return 'settle';
   if (!isFrozen(assessment)) return 'verdict';
   return isThawing(current) ? 'inspect' : 'settle';
 }

@@ -12,6 +12,8 @@ const SHARE_OF_C20 = 0.01;
 const DRAWN_AMPS = 10;
 /** A frozen battery thaws a day indoors. Rule of the trade. */
 const THAW_MINUTES = 1440;
+/** A hot battery in the shade loses half of what it is too warm in some hours; it is looked at again after one. Rule of the trade. */
+const COOL_MINUTES = 60;
 /** Under this a load only discharges; 12 V battery, as read. Rule of the trade. */
 export const LEAST_VOLTS_TO_LOAD = 12.4;
 
@@ -39,6 +41,7 @@ export function settleMinutes(
   if (method === 'rested') return 0;
   if (method === 'rest') return surface.restMinutes;
   if (method === 'thaw') return THAW_MINUTES;
+  if (method === 'cool') return COOL_MINUTES;
   return surfaceLoadMinutes(method, c20Ah) + surface.waitMinutes;
 }
 

@@ -52,6 +52,11 @@ export function isFrozen({ decidedBy }: Assessment): boolean {
   return decidedBy === 'case_frozen' || decidedBy === 'frozen_likely';
 }
 
+/** Too hot to be near. */
+export function isHot({ decidedBy }: Assessment): boolean {
+  return decidedBy === 'too_hot';
+}
+
 /** Put to thaw, and not looked at since. */
 export function isThawing({ last: { settle, inspection } }: CurrentReadings): boolean {
   return settle?.data.method === 'thaw' && !!inspection && inspection.takenAtMs <= settle.takenAtMs;

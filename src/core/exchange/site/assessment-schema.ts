@@ -74,6 +74,8 @@ export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
     vehicle: Type.Optional(optional(VehicleCheckSchema)),
     chargeRefused: Type.Optional(Type.Boolean()),
     chargesGiven: Type.Integer({ minimum: 0, maximum: 1000 }),
+    cooledToC: Type.Optional(optional(number)),
+    cranksSlowly: Type.Optional(Type.Literal(true)),
     conductancesMade: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
     loadsMadeVolts: Type.Optional(Type.Array(number, { maxItems: 10_000 })),
     skipped: Type.Optional(Type.Array(oneOf(STEP_IDS), { maxItems: 100 })),

@@ -1,5 +1,5 @@
 import { OPEN } from '../gate';
-import { always, listed, nothing, type Step, unwritten } from '../step';
+import { always, listed, type Step, unwritten } from '../step';
 import { COMPLAINTS } from './plans';
 
 export const complaint: Step<'complaint'> = {
@@ -11,7 +11,7 @@ export const complaint: Step<'complaint'> = {
   onSheet: always,
   taken: ({ last }) => listed(last.complaint),
   readings: { complaint: { words: ({ symptom }) => COMPLAINTS[symptom].label } },
-  evidence: nothing,
+  evidence: ({ last }) => (last.complaint?.data.symptom === 'slow_crank' ? { cranksSlowly: true } : {}),
   columns: null,
   written: unwritten,
 };

@@ -6,6 +6,7 @@ export const SETTLE_METHODS = [
   'bank',
   'one_percent',
   'thaw',
+  'cool',
   'surface_load',
 ] as const;
 

@@ -1,7 +1,7 @@
 import { formatMinutes } from '../../quantity/format';
 import { type Problem, problem } from '../../quantity/result';
 import { restContradictedBy } from '../clocks';
-import { isFrozen, OPEN, safetyGate } from '../gate';
+import { isFrozen, isHot, OPEN, safetyGate } from '../gate';
 import type { ReadingOf } from '../reading';
 import { always, type Beside, listed, nothing, type Step } from '../step';
 import type { SettleMethod } from './method';
@@ -13,8 +13,8 @@ export const settle: Step<'settle'> = {
   minutes: 60,
   caution:
     'Let gas clear after charging before anything is clamped or loaded. Charger off before clamps move.',
-  // Thawing is the one thing that a frozen battery is left to do.
-  gate: (at) => (isFrozen(at.assessment) ? OPEN : safetyGate(at)),
+  // Thawing and cooling are what a frozen and a hot battery are left to do.
+  gate: (at) => (isFrozen(at.assessment) || isHot(at.assessment) ? OPEN : safetyGate(at)),
   onSheet: always,
   taken: ({ last }) => listed(last.settle),
   readings: {
@@ -59,5 +59,6 @@ const METHOD_WORDS: Readonly<Record<SettleMethod, string>> = {
   bank: 'surface charge removed with the bank',
   one_percent: '1 % of its capacity taken off',
   thaw: 'thaws indoors',
+  cool: 'cools',
   surface_load: 'surface charge removed',
 };

@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { twelveVolt } from '@/core/assessment/reference';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { LEAST_VOLTS_TO_LOAD, minutesBetween, restContradictedBy, settleMinutes } from '@/core/steps/clocks';
-import { isFrozen } from '@/core/steps/gate';
+import { isFrozen, isHot } from '@/core/steps/gate';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
+import { useWords } from '@/ui/site';
 import { settleWays, type Way } from './settle-ways';
 import type { StageProps } from './stage-props';
 
@@ -21,7 +22,9 @@ type Rested = (typeof RESTED)[number]['value'];
 
 /** How long the battery has been left alone; where that was too short, the ways to shorten it, each with its clock. */
 export function SettleStage(props: StageProps) {
-  return isFrozen(props.state.assessment) ? <Thaw {...props} /> : <Settle {...props} />;
+  const { assessment } = props.state;
+  if (isFrozen(assessment)) return <Thaw {...props} />;
+  return isHot(assessment) ? <Cool {...props} /> : <Settle {...props} />;
 }
 
 function Thaw({ run, capture }: StageProps) {
@@ -40,6 +43,30 @@ function Thaw({ run, capture }: StageProps) {
         onClick={() => capture('settle', { method: 'thaw', restMinutes: 0, clockMinutes })}
       >
         It is indoors: start {formatMinutes(clockMinutes)}
+      </Button>
+    </div>
+  );
+}
+
+function Cool({ run, capture }: StageProps) {
+  const words = useWords();
+  const { surface, temperature } = run.view.rules;
+  const clockMinutes = settleMinutes('cool', surface, undefined);
+  return (
+    <div className="grid gap-4">
+      <p className="text-lg">
+        {words(`Above ${temperature.highestC}\u00A0°C.`)} Charger and loads off; out of the sun, air around
+        it, nobody near. Read its voltage and temperature again once it has cooled. One that goes on heating
+        by itself is left alone.
+      </p>
+      <Button
+        tone="main"
+        large
+        shortcut="Enter"
+        data-first
+        onClick={() => capture('settle', { method: 'cool', restMinutes: 0, clockMinutes })}
+      >
+        It cools: start {formatMinutes(clockMinutes)}
       </Button>
     </div>
   );
