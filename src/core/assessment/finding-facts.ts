@@ -119,7 +119,7 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   ageing: facts(POWER, '11', HEALTH, ['health/servePct']),
   charge_before_service: facts(OPEN, '12', OPEN_CURVE, ['charge/servicePct']),
   charge_unknown: facts(OPEN, '6', TRADE),
-  slow_crank_unanswered: facts(['complaint', 'conductance', 'load'], '11b', TRADE),
+  slow_crank_unanswered: facts(['complaint', 'conductance', 'load'], '10b', TRADE),
   still_charging: facts(['open_circuit'], '6', TRADE),
   repeat_open_circuit: facts(['open_circuit'], '7', TRADE),
   repeat_load: facts(LOAD, '13', TRADE),

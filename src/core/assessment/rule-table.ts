@@ -60,13 +60,13 @@ export const RULE_TABLE: readonly Rule[] = [
   },
   { number: '10', about: 'health below the limit', decide: unlessMethodsDisagree(worn) },
   { number: '10a', about: 'acid in layers', decide: layered },
-  { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
-  { number: '11a', about: 'health beyond what a new battery has', decide: beyondNew },
   {
-    number: '11b',
+    number: '10b',
     about: 'slow cranking, and conductance alone against it',
     decide: unlessMethodsDisagree(slowCrankUnanswered),
   },
+  { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
+  { number: '11a', about: 'health beyond what a new battery has', decide: beyondNew },
   { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
   { number: '13', about: 'no test of power that counts', decide: powerUnknown },
 ];

@@ -15,7 +15,9 @@ const rested = { method: 'rested', restMinutes: 780, clockMinutes: 0 } as const;
 
 const begun = (symptom: Parameters<typeof complained>[0] = 'routine') =>
   complained(symptom).add('inspection', ok);
-function complained(symptom: 'routine' | 'slow_crank' | 'single_click' | 'warning_light' | 'does_not_hold' | 'new_unit') {
+function complained(
+  symptom: 'routine' | 'slow_crank' | 'single_click' | 'warning_light' | 'does_not_hold' | 'new_unit',
+) {
   return new WrittenRun().add('identify', { confirmed: true }).add('complaint', { symptom });
 }
 const upToOpen = (volts: number, symptom: Parameters<typeof complained>[0] = 'routine') =>
