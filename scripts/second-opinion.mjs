@@ -55,7 +55,8 @@ For each explanation the physical model is drawn in many states that it allows, 
 and weighed by how well it tells the load, its first second, the recovery after it, the conductance, the gravities and the
 three-minute charge. The
 probabilities are those weights beside how common each explanation is. It says what a new test would show under the two
-likeliest, and which test lies furthest apart. It never changes a verdict, and says when it would have another.
+likeliest, and which test lies furthest apart: only one that this battery can have
+now, whose figures lie twice its own error apart; the three-minute charge only where its line lies between them. It never changes a verdict, and says when it would have another.
 
 ![Reliability: what was told against what was true](second-opinion.svg)
 
