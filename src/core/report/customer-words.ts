@@ -1,5 +1,6 @@
 import type { Assessment } from '../assessment/assess';
 import type { Evidence } from '../assessment/evidence';
+import { ratedByCapacity } from '../assessment/rule-table';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { HouseRules } from '../rules/house-rules';
 
@@ -30,15 +31,16 @@ export function customerWords(
   told: { readonly verdict: Verdict; readonly grade: Grade | null; readonly rules: HouseRules },
 ): PlainWords[] {
   const { charge, health } = estimates;
+  const printed = ratedByCapacity(evidence) ? 'one of its size usually has' : 'is printed on it';
   const strength = health
-    ? `It has about ${Math.round(health.pct)} % of the starting strength that is printed on it, give or take ${Math.round(health.sdPct)}.`
+    ? `It has about ${Math.round(health.pct)} % of the starting strength that ${printed}, give or take ${Math.round(health.sdPct)}.`
     : 'How strong it is was not measured.';
   const fullness = charge ? `It was about ${Math.round(charge.pct)} % charged.` : '';
   const words = [
     { title: 'What was tested', text: sentence(testedWords(evidence)) },
     { title: 'How it did', text: [fullness, strength].filter((text) => text !== '').join(' ') },
     { title: 'What that means', text: MEANS[told.verdict] },
-    ...(told.grade ? [{ title: `Grade ${told.grade}`, text: gradeWords(told.grade, told.rules) }] : []),
+    ...(told.grade ? [{ title: `Grade ${told.grade}`, text: gradeText(told.grade, told) }] : []),
   ];
   return words.filter(({ text }) => text !== '');
 }
@@ -59,6 +61,16 @@ function sentence(parts: readonly string[]): string {
   if (last === undefined) return 'It was looked at. Nothing was measured.';
   const all = before.length === 0 ? last : `${before.toReversed().join(', ')} and ${last}`;
   return `${all.charAt(0).toUpperCase()}${all.slice(1)}.`;
+}
+
+/** The same beside the verdict: one that a passing load test keeps at work is weak, and not worn out. */
+function gradeText(
+  grade: Grade,
+  { verdict, rules }: { readonly verdict: Verdict; readonly rules: HouseRules },
+): string {
+  return grade === 'D' && verdict === 'watch'
+    ? `Weak: less than ${rules.health.gradeCPct} % of its printed strength, but it still passes its load test.`
+    : gradeWords(grade, rules);
 }
 
 /** What a grade stands for, by the shop's own limits. */

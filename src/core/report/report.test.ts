@@ -110,6 +110,14 @@ describe('a slip', () => {
     expect(text).toContain('The battery is in order.');
     expect(text).toContain(`${STANDARD_RULES.health.gradeAPct} % of its printed strength or more`);
     expect(slip(viewOf(measured(12.65, 10.6))).plain).toEqual([]);
+    // 64 % is a D; but its load test passes, and so it is weak and not worn out.
+    const kept = slip(viewOf(measured(12.65, 9.5)), 'customer');
+    expect(kept).toMatchObject({ verdict: 'watch', grade: 'D' });
+    const told = kept.plain.map((words) => words.text).join(' ');
+    expect(told).toContain(
+      'Weak: less than 65 % of its printed strength, but it still passes its load test.',
+    );
+    expect(told).not.toContain('Worn out');
   });
 
   it('names whose battery it is and the order, as they were given when it was identified', () => {
