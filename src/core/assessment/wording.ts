@@ -137,8 +137,7 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   weak_undercharged: 'It looks weak, but it is not charged enough to be condemned for that.',
   ageing: 'It still does its work, with less in hand than a good one.',
   charge_before_service: 'It is sound, only low.',
-  rating_from_capacity:
-    'Its label gives Ah alone: what it is held against is a guess, ±20 %, and by a guess none is served nor retired.',
+  rating_from_capacity: 'Its label gives Ah alone: what it is held against is a guess, ±20 %.',
   amperes_corrected_twice:
     'A tester that shows amperes has nearly always corrected them itself: correcting again counts it twice.',
   joint:

@@ -113,65 +113,6 @@ describe('a charge', () => {
   });
 });
 
-describe('a hot battery', () => {
-  const hot = () =>
-    complained('routine')
-      .add('inspection', ok)
-      .add('settle', rested)
-      .add('open_circuit', { volts: 12.6, temperatureC: 56 });
-
-  it('cools and nothing else, and goes on once it was read again', () => {
-    const run = hot();
-    expect(run.at()).toMatchObject({ nextStep: 'settle', assessment: { decidedBy: 'too_hot', grade: 'X' } });
-    expect(gate(run, 'load')).toMatchObject({ open: false, forceable: false });
-    expect(gate(run, 'settle')).toEqual({ open: true });
-    run.add('settle', { method: 'cool', restMinutes: 0, clockMinutes: 60 });
-    expect(run.at().nextStep).toBe('open_circuit');
-    expect(gate(run, 'open_circuit')).toMatchObject({ open: false, opensAtMs: run.endMs + HOUR });
-    const read = run.add('open_circuit', { volts: 12.6, temperatureC: 38 }).at();
-    expect(read.assessment.verdict).not.toBe('quarantine');
-    expect(read.assessment.estimates.temperatureC).toBe(38);
-  });
-
-  it('that is still hot is put to cool again, and a hot load from before says nothing any more', () => {
-    const run = hot().add('settle', { method: 'cool', restMinutes: 0, clockMinutes: 60 });
-    run.add('open_circuit', { volts: 12.6, temperatureC: 52 });
-    expect(run.at()).toMatchObject({ nextStep: 'settle', assessment: { decidedBy: 'too_hot' } });
-    const loaded = upToOpen(12.6).add('load', { amps: 285, seconds: 15, volts: 10.6, temperatureC: 55 });
-    expect(loaded.at().assessment.decidedBy).toBe('too_hot');
-    loaded.add('settle', { method: 'cool', restMinutes: 0, clockMinutes: 60 });
-    loaded.add('open_circuit', { volts: 12.6, temperatureC: 35 });
-    expect(loaded.at().assessment.verdict).not.toBe('quarantine');
-  });
-});
-
-it('an engine that cranked slowly is not answered by conductance alone', () => {
-  const run = complained('slow_crank').add('inspection', ok).add('settle', rested);
-  run.add('open_circuit', { volts: 12.65, temperatureC: 25 });
-  run.add('conductance', {
-    value: 560,
-    unit: 'SAE',
-    compensated: 'both',
-    temperatureC: 25,
-    contact: 'clean',
-  });
-  expect(run.at()).toMatchObject({
-    ...{ nextStep: 'load', assessment: { verdict: 'undecided', decidedBy: 'slow_crank_unanswered' } },
-  });
-  run.add('load', { amps: 285, seconds: 15, volts: 10.6, temperatureC: 25 });
-  expect(run.at().assessment.verdict).toBe('serve');
-  const routine = complained('routine').add('inspection', ok).add('settle', rested);
-  routine.add('open_circuit', { volts: 12.65, temperatureC: 25 });
-  routine.add('conductance', {
-    value: 560,
-    unit: 'SAE',
-    compensated: 'both',
-    temperatureC: 25,
-    contact: 'clean',
-  });
-  expect(routine.at().assessment.verdict).toBe('serve');
-});
-
 describe('a frozen battery', () => {
   const frozen = () => complained('routine').add('inspection', { ...ok, case: 'frozen' });
 

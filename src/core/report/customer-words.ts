@@ -24,6 +24,10 @@ const MEANS: Readonly<Record<Verdict, string>> = {
   undecided: 'The test is not finished. More is measured before anyone can say.',
 };
 
+/** In place of "it has lost strength", where the label does not say what it once had. */
+const GUESSED =
+  'The battery works. How much of its strength is left cannot be said for certain: its label does not tell its starting strength. Have it checked again before the cold.';
+
 /** The customer's slip in plain words: what was tested, how it did, what that means, what the grade stands for. */
 export function customerWords(
   evidence: Evidence,
@@ -31,7 +35,8 @@ export function customerWords(
   told: { readonly verdict: Verdict; readonly grade: Grade | null; readonly rules: HouseRules },
 ): PlainWords[] {
   const { charge, health } = estimates;
-  const printed = ratedByCapacity(evidence) ? 'one of its size usually has' : 'is printed on it';
+  const guessed = ratedByCapacity(evidence);
+  const printed = guessed ? 'one of its size usually has' : 'is printed on it';
   const strength = health
     ? `It has about ${Math.round(health.pct)} % of the starting strength that ${printed}, give or take ${Math.round(health.sdPct)}.`
     : 'How strong it is was not measured.';
@@ -39,7 +44,7 @@ export function customerWords(
   const words = [
     { title: 'What was tested', text: sentence(testedWords(evidence)) },
     { title: 'How it did', text: [fullness, strength].filter((text) => text !== '').join(' ') },
-    { title: 'What that means', text: MEANS[told.verdict] },
+    { title: 'What that means', text: guessed && told.verdict === 'watch' ? GUESSED : MEANS[told.verdict] },
     ...(told.grade ? [{ title: `Grade ${told.grade}`, text: gradeText(told.grade, told) }] : []),
   ];
   return words.filter(({ text }) => text !== '');

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { twelveVolt } from '@/core/assessment/reference';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { LEAST_VOLTS_TO_LOAD, minutesBetween, restContradictedBy, settleMinutes } from '@/core/steps/clocks';
@@ -27,46 +27,47 @@ export function SettleStage(props: StageProps) {
   return isHot(assessment) ? <Cool {...props} /> : <Settle {...props} />;
 }
 
-function Thaw({ run, capture }: StageProps) {
-  const clockMinutes = settleMinutes('thaw', run.view.rules.surface, undefined);
+function Thaw(props: StageProps) {
+  const clockMinutes = settleMinutes('thaw', props.run.view.rules.surface, undefined);
   return (
-    <div className="grid gap-4">
-      <p className="text-lg">
-        Frozen: bring it indoors and leave it alone for {formatMinutes(clockMinutes)}. Then inspect it again:
-        a case that has split leaks once it thaws.
-      </p>
-      <Button
-        tone="main"
-        large
-        shortcut="Enter"
-        data-first
-        onClick={() => capture('settle', { method: 'thaw', restMinutes: 0, clockMinutes })}
-      >
-        It is indoors: start {formatMinutes(clockMinutes)}
-      </Button>
-    </div>
+    <LeftAlone {...props} method="thaw" label="It is indoors">
+      Frozen: bring it indoors and leave it alone for {formatMinutes(clockMinutes)}. Then inspect it again: a
+      case that has split leaks once it thaws.
+    </LeftAlone>
   );
 }
 
-function Cool({ run, capture }: StageProps) {
+function Cool(props: StageProps) {
   const words = useWords();
-  const { surface, temperature } = run.view.rules;
-  const clockMinutes = settleMinutes('cool', surface, undefined);
+  return (
+    <LeftAlone {...props} method="cool" label="It cools">
+      {words(`Above ${props.run.view.rules.temperature.highestC}\u00A0°C.`)} Charger and loads off; out of the
+      sun, air around it, nobody near. Read its voltage and temperature again once it has cooled. One that
+      goes on heating by itself is left alone.
+    </LeftAlone>
+  );
+}
+
+/** The one thing that helps an unsafe battery is time: what to do, and the key that starts its clock. */
+function LeftAlone({
+  run,
+  capture,
+  method,
+  label,
+  children,
+}: StageProps & { readonly method: 'thaw' | 'cool'; readonly label: string; readonly children: ReactNode }) {
+  const clockMinutes = settleMinutes(method, run.view.rules.surface, undefined);
   return (
     <div className="grid gap-4">
-      <p className="text-lg">
-        {words(`Above ${temperature.highestC}\u00A0°C.`)} Charger and loads off; out of the sun, air around
-        it, nobody near. Read its voltage and temperature again once it has cooled. One that goes on heating
-        by itself is left alone.
-      </p>
+      <p className="text-lg">{children}</p>
       <Button
         tone="main"
         large
         shortcut="Enter"
         data-first
-        onClick={() => capture('settle', { method: 'cool', restMinutes: 0, clockMinutes })}
+        onClick={() => capture('settle', { method, restMinutes: 0, clockMinutes })}
       >
-        It cools: start {formatMinutes(clockMinutes)}
+        {label}: start {formatMinutes(clockMinutes)}
       </Button>
     </div>
   );

@@ -147,7 +147,14 @@ function Figure({ name, value }: { readonly name: string; readonly value: string
   );
 }
 
-function marginWords({ marginVolts, standing }: LoadResult): string {
-  const margin = formatQuantity(marginVolts, 'V', { signed: true });
-  return standing === 'indicative' ? `${margin}, indicative` : margin;
+/** The margin that decided, named where it is not the reading's own. A judgement of an earlier core knows that alone. */
+function marginWords({ marginVolts, standing, ...load }: LoadResult): string {
+  const deciding = load.decidingMarginVolts ?? marginVolts;
+  return [
+    formatQuantity(deciding, 'V', { signed: true }),
+    deciding === marginVolts ? '' : 'at full charge',
+    standing === 'indicative' ? 'indicative' : '',
+  ]
+    .filter((words) => words !== '')
+    .join(', ');
 }
