@@ -1,4 +1,5 @@
 import { formatQuantity } from '../quantity/format';
+import type { LoadResult } from './load-result';
 
 interface Told {
   readonly pct: number;
@@ -14,4 +15,19 @@ interface Told {
 export function estimateWords({ pct, sdPct, indicative }: Told): string {
   const told = `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct, '%')}`;
   return indicative ? `${told}, indicative` : told;
+}
+
+/**
+ * The margin by which a load test was judged, V, named where it is not the reading's own: `+0.19 V, at full charge`.
+ * A judgement of an earlier core knows only the reading's.
+ */
+export function marginWords({ marginVolts, standing, ...load }: LoadResult): string {
+  const deciding = load.decidingMarginVolts ?? marginVolts;
+  return [
+    formatQuantity(deciding, 'V', { signed: true }),
+    deciding === marginVolts ? '' : 'at full charge',
+    standing === 'indicative' ? 'indicative' : '',
+  ]
+    .filter((words) => words !== '')
+    .join(', ');
 }

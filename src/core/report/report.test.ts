@@ -120,6 +120,16 @@ describe('a slip', () => {
     expect(told).not.toContain('Worn out');
   });
 
+  it('tells nobody that a battery has lost strength which its label never gave', () => {
+    const guessed = viewOf(measured(12.65, 10.6), false, { ...BATTERY, ratings: [] });
+    const made = slip(guessed, 'customer');
+    expect(made.verdict).toBe('watch');
+    const told = made.plain.map(({ text }) => text).join(' ');
+    expect(told).toContain('that one of its size usually has');
+    expect(told).toContain('its label does not tell its starting strength');
+    expect(told).not.toContain('lost part of its strength');
+  });
+
   it('names whose battery it is and the order, as they were given when it was identified', () => {
     const run = measured(12.65, 10.6).add('identify', {
       confirmed: true,

@@ -1,11 +1,9 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { estimateWords } from '@/core/assessment/estimate-words';
-import type { LoadResult } from '@/core/assessment/load-result';
+import { estimateWords, marginWords } from '@/core/assessment/estimate-words';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { ADVICE, because } from '@/core/assessment/wording';
 import { overrideOf } from '@/core/procedure/override';
-import { formatQuantity } from '@/core/quantity/format';
 import { STEPS } from '@/core/steps/registry';
 import { buttonClass } from '@/ui/button';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
@@ -145,16 +143,4 @@ function Figure({ name, value }: { readonly name: string; readonly value: string
       <dd className="text-2xl font-semibold">{value ?? '–'}</dd>
     </div>
   );
-}
-
-/** The margin that decided, named where it is not the reading's own. A judgement of an earlier core knows that alone. */
-function marginWords({ marginVolts, standing, ...load }: LoadResult): string {
-  const deciding = load.decidingMarginVolts ?? marginVolts;
-  return [
-    formatQuantity(deciding, 'V', { signed: true }),
-    deciding === marginVolts ? '' : 'at full charge',
-    standing === 'indicative' ? 'indicative' : '',
-  ]
-    .filter((words) => words !== '')
-    .join(', ');
 }
