@@ -24,6 +24,10 @@ describe('a hot battery', () => {
     expect(gate(run, 'open_circuit')).toEqual({
       ...{ open: false, reason: 'cooling', forceable: false, opensAtMs: run.endMs + HOUR },
     });
+    expect(gate(run, 'hydrometer')).toMatchObject({ reason: 'cooling' });
+    expect(run.at(run.endMs + HOUR).sheet.find(({ id }) => id === 'hydrometer')?.gate).toEqual({
+      open: true,
+    });
     const read = run.add('open_circuit', { volts: 12.6, temperatureC: 38 }).at();
     expect(read.assessment.verdict).not.toBe('quarantine');
     expect(read.assessment.estimates.temperatureC).toBe(38);

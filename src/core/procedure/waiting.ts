@@ -3,7 +3,7 @@ import { chargeDueMs, settleEndsAtMs } from '../steps/clocks';
 import type { CurrentReadings } from '../steps/current-readings';
 
 /**
- * When the clock that the next step waits on runs out, ms UTC: of a charge, of settling, of thawing. Null where nothing
+ * When the clock that the next step waits on runs out, ms UTC: of a charge, of settling, thawing, cooling. Null where nothing
  * waits on a clock.
  */
 export function waitsUntilMs(current: CurrentReadings, nextStep: StepId): number | null {

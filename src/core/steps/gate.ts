@@ -40,11 +40,19 @@ export function firstBarred(...gates: readonly Gate[]): Gate {
 }
 
 /** Unsafe to handle: everything stops, and nobody can force it. */
-export function safetyGate({ current, assessment: { verdict, decidedBy } }: AtTheGate): Gate {
+export function safetyGate({ current, assessment: { verdict, decidedBy }, nowMs }: AtTheGate): Gate {
   if (!current.last.inspection) return barred('inspect first', false);
   return verdict === 'quarantine'
     ? barred(`unsafe: ${FINDING_TITLES[decidedBy].toLowerCase()}`, false)
-    : OPEN;
+    : coolGate({ current, nowMs });
+}
+
+/** Nobody is sent near a battery that was too hot before its hour is over. */
+function coolGate({ current: { last }, nowMs }: Pick<AtTheGate, 'current' | 'nowMs'>): Gate {
+  const { settle } = last;
+  if (settle?.data.method !== 'cool') return OPEN;
+  const endsAtMs = settleEndsAtMs(settle);
+  return nowMs < endsAtMs ? barred('cooling', false, endsAtMs) : OPEN;
 }
 
 /** Frozen, seen or computed. */

@@ -47,9 +47,5 @@ export const openCircuit: Step<'open_circuit'> = {
 function settleGate({ current: { last }, nowMs }: AtTheGate): Gate {
   if (!last.settle) return barred(last.charge ? 'settle after the charge' : 'settle first');
   const endsAtMs = settleEndsAtMs(last.settle);
-  if (nowMs >= endsAtMs) return OPEN;
-  // Nobody is asked near a hot battery before its hour.
-  return last.settle.data.method === 'cool'
-    ? barred('cooling', false, endsAtMs)
-    : barred('settling', true, endsAtMs);
+  return nowMs < endsAtMs ? barred('settling', true, endsAtMs) : OPEN;
 }
