@@ -5,13 +5,15 @@ import type { KnownBatteries } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { previewOf } from '@/core/exchange/import/preview';
 import { type Result, succeed } from '@/core/quantity/result';
+import { doJobs } from './do-jobs';
 import type { ReadReadings, ReadReadingsNews } from './read-readings.messages';
 
-const tell = (news: ReadReadingsNews) => self.postMessage(news);
+doJobs(read);
 
-self.addEventListener('message', ({ data }: MessageEvent<ReadReadings>) => void read(data));
-
-async function read({ file, encoding, readAs, rules }: ReadReadings): Promise<void> {
+async function read(
+  { file, encoding, readAs, rules }: ReadReadings,
+  tell: (news: ReadReadingsNews) => void,
+): Promise<void> {
   let bytesRead = 0;
   const chunks = counted(file, (bytes) => {
     bytesRead = bytes;

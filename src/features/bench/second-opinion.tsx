@@ -1,5 +1,5 @@
 import { ChevronDown } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import type { StepId } from '@/core/assessment/step-id';
@@ -9,7 +9,9 @@ import { EXPLANATION_FACTS } from '@/core/opinion/explanations';
 import type { SecondOpinion as Opinion, Separation, TestsAllowed } from '@/core/opinion/second-opinion';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STEPS } from '@/core/steps/registry';
+import { Button } from '@/ui/button';
 import type { OpinionReport, OpinionRequest } from '@/workers/second-opinion.messages';
+import { useJobs } from '@/workers/use-jobs';
 
 interface Props {
   readonly evidence: Evidence;
@@ -44,13 +46,21 @@ function Opened({ evidence, assessment, rules, possible }: Props) {
     }),
     [possible, rules, evidence],
   );
-  const { share, opinion } = useOpinion(evidence, tests);
+  const { share, opinion, fitAgain } = useOpinion(evidence, tests);
   if (opinion === undefined) {
     return (
       <label className="grid gap-1 py-2 text-soft">
         Fitting the model
         <progress max={1} value={share} className="w-full" />
       </label>
+    );
+  }
+  if (opinion === 'broke') {
+    return (
+      <div className="flex flex-wrap items-center gap-3 py-2">
+        <p className="mr-auto text-soft">The fit broke off. The verdict does not depend on it.</p>
+        <Button onClick={fitAgain}>Fit again</Button>
+      </div>
     );
   }
   if (opinion === null || opinion.likelihoods.length === 0) {
@@ -100,29 +110,39 @@ function Best({ separation: { step, shows } }: { readonly separation: Separation
   );
 }
 
-/** The fit in a worker of its own; a new reading begins it anew. */
-function useOpinion(
-  evidence: Evidence,
-  tests: TestsAllowed,
-): {
+const newWorker = () =>
+  new Worker(new URL('../../workers/second-opinion.worker.ts', import.meta.url), { type: 'module' });
+
+/** How far a fit is, and what it came to; `broke` where nothing came of it. */
+interface Fit {
   readonly share: number;
-  readonly opinion: Opinion | null | undefined;
-} {
-  const [share, setShare] = useState(0);
-  const [opinion, setOpinion] = useState<Opinion | null | undefined>(undefined);
+  readonly opinion: Opinion | null | 'broke' | undefined;
+}
+
+const NOT_FITTED: Fit = { share: 0, opinion: undefined };
+
+/** The fit in a worker of its own; a new reading begins it anew. */
+function useOpinion(evidence: Evidence, tests: TestsAllowed): Fit & { readonly fitAgain: () => void } {
+  const jobs = useJobs<OpinionRequest, OpinionReport>(newWorker);
+  const [fit, setFit] = useState(NOT_FITTED);
+  const fitAgain = useCallback(() => {
+    setFit(NOT_FITTED);
+    jobs.begin(
+      { evidence, tests },
+      {
+        onNews: (news) =>
+          setFit(
+            news.kind === 'so_far'
+              ? { share: news.share, opinion: undefined }
+              : { share: 1, opinion: news.opinion },
+          ),
+        onBroke: () => setFit({ share: 0, opinion: 'broke' }),
+      },
+    );
+  }, [jobs, evidence, tests]);
   useEffect(() => {
-    setShare(0);
-    setOpinion(undefined);
-    const worker = new Worker(new URL('../../workers/second-opinion.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    worker.onmessage = ({ data }: MessageEvent<OpinionReport>) => {
-      if (data.kind === 'so_far') setShare(data.share);
-      else setOpinion(data.opinion);
-    };
-    worker.onerror = () => setOpinion(null);
-    worker.postMessage({ evidence, tests } satisfies OpinionRequest);
-    return () => worker.terminate();
-  }, [evidence, tests]);
-  return { share, opinion };
+    fitAgain();
+    return () => jobs.stop();
+  }, [fitAgain, jobs]);
+  return { ...fit, fitAgain };
 }

@@ -106,7 +106,14 @@ function Progress({
 }) {
   const { whoIsHere } = useSite();
   const { state, preview, store, stopReading, stopStoring, readAgain } = bringing;
-  if (preview.state === 'idle' || preview.state === 'refused') return null;
+  if (preview.state === 'idle') return null;
+  if (preview.state === 'refused') {
+    return (
+      <Button className="justify-self-start" onClick={readAgain}>
+        Read again
+      </Button>
+    );
+  }
   const storeNow = () => {
     const technicianId = whoIsHere();
     if (technicianId !== null) void store(technicianId);

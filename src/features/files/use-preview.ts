@@ -1,9 +1,10 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { PreviewRow } from '@/core/exchange/import/preview';
 import type { Problem } from '@/core/quantity/result';
 import type { ReadReadings, ReadReadingsNews } from '@/workers/read-readings.messages';
+import { useJobs } from '@/workers/use-jobs';
 
 /** How far a file has been read, and what its rows come to. */
 export interface Preview {
@@ -24,68 +25,53 @@ const NOTHING: Preview = {
 /** Often enough to be seen to move, seldom enough to leave the page free. */
 const SHOWN_EVERY_MS = 100;
 
+const newWorker = () =>
+  new Worker(new URL('../../workers/read-readings.worker.ts', import.meta.url), { type: 'module' });
+
 /** Reads and judges a file of readings in a worker of its own, which can be stopped at any moment. */
 export function usePreview() {
-  const worker = useRef<Worker | null>(null);
+  const jobs = useJobs<ReadReadings, ReadReadingsNews>(newWorker);
   const [preview, setPreview] = useState(NOTHING);
 
-  const end = useCallback(() => {
-    worker.current?.terminate();
-    worker.current = null;
-  }, []);
-  useEffect(() => end, [end]);
-
   const read = useCallback(
-    ({ file, encoding, readAs, rules }: ReadReadings) => {
-      end();
+    (asked: ReadReadings) => {
       setPreview({ ...NOTHING, state: 'reading' });
-      const started = new Worker(new URL('../../workers/read-readings.worker.ts', import.meta.url), {
-        type: 'module',
-      });
-      worker.current = started;
       // Rows are gathered here and shown as they stand ten times a second, however fast they come.
       const rows: PreviewRow[] = [];
       const refused: (readonly string[])[] = [];
       let good = 0;
       let shownAt = 0;
-      const show = (state: Preview['state'], bytesRead: number, problems: readonly Problem[] = []) =>
+      let bytesRead = 0;
+      const show = (state: Preview['state'], problems: readonly Problem[] = []) =>
         setPreview({
           ...{ state, rows: state === 'reading' ? rows : [...rows], good, refused },
           ...{ bytesRead, problems },
         });
-      let bytes = 0;
-      started.onmessage = ({ data }: MessageEvent<ReadReadingsNews>) => {
-        if (data.kind === 'rows') {
-          for (const row of data.rows) {
-            rows.push(row);
-            if (row.ok) good++;
-          }
-          refused.push(...data.refused);
-          bytes = data.bytesRead;
-          const nowMs = performance.now();
-          if (nowMs - shownAt < SHOWN_EVERY_MS) return;
-          shownAt = nowMs;
-          return show('reading', bytes);
+      const onNews = (news: ReadReadingsNews) => {
+        if (news.kind !== 'rows') return show(news.kind, news.kind === 'refused' ? news.problems : []);
+        for (const row of news.rows) {
+          rows.push(row);
+          if (row.ok) good++;
         }
-        show(data.kind, bytes, data.kind === 'refused' ? data.problems : []);
-        end();
+        refused.push(...news.refused);
+        bytesRead = news.bytesRead;
+        const nowMs = performance.now();
+        if (nowMs - shownAt < SHOWN_EVERY_MS) return;
+        shownAt = nowMs;
+        show('reading');
       };
-      started.onerror = () => {
-        show('refused', bytes, [BROKE_OFF]);
-        end();
-      };
-      started.postMessage({ file, encoding, readAs, rules } satisfies ReadReadings);
+      jobs.begin(asked, { onNews, onBroke: () => show('refused', [BROKE_OFF]) });
     },
-    [end],
+    [jobs],
   );
   const stop = useCallback(() => {
-    end();
+    jobs.stop();
     setPreview((before) => ({ ...before, rows: [...before.rows], state: 'stopped' }));
-  }, [end]);
+  }, [jobs]);
   const clear = useCallback(() => {
-    end();
+    jobs.stop();
     setPreview(NOTHING);
-  }, [end]);
+  }, [jobs]);
   return { preview, read, stop, clear };
 }
 

@@ -1,8 +1,9 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { type HistoryComparison, NOTHING_COMPARED } from '@/core/assessment/compare-history';
 import type { CompareReport, CompareRequest } from '@/workers/compare-rules.messages';
+import { useJobs } from '@/workers/use-jobs';
 
 export interface Comparison {
   readonly state: 'idle' | 'running' | 'done' | 'stopped' | 'failed';
@@ -13,51 +14,36 @@ export interface Comparison {
   readonly clear: () => void;
 }
 
-function newWorker(): Worker {
-  return new Worker(new URL('../../workers/compare-rules.worker.ts', import.meta.url), { type: 'module' });
-}
+const newWorker = () =>
+  new Worker(new URL('../../workers/compare-rules.worker.ts', import.meta.url), { type: 'module' });
 
 /** A comparison over the whole history in a worker of its own, which can be stopped at any moment. */
 export function useComparison(): Comparison {
-  const worker = useRef<Worker | null>(null);
+  const jobs = useJobs<CompareRequest, CompareReport>(newWorker);
   const [state, setState] = useState<Comparison['state']>('idle');
   const [so, setSo] = useState<HistoryComparison>(NOTHING_COMPARED);
   const [message, setMessage] = useState('');
 
   // A worker stands ready before anybody asks, so that a comparison tells something at once.
+  useEffect(() => jobs.standBy(), [jobs]);
   const end = useCallback(() => {
-    worker.current?.terminate();
-    worker.current = newWorker();
-  }, []);
-  useEffect(() => {
-    end();
-    return () => worker.current?.terminate();
-  }, [end]);
+    jobs.stop();
+    jobs.standBy();
+  }, [jobs]);
 
+  const failed = (why: string) => {
+    setMessage(why);
+    setState('failed');
+  };
   const start = (request: CompareRequest) => {
-    if (state === 'running') end();
     setSo(NOTHING_COMPARED);
     setState('running');
-    const started = worker.current ?? newWorker();
-    started.onmessage = ({ data }: MessageEvent<CompareReport>) => {
-      if (data.kind === 'failed') {
-        setMessage(data.message);
-        setState('failed');
-        return end();
-      }
-      setSo(data.comparison);
-      if (data.kind === 'done') {
-        setState('done');
-        end();
-      }
+    const onNews = (news: CompareReport) => {
+      if (news.kind === 'failed') return failed(news.message);
+      setSo(news.comparison);
+      if (news.kind === 'done') setState('done');
     };
-    started.onerror = () => {
-      setMessage('The comparison broke off. Nothing was changed.');
-      setState('failed');
-      end();
-    };
-    worker.current = started;
-    started.postMessage(request);
+    jobs.begin(request, { onNews, onBroke: () => failed(BROKE_OFF) });
   };
   const stop = () => {
     end();
@@ -70,3 +56,5 @@ export function useComparison(): Comparison {
   };
   return { state, so, message, start, stop, clear };
 }
+
+const BROKE_OFF = 'The comparison broke off. Nothing was changed. Try it again.';
