@@ -10,7 +10,7 @@ import { FINDING_FACTS } from './finding-facts';
 import { ledgerOf } from './ledger';
 import { LEVERS } from './levers';
 import type { Verdict } from './verdict';
-import { flipsOf, outcomesOf } from './what-if';
+import { canDecide, flipsOf, outcomesOf } from './what-if';
 import { workingOf } from './working';
 
 // A file knows no negative zero.
@@ -130,7 +130,7 @@ describe('whatever is measured, under whatever school', () => {
     );
   });
 
-  it('outcomes join without a gap, and each end has the verdict that is told', () => {
+  it('outcomes join without a gap, each end has the verdict that is told, and whether any decides is told alike', () => {
     fc.assert(
       fc.property(anyEvidence, (evidence) => {
         const { estimates } = assess(evidence, STANDARD_RULES);
@@ -141,6 +141,8 @@ describe('whatever is measured, under whatever school', () => {
             const put = LEVERS[lever].put(evidence, from, STANDARD_RULES);
             expect(assess(put, STANDARD_RULES).verdict).toBe(verdict);
           }
+          const decided = outcomes.some(({ verdict }) => verdict !== 'undecided');
+          expect(canDecide(evidence, estimates, STANDARD_RULES, lever)).toBe(decided);
         }
       }),
       { numRuns: 25 },

@@ -76,6 +76,29 @@ export function outcomesOf(
   return outcomes;
 }
 
+/**
+ * Whether some plausible outcome of a step would decide: looked for from the ends of its range inwards, without
+ * working out where the verdict changes. Agrees with `outcomesOf`, whose edges lie between such points.
+ */
+export function canDecide(
+  evidence: Evidence,
+  estimates: Estimates,
+  rules: HouseRules,
+  lever: Lever,
+): boolean {
+  const { plausible, put, resolution } = LEVERS[lever];
+  const range = plausible(evidence, estimates, rules);
+  if (!range) return false;
+  const step = resolution(evidence);
+  const [least, most] = [snap(range[0], step), snap(range[1], step)];
+  const grid = gridOf(most - least, step);
+  const points = Array.from({ length: GRID_POINTS + 1 }, (_, point) => tidy(least + point * grid)).filter(
+    (at, point) => point === 0 || at <= most,
+  );
+  const decides = (value: number) => assess(put(evidence, value, rules), rules).verdict !== 'undecided';
+  return [...points.splice(0, 1), ...points.reverse()].some(decides);
+}
+
 function nearestFlip(
   evidence: Evidence,
   rules: HouseRules,

@@ -3,7 +3,7 @@ import type { Evidence } from '../assessment/evidence';
 import { LEVERS, type Lever, leverWords } from '../assessment/levers';
 import type { StepId } from '../assessment/step-id';
 import { VERDICT_LABELS, type Verdict } from '../assessment/verdict';
-import { type Outcome, outcomesOf } from '../assessment/what-if';
+import { canDecide, type Outcome, outcomesOf } from '../assessment/what-if';
 import type { HouseRules } from '../rules/house-rules';
 import { COMPLAINTS } from '../steps/complaint/plans';
 import type { CurrentReadings } from '../steps/current-readings';
@@ -46,16 +46,13 @@ export function testsThatCanChange(
   assessment: Assessment,
   rules: HouseRules,
 ): OpenTest[] {
-  if (!current.last.inspection || assessment.verdict === 'quarantine') return [];
-  const open = TESTS.filter((lever) => isOpen(lever, current, evidence, assessment, rules));
-  const told = open.flatMap((lever): OpenTest[] => {
+  const told = cheapestFirst(current, evidence, assessment, rules).flatMap((lever): OpenTest[] => {
     const outcomes = outcomesOf(evidence, assessment.estimates, rules, lever);
     const changes = outcomes.some(({ verdict }) => verdict !== assessment.verdict);
     const { step } = LEVERS[lever];
     return changes ? [{ step, lever, minutes: minutesOf(step, current), outcomes }] : [];
   });
-  const cheapestFirst = told.sort((one, other) => one.minutes - other.minutes);
-  return cheapestFirst.filter(({ step }, at) => cheapestFirst.findIndex((test) => test.step === step) === at);
+  return told.filter(({ step }, at) => told.findIndex((test) => test.step === step) === at);
 }
 
 /** The tests that are not done yet and that this battery can have here and now, whether they would change the verdict or not. */
@@ -65,9 +62,27 @@ export function possibleTests(
   assessment: Assessment,
   rules: HouseRules,
 ): StepId[] {
+  return [...new Set(openLevers(current, evidence, assessment, rules).map((lever) => LEVERS[lever].step))];
+}
+
+function cheapestFirst(
+  current: CurrentReadings,
+  evidence: Evidence,
+  assessment: Assessment,
+  rules: HouseRules,
+): Lever[] {
+  const minutes = (lever: Lever) => minutesOf(LEVERS[lever].step, current);
+  return openLevers(current, evidence, assessment, rules).sort((one, other) => minutes(one) - minutes(other));
+}
+
+function openLevers(
+  current: CurrentReadings,
+  evidence: Evidence,
+  assessment: Assessment,
+  rules: HouseRules,
+): Lever[] {
   if (!current.last.inspection || assessment.verdict === 'quarantine') return [];
-  const open = TESTS.filter((lever) => isOpen(lever, current, evidence, assessment, rules));
-  return [...new Set(open.map((lever) => LEVERS[lever].step))];
+  return TESTS.filter((lever) => isOpen(lever, current, evidence, assessment, rules));
 }
 
 /**
@@ -75,16 +90,19 @@ export function possibleTests(
  * judgement asks for a remedy rather than for a test, or has decided.
  */
 export function bestOf(
-  testsNow: () => readonly OpenTest[],
-  { verdict, next, decidedBy }: Assessment,
+  current: CurrentReadings,
+  evidence: Evidence,
+  assessment: Assessment,
+  rules: HouseRules,
 ): StepId | null {
+  const { verdict, next, decidedBy, estimates } = assessment;
   if (verdict !== 'undecided' || next === null || !ASKS_FOR_A_TEST.has(next)) return null;
   // A method to be repeated and a reading to be taken again are named by the rule itself.
   if (decidedBy !== 'power_unknown' && decidedBy !== 'charge_unknown') return null;
-  return (
-    testsNow().find(({ outcomes }) => outcomes.some((outcome) => outcome.verdict !== 'undecided'))?.step ??
-    null
+  const lever = cheapestFirst(current, evidence, assessment, rules).find((one) =>
+    canDecide(evidence, estimates, rules, one),
   );
+  return lever ? LEVERS[lever].step : null;
 }
 
 const ASKS_FOR_A_TEST: ReadonlySet<StepId> = new Set(TESTS.map((lever) => LEVERS[lever].step));

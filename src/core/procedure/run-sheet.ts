@@ -59,14 +59,13 @@ export function judgeRun(battery: BatterySpec, readings: readonly Reading[], rul
   const known = knownOf(battery, readings, rules);
   const openTests = testsThatCanChange(known.current, known.evidence, known.assessment, rules);
   const possible = possibleTests(known.current, known.evidence, known.assessment, rules);
-  return { ...known, openTests, possible, nextStep: nextOf(known, () => openTests) };
+  return { ...known, openTests, possible, nextStep: nextOf(known, rules) };
 }
 
-/** The same without the open tests, unless the next step hangs on them: for whoever only works on. */
+/** The same without the open tests: for whoever only works on. */
 export function workRun(battery: BatterySpec, readings: readonly Reading[], rules: HouseRules): WorkedRun {
   const known = knownOf(battery, readings, rules);
-  const openTests = () => testsThatCanChange(known.current, known.evidence, known.assessment, rules);
-  return { ...known, nextStep: nextOf(known, openTests) };
+  return { ...known, nextStep: nextOf(known, rules) };
 }
 
 type Known = Pick<JudgedRun, 'current' | 'evidence' | 'assessment'>;
@@ -89,7 +88,7 @@ export function sheetAt(judged: JudgedRun, rules: HouseRules, nowMs: number): Sh
 }
 
 /** The step to do next: first what the complaint and the eye ask for, then what the judgement does. */
-function nextOf({ current, assessment }: Known, testsNow: () => readonly OpenTest[]): StepId {
+function nextOf({ current, evidence, assessment }: Known, rules: HouseRules): StepId {
   const { verdict, next } = assessment;
   const { last } = current;
   if (!last.identify) return 'identify';
@@ -100,7 +99,7 @@ function nextOf({ current, assessment }: Known, testsNow: () => readonly OpenTes
   if (last.charge_start) return 'charge';
   if (standIsAsked(current, verdict)) return 'stand';
   if (next === null || verdict === 'watch') return 'verdict';
-  const step = bestOf(testsNow, assessment) ?? next;
+  const step = bestOf(current, evidence, assessment, rules) ?? next;
   return step === 'open_circuit' && !last.settle ? 'settle' : step;
 }
 
