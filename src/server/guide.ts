@@ -9,6 +9,7 @@ const FOLDER = join(process.cwd(), 'docs');
 export const GUIDE_PAGES = {
   day: { title: 'A day at the bench', file: 'a-day-at-the-bench.md' },
   verdict: { title: 'How a verdict is reached', file: 'verdict.md' },
+  capacity: { title: 'Capacity', file: 'capacity.md' },
   accuracy: { title: 'How often it is right', file: 'accuracy.md' },
   opinion: { title: 'The second opinion', file: 'second-opinion.md' },
   model: { title: 'The physical model', file: 'physical-model.md' },

@@ -2,7 +2,7 @@ import { inflateRawSync } from 'node:zlib';
 import { customType } from 'drizzle-orm/sqlite-core';
 import { FLOAT32_OPTIONS, Packr } from 'msgpackr';
 import { DICTIONARY_1 } from './judgement-dictionary';
-import { STRUCTURES_2 } from './judgement-structures';
+import { STRUCTURES_2, STRUCTURES_3 } from './judgement-structures';
 import { Unreadable } from './packed-json';
 
 /** What a verdict was made from and all that came out, as they were. */
@@ -13,16 +13,20 @@ export interface KeptJudgement {
 
 /** The first byte of a packed value names the way it was packed; JSON that was never packed begins with its brace. */
 const DEFLATED = 1;
-const RECORDS = 2;
+const RECORDS_2 = 2;
+const RECORDS_3 = 3;
 const BRACE = '{'.charCodeAt(0);
 const dictionary = Buffer.from(DICTIONARY_1);
 
 /** Records whose fields are listed are named by their number, others by their fields; short decimals take four bytes. */
-const packr = new Packr({
-  structures: STRUCTURES_2.map((names) => [...names]),
-  maxSharedStructures: STRUCTURES_2.length,
-  useFloat32: FLOAT32_OPTIONS.DECIMAL_FIT,
-});
+const packrOf = (structures: readonly (readonly string[])[]) =>
+  new Packr({
+    structures: structures.map((names) => [...names]),
+    maxSharedStructures: structures.length,
+    useFloat32: FLOAT32_OPTIONS.DECIMAL_FIT,
+  });
+const earlier = packrOf(STRUCTURES_2);
+const packr = packrOf(STRUCTURES_3);
 
 /** Nothing that is kept unpacks to more, bytes: a damaged value must not fill the memory. */
 const LARGEST = 4_000_000;
@@ -31,7 +35,7 @@ const LARGEST = 4_000_000;
 export function packJudgement({ evidence, assessment }: KeptJudgement): Buffer {
   const packed = packr.pack({ evidence, assessment });
   const marked = Buffer.allocUnsafe(packed.length + 1);
-  marked[0] = RECORDS;
+  marked[0] = RECORDS_3;
   marked.set(packed, 1);
   return marked;
 }
@@ -56,7 +60,8 @@ function bytesOf(stored: ArrayBuffer | Uint8Array | string): Buffer {
 }
 
 function readAs(bytes: Buffer): unknown {
-  if (bytes[0] === RECORDS) return packr.unpack(bytes.subarray(1));
+  if (bytes[0] === RECORDS_3) return packr.unpack(bytes.subarray(1));
+  if (bytes[0] === RECORDS_2) return earlier.unpack(bytes.subarray(1));
   if (bytes[0] === BRACE) return JSON.parse(bytes.toString());
   if (bytes[0] !== DEFLATED) throw new Error(`packed in a way that is not known here (${bytes[0]})`);
   return JSON.parse(inflateRawSync(bytes.subarray(1), { dictionary, maxOutputLength: LARGEST }).toString());

@@ -13,6 +13,7 @@ import {
 import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
+import type { Duty } from '@/core/battery/duty';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { VehicleClass } from '@/core/battery/vehicle';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
@@ -133,6 +134,7 @@ export const batteries = sqliteTable(
     group: text('size_group').notNull().default(''),
     slot: text('slot', { mode: 'json' }).$type<SlotNeeds>(),
     baselineSiemens: real('baseline_siemens'),
+    duty: text('duty').$type<Duty>(),
     changedAtMs: moment('changed_at_ms').notNull(),
     changedById: uuid('changed_by_id')
       .notNull()

@@ -35,7 +35,7 @@ export function assess(evidence: Evidence, rules: HouseRules): Assessment {
   const [rule, decision] = firstThatApplies(known);
   return {
     verdict: decision.verdict,
-    grade: gradeOf(decision, estimates, rules),
+    grade: gradeOf(decision, known),
     rule: rule.number,
     decidedBy: decision.code,
     next: decision.next,

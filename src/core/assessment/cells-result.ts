@@ -2,7 +2,7 @@ import { openCircuitVoltsAtCharge } from '../correction/charge-from-open-circuit
 import { chargeFromGravity, gravityAt25 } from '../correction/gravity';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
-import type { Evidence } from './evidence';
+import type { Evidence, HydrometerEvidence } from './evidence';
 import type { Estimate } from './fusion';
 import { ASSUMED_TEMPERATURE_C } from './reference';
 
@@ -24,12 +24,9 @@ const HYDROMETER_SD_PCT = 4;
 export function judgeCells({ hydrometer, cellVolts }: Evidence, rules: HouseRules): CellsResult | null {
   if (hydrometer) {
     const spread = spreadOf(hydrometer.gravities);
-    const mean =
-      hydrometer.gravities.reduce((sum, gravity) => sum + gravity, 0) / hydrometer.gravities.length;
-    const temperatureC = hydrometer.temperatureC ?? ASSUMED_TEMPERATURE_C;
-    const gravity25 = hydrometer.compensated ? mean : gravityAt25(mean, temperatureC);
     const state = stateOf(spread, rules);
-    return { source: 'hydrometer', spread, state, gravity25: tidy(gravity25), forced: hydrometer.forced };
+    const gravity25 = meanGravityAt25(hydrometer);
+    return { source: 'hydrometer', spread, state, gravity25, forced: hydrometer.forced };
   }
   if (!cellVolts) return null;
   const spread = spreadOf(cellVolts.volts);
@@ -40,6 +37,16 @@ export function judgeCells({ hydrometer, cellVolts }: Evidence, rules: HouseRule
     gravity25: null,
     forced: cellVolts.forced,
   };
+}
+
+/** The mean of the cells, brought to 25 °C where the hydrometer does not do so itself. */
+export function meanGravityAt25({
+  gravities,
+  temperatureC,
+  compensated,
+}: Pick<HydrometerEvidence, 'gravities' | 'temperatureC' | 'compensated'>): number {
+  const mean = gravities.reduce((sum, gravity) => sum + gravity, 0) / gravities.length;
+  return tidy(compensated ? mean : gravityAt25(mean, temperatureC ?? ASSUMED_TEMPERATURE_C));
 }
 
 function spreadOf(values: readonly number[]): number {

@@ -4,6 +4,7 @@ import { freezingPoint, gravityFromCellVolts, gravityFromCharge } from '../corre
 import { gravityAt25 } from '../correction/gravity';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
+import { type CapacityResult, judgeCapacity } from './capacity-result';
 import { type CellsResult, judgeCells } from './cells-result';
 import { type ChargeEstimate, estimateCharge } from './charge-estimate';
 import { type ConductanceResult, judgeConductance } from './conductance-result';
@@ -31,6 +32,7 @@ export interface Estimates {
   readonly crank: CrankResult | null;
   readonly threeMinute: ThreeMinuteResult | null;
   readonly stand: StandResult | null;
+  readonly capacity: CapacityResult | null;
   readonly vehicleChecks: readonly VehicleResult[];
   readonly health: HealthEstimate | null;
   readonly recovery: Recovery | null;
@@ -56,6 +58,7 @@ export function estimate(evidence: Evidence, rules: HouseRules): Estimates {
     crank,
     threeMinute: judgeThreeMinute(evidence, { temperatureC, chargePct: charge?.pct ?? null }, rules),
     stand: judgeStand(evidence, rules),
+    capacity: judgeCapacity(evidence, rules),
     vehicleChecks: judgeVehicle(evidence, rules),
     health: estimateHealth({ load, conductance, crank }, evidence, rules),
     recovery: recoveryOf(evidence, temperatureC, rules),

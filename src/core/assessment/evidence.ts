@@ -128,6 +128,26 @@ export interface StandEvidence {
   readonly forced: boolean;
 }
 
+/** A steady discharge from full: for how long, and the voltage at its end. */
+export interface DischargeEvidence {
+  readonly amps: number;
+  readonly minutes: number;
+  /** After a minute; null where nobody looked. */
+  readonly earlyVolts: number | null;
+  readonly endVolts: number;
+  readonly temperatureC: number | null;
+  /** Nothing has been charged since, and the open voltage is the one from before. */
+  readonly drained: boolean;
+  readonly forced: boolean;
+}
+
+/** What a charge to full returned to a battery, and how much charge that battery had. */
+export interface ReturnedEvidence {
+  readonly ampHours: number;
+  /** Charge before it, percent; null where nobody read it. */
+  readonly fromPct: number | null;
+}
+
 /** One measurement on the vehicle: a voltage drop, the regulated voltage, V, or the parasitic draw, A. */
 export interface VehicleEvidence {
   readonly check: VehicleCheck;
@@ -150,6 +170,8 @@ export interface Evidence {
   readonly crank: CrankEvidence | null;
   readonly threeMinute: ThreeMinuteEvidence | null;
   readonly stand: StandEvidence | null;
+  readonly discharge: DischargeEvidence | null;
+  readonly returned: ReturnedEvidence | null;
   /** The last of each kind that was measured on the vehicle, in the order in which they were taken. */
   readonly vehicleChecks: readonly VehicleEvidence[];
   /** Put on charge for hours and took none. */
@@ -187,6 +209,8 @@ export function noEvidence(battery: BatterySpec): Evidence {
     crank: null,
     threeMinute: null,
     stand: null,
+    discharge: null,
+    returned: null,
     vehicleChecks: [],
     chargeRefused: false,
     chargesGiven: 0,

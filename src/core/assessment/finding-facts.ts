@@ -16,6 +16,8 @@ const OPEN: readonly StepId[] = ['open_circuit', 'hydrometer'];
 const LOAD: readonly StepId[] = ['open_circuit', 'load'];
 const POWER: readonly StepId[] = ['open_circuit', 'conductance', 'load', 'crank', 'verdict'];
 
+const CAPACITY: readonly StepId[] = ['discharge', 'charge'];
+
 const TRADE = 'rule of the trade';
 const STANDARD = 'standard practice of the load test';
 const SAFETY = 'rule of the trade, for safety';
@@ -27,6 +29,7 @@ const facts = (
   limits: readonly string[] = [],
 ): FindingFacts => ({ steps, rule, limits, source });
 
+const DISCHARGED = 'standard of the discharge test; by the Ah of a charge or the short form a model of ours';
 const OPEN_CURVE = 'textbook curve of voltage and charge; its limit a rule of the trade';
 const HEALTH = 'model of ours: what a new battery loses under this load, over what this one lost';
 
@@ -116,6 +119,21 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   stratified: facts(OPEN, '10a', 'open voltage against the one that goes with the charge of the gravity', [
     'cells/stratifiedVolts',
   ]),
+  capacity_low: facts(CAPACITY, '8b', DISCHARGED, [
+    'capacity/retirePct',
+    'capacity/returnedPct',
+    'capacity/shortFallVolts',
+  ]),
+  capacity_ageing: facts(CAPACITY, '10c', DISCHARGED, ['capacity/servePct']),
+  capacity_sound: facts(CAPACITY, '10d', DISCHARGED, ['capacity/servePct']),
+  capacity_unknown: facts(['discharge'], '10d', TRADE),
+  capacity_not_printed: facts(['identify', 'discharge'], '10d', TRADE),
+  capacity_ungraded: facts(CAPACITY, '10d', 'model of ours: it tells whether enough is left, not how much', [
+    'capacity/returnedPct',
+    'capacity/shortFallVolts',
+  ]),
+  repeat_discharge: facts(['discharge'], '8b', TRADE),
+  discharge_cut_short: facts(['discharge'], null, TRADE),
   ageing: facts(POWER, '11', HEALTH, ['health/servePct']),
   charge_before_service: facts(OPEN, '12', OPEN_CURVE, ['charge/servicePct']),
   charge_unknown: facts(OPEN, '6', TRADE),

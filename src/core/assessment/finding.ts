@@ -30,6 +30,7 @@ export const FINDING_SEVERITY = {
   load_fails: 'fault',
   joint: 'fault',
   worn: 'fault',
+  capacity_low: 'fault',
   terminals_corroded: 'caution',
   terminals_loose: 'caution',
   surface_leakage: 'caution',
@@ -59,6 +60,11 @@ export const FINDING_SEVERITY = {
   cells_uneven: 'caution',
   stratified: 'caution',
   ageing: 'caution',
+  capacity_ageing: 'caution',
+  capacity_unknown: 'caution',
+  capacity_not_printed: 'caution',
+  capacity_ungraded: 'caution',
+  repeat_discharge: 'caution',
   charge_before_service: 'caution',
   charge_unknown: 'caution',
   slow_crank_unanswered: 'caution',
@@ -74,6 +80,7 @@ export const FINDING_SEVERITY = {
   three_minute_passes: 'sound',
   stand_holds: 'sound',
   vehicle_within: 'sound',
+  capacity_sound: 'sound',
   sound: 'sound',
   not_inspected: 'note',
   temperature_assumed: 'note',
@@ -95,6 +102,7 @@ export const FINDING_SEVERITY = {
   load_not_usable: 'note',
   conductance_inconclusive: 'note',
   three_minute_not_usable: 'note',
+  discharge_cut_short: 'note',
 } as const satisfies Record<string, Severity>;
 
 export const FINDING_CODES = Object.keys(FINDING_SEVERITY) as FindingCode[];

@@ -20,6 +20,7 @@ export function collectFindings(known: Case): Finding[] {
     ...chargeFindings(known),
     ...loadFindings(known),
     ...otherPowerFindings(known),
+    ...capacityFindings(known),
     ...healthFindings(known),
     ...assumptions(known),
   ];
@@ -230,6 +231,24 @@ function otherPowerFindings({ evidence, estimates, rules }: Case): Finding[] {
     );
   }
   return found;
+}
+
+function capacityFindings({ evidence, estimates: { capacity }, rules }: Case): Finding[] {
+  if (!capacity) return evidence.discharge ? [finding('discharge_cut_short', null, true)] : [];
+  const { measured, sdPct, low, forced, pct, method } = capacity;
+  const { value, limit, unit } = measured;
+  if (unit === 'V') {
+    // A ceiling: a fall below it is in hand.
+    const against = { ...heldAgainst(value, limit, unit), margin: limit - value };
+    return [finding(low ? 'capacity_low' : 'capacity_ungraded', against, forced)];
+  }
+  if (low) return [finding('capacity_low', heldAgainst(value, limit, unit, sdPct ?? 0), forced)];
+  if (method === 'returned')
+    return [finding('capacity_ungraded', heldAgainst(value, limit, unit, sdPct ?? 0))];
+  const against = heldAgainst(value, rules.capacity.servePct, unit, sdPct ?? 0);
+  return [
+    finding((pct ?? 0) < rules.capacity.servePct ? 'capacity_ageing' : 'capacity_sound', against, forced),
+  ];
 }
 
 function healthFindings({ estimates, rules }: Case): Finding[] {

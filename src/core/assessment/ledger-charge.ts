@@ -1,10 +1,11 @@
 import { GRAVITY_PER_KELVIN } from '../correction/gravity';
 import { OPEN_CIRCUIT_VOLTS_PER_KELVIN } from '../correction/open-circuit-temperature';
-import { formatMinutes } from '../quantity/format';
+import { formatMinutes, formatQuantity } from '../quantity/format';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { Assessment } from './assess';
 import type { Evidence } from './evidence';
+import { returnedLines } from './ledger-capacity';
 import { type LedgerEntry, percent, perKelvin, temperature, volts, type WorkingLine } from './ledger-entry';
 import { ASSUMED_TEMPERATURE_C, ownVolt } from './reference';
 
@@ -34,10 +35,18 @@ export function inspectionEntry({ inspection }: Evidence): LedgerEntry | null {
   return reading === '' ? null : { step: 'inspect', reading, working: [], standing: null };
 }
 
-export function chargesEntry({ chargesGiven }: Evidence): LedgerEntry | null {
+export function chargesEntry(evidence: Evidence, { estimates }: Assessment): LedgerEntry | null {
+  const { chargesGiven, returned } = evidence;
   if (chargesGiven === 0) return null;
-  const reading = chargesGiven === 1 ? 'one full charge given' : `${chargesGiven} full charges given`;
-  return { step: 'charge', reading, working: [], standing: null };
+  const given = chargesGiven === 1 ? 'one full charge given' : `${chargesGiven} full charges given`;
+  const took = returned ? `, ${formatQuantity(returned.ampHours, 'Ah')} returned` : '';
+  const from = returned?.fromPct == null ? '' : ` from ${percent(returned.fromPct)}`;
+  return {
+    step: 'charge',
+    reading: `${given}${took}${from}`,
+    working: returnedLines(evidence, estimates.capacity),
+    standing: null,
+  };
 }
 
 export function openCircuitEntry(evidence: Evidence, { estimates }: Assessment): LedgerEntry | null {

@@ -1,6 +1,7 @@
 import type { HouseRules } from '../rules/house-rules';
 import type { Assessment } from './assess';
 import type { Evidence } from './evidence';
+import { dischargeEntry } from './ledger-capacity';
 import { cellsEntry, chargesEntry, inspectionEntry, openCircuitEntry } from './ledger-charge';
 import type { LedgerEntry } from './ledger-entry';
 import {
@@ -19,7 +20,7 @@ export function ledgerOf(evidence: Evidence, assessment: Assessment, rules: Hous
     slotEntry(evidence),
     inspectionEntry(evidence),
     ...vehicleEntries(evidence, assessment),
-    chargesEntry(evidence),
+    chargesEntry(evidence, assessment),
     openCircuitEntry(evidence, assessment),
     cellsEntry(evidence, assessment, rules),
     conductanceEntry(evidence, assessment),
@@ -28,6 +29,7 @@ export function ledgerOf(evidence: Evidence, assessment: Assessment, rules: Hous
     crankEntry(evidence, assessment, rules),
     threeMinuteEntry(evidence, assessment),
     standEntry(evidence, assessment, rules),
+    dischargeEntry(evidence, assessment),
     healthEntry(assessment),
   ].filter((entry) => entry !== null);
 }

@@ -29,7 +29,7 @@ describe('each lever', () => {
     const values = Object.fromEntries(LEVER_NAMES.map((lever) => [lever, read(lever, FULL)]));
     expect(values).toEqual({
       ...{ open_circuit: 12.6, temperature: 12, gravity: 1.253333, weakest_cell: 1.24, conductance: 480 },
-      ...{ load: 10.1, recovery: 12.45, crank: 9.9, three_minute: 15.1, stand: 12.55 },
+      ...{ load: 10.1, recovery: 12.45, crank: 9.9, three_minute: 15.1, stand: 12.55, discharge: null },
     });
     for (const lever of LEVER_NAMES) expect(read(lever, {})).toBeNull();
     expect(read('weakest_cell', { cellVolts: [2.1, 2.0, 2.1, 2.1, 2.1, 2.1] })).toBe(2);

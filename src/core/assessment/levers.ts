@@ -1,4 +1,5 @@
 import { crankingRating } from '../battery/cranking-rating';
+import { amperesToDischarge, END_VOLTS_A_CELL, ratedMinutes } from '../battery/discharge-time';
 import { convertRating, isRatingStandard, type RatingStandard } from '../battery/rating-standard';
 import { gravityFromCharge } from '../correction/freezing';
 import { formatQuantity, type Unit } from '../quantity/format';
@@ -21,7 +22,8 @@ export type Lever =
   | 'recovery'
   | 'crank'
   | 'three_minute'
-  | 'stand';
+  | 'stand'
+  | 'discharge';
 
 type Range = readonly [least: number, most: number];
 
@@ -289,6 +291,36 @@ export const LEVERS: Readonly<Record<Lever, LeverFacts>> = {
           forced: false,
         }),
         volts,
+      },
+    }),
+  },
+  discharge: {
+    step: 'discharge',
+    label: 'Discharge to its end',
+    unit: () => 'min',
+    resolution: () => 1,
+    read: ({ discharge }) => discharge?.minutes ?? null,
+    range: ({ battery, discharge }) => {
+      const rated = ratedMinutes(battery, discharge?.amps ?? amperesToDischarge(battery)) ?? 1;
+      return [1, Math.round(1.5 * rated)];
+    },
+    plausible: ({ battery }) => {
+      const rated = ratedMinutes(battery, amperesToDischarge(battery));
+      if (rated === undefined) return null;
+      return [Math.round((rated * UNTESTED_HEALTH[0]) / 100), Math.round((rated * UNTESTED_HEALTH[1]) / 100)];
+    },
+    put: (evidence, minutes) => ({
+      ...evidence,
+      discharge: {
+        ...(evidence.discharge ?? {
+          amps: amperesToDischarge(evidence.battery),
+          earlyVolts: null,
+          endVolts: END_VOLTS_A_CELL * (evidence.battery.nominalVolts / 2),
+          temperatureC: knownTemperature(evidence),
+          drained: true,
+          forced: false,
+        }),
+        minutes,
       },
     }),
   },

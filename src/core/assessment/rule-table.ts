@@ -1,6 +1,8 @@
 import { isSealed } from '../battery/construction';
-import { crankingRating } from '../battery/cranking-rating';
+import { crankingRating, printedCapacity } from '../battery/cranking-rating';
+import { dutyOf, suitsAnEngineOnly } from '../battery/duty';
 import type { HouseRules } from '../rules/house-rules';
+import type { CapacityResult } from './capacity-result';
 import { isStratified } from './cells-result';
 import type { Estimates } from './estimates';
 import type { Evidence } from './evidence';
@@ -52,22 +54,29 @@ export const RULE_TABLE: readonly Rule[] = [
   { number: '8', about: 'three-minute charge of a low battery above its limit', decide: sulphated },
   { number: '7', about: 'charge below the load-test gate', decide: chargeLow },
   { number: '8a', about: 'charge lost within a day', decide: leaks },
-  { number: '9', about: 'load test failed at a valid gate', decide: unlessMethodsDisagree(loadFailed) },
+  { number: '8b', about: 'capacity below its limit, of a battery that works for hours', decide: capacityLow },
+  { number: '9', about: 'load test failed at a valid gate', decide: ofAnEngine(loadFailed) },
   {
     number: '9a',
     about: 'load test passed, but weak by a house of two lines',
-    decide: unlessMethodsDisagree(loadWeak),
+    decide: ofAnEngine(loadWeak),
   },
-  { number: '10', about: 'health below the limit', decide: unlessMethodsDisagree(worn) },
+  { number: '10', about: 'health below the limit', decide: ofAnEngine(worn) },
   { number: '10a', about: 'acid in layers', decide: layered },
   {
     number: '10b',
     about: 'slow cranking, and conductance alone against it',
-    decide: unlessMethodsDisagree(slowCrankUnanswered),
+    decide: ofAnEngine(slowCrankUnanswered),
   },
-  { number: '11', about: 'health between retiring and serving', decide: unlessMethodsDisagree(ageing) },
+  {
+    number: '10c',
+    about: 'capacity low or falling, of a battery that starts an engine',
+    decide: ofAnEngine(capacityFalling),
+  },
+  { number: '10d', about: 'deep cycle: capacity alone', decide: byCapacity },
+  { number: '11', about: 'health between retiring and serving', decide: ofAnEngine(ageing) },
   { number: '11a', about: 'health beyond what a new battery has', decide: beyondNew },
-  { number: '12', about: 'health good', decide: unlessMethodsDisagree(sound) },
+  { number: '12', about: 'health good', decide: ofAnEngine(sound) },
   { number: '13', about: 'no test of power that counts', decide: powerUnknown },
 ];
 
@@ -208,6 +217,49 @@ function unlessMethodsDisagree(decide: Rule['decide']): Rule['decide'] {
   };
 }
 
+/** Rules of cranking power, beside the point of a deep-cycle battery; while two methods disagree they wait. */
+function ofAnEngine(decide: Rule['decide']): Rule['decide'] {
+  const agreed = unlessMethodsDisagree(decide);
+  return (known) => (dutyOf(known.evidence.battery) === 'deep_cycle' ? null : agreed(known));
+}
+
+/** What works for hours and holds too little is worn, whatever it can still start. */
+function capacityLow({ evidence, estimates: { capacity } }: Case): Decision | null {
+  if (!capacity?.low || suitsAnEngineOnly(evidence.battery)) return null;
+  return capacity.forced ? undecided('repeat_discharge', 'discharge') : retire('capacity_low');
+}
+
+/** An engine is started in seconds: too little capacity is watched there, and leaves less in hand on a cold morning. */
+function capacityFalling(known: Case): Decision | null {
+  const { capacity } = known.estimates;
+  if (!capacity || capacity.forced || healthToServeOn(known) === null) return null;
+  if (capacity.low) return { verdict: 'watch', code: 'capacity_low', next: chargeBefore(known) };
+  // Whoever works for hours with what is left is told so, however well it still cranks.
+  const falls = !suitsAnEngineOnly(known.evidence.battery) && isFalling(capacity, known.rules);
+  return falls ? { verdict: 'watch', code: 'capacity_ageing', next: chargeBefore(known) } : null;
+}
+
+const isFalling = ({ method, pct }: CapacityResult, { capacity }: HouseRules): boolean =>
+  method === 'discharge' && pct !== null && pct < capacity.servePct;
+
+/** A deep-cycle battery is as good as what it holds; one that nobody discharged has not been tested. */
+function byCapacity(known: Case): Decision | null {
+  const { evidence, estimates, rules } = known;
+  if (dutyOf(evidence.battery) !== 'deep_cycle' || !estimates.charge) return null;
+  const { capacity } = estimates;
+  const watch = (code: FindingCode): Decision => ({ verdict: 'watch', code, next: chargeBefore(known) });
+  if (!capacity || capacity.forced) {
+    if (printedCapacity(evidence.battery) === undefined) return undecided('capacity_not_printed', 'identify');
+    return evidence.skipped.includes('discharge')
+      ? watch('capacity_unknown')
+      : undecided('capacity_unknown', 'discharge');
+  }
+  if (capacity.method !== 'discharge') return watch('capacity_ungraded');
+  if (isFalling(capacity, rules)) return watch('capacity_ageing');
+  if (chargeBefore(known)) return charge('charge_before_service');
+  return { verdict: 'serve', code: 'capacity_sound', next: null };
+}
+
 /** Two loads agree that it fails while its conductance stays good: a joint inside opens once current flows. */
 function opensUnderLoad({ estimates: { conductance, health }, rules }: Case): boolean {
   return (
@@ -255,7 +307,7 @@ function worn({ evidence, estimates, rules }: Case): Decision | null {
   if (!health || !known || health.indicative || health.pct >= rules.health.retirePct) return null;
   if (ratedByCapacity(evidence)) return RATING_ASKED;
   if (keptByLoad({ evidence, estimates, rules }))
-    return { verdict: 'watch', code: 'ageing', next: chargeBefore(known.pct, rules) };
+    return { verdict: 'watch', code: 'ageing', next: chargeBefore({ evidence, estimates, rules }) };
   const counting = health.methods.filter(({ indicative }) => !indicative);
   const only = counting.length === 1 ? counting[0] : undefined;
   if (only && only.method !== 'load' && health.pct + health.sdPct >= rules.health.retirePct) {
@@ -280,8 +332,11 @@ function keptByLoad({ evidence, estimates, rules }: Case): boolean {
 const WARM_C = 21;
 const WARM_LIMIT_VOLTS_PER_KELVIN = 0.018;
 
-const chargeBefore = (pct: number, rules: HouseRules): StepId | null =>
-  pct < rules.charge.servicePct ? 'charge' : null;
+/** Whether it goes on charge before it goes back: low, or emptied by the test itself. */
+function chargeBefore({ evidence, estimates: { charge: known }, rules }: Case): StepId | null {
+  const isLow = known !== null && known.pct < rules.charge.servicePct;
+  return isLow || evidence.discharge?.drained ? 'charge' : null;
+}
 
 /** Gravity that stays behind the voltage: acid lies in layers, which an equalising charge stirs, again where they are there again. */
 function layered({ evidence, estimates, rules }: Case): Decision | null {
@@ -305,7 +360,7 @@ function ageing(known: Case): Decision | null {
   const healthPct = healthToServeOn(known);
   const { estimates, rules } = known;
   if (healthPct === null || healthPct >= rules.health.servePct || !estimates.charge) return null;
-  return { verdict: 'watch', code: 'ageing', next: chargeBefore(estimates.charge.pct, rules) };
+  return { verdict: 'watch', code: 'ageing', next: chargeBefore(known) };
 }
 
 /**
@@ -332,9 +387,9 @@ function slowCrankUnanswered(known: Case): Decision | null {
 
 function sound(known: Case): Decision | null {
   const healthPct = healthToServeOn(known);
-  const { estimates, rules } = known;
+  const { estimates } = known;
   if (healthPct === null || !estimates.charge) return null;
-  if (estimates.charge.pct < rules.charge.servicePct) return charge('charge_before_service');
+  if (chargeBefore(known)) return charge('charge_before_service');
   if (ratedByCapacity(known.evidence)) return { verdict: 'watch', code: 'rating_from_capacity', next: null };
   return { verdict: 'serve', code: 'sound', next: null };
 }

@@ -15,6 +15,7 @@ export const STEP_IDS = [
   'recovery',
   'crank',
   'three_minute',
+  'discharge',
   'stand',
   'verdict',
 ] as const;

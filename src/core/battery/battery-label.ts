@@ -1,6 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox';
 import { possibleRange } from '../quantity/entry';
 import { type BatteryType, CONSTRUCTIONS, type Construction, OTHER_CHEMISTRIES } from './construction';
+import { DUTIES, type Duty } from './duty';
 import { RATING_STANDARDS, type RatingStandard } from './rating-standard';
 
 const bounded = (quantity: Parameters<typeof possibleRange>[0], description: string) => {
@@ -58,6 +59,9 @@ export const BatteryLabelSchema = Type.Object(
     }),
     group: Type.Optional(Type.String({ maxLength: TAG_LENGTH, description: 'group or size as printed' })),
     slot: Type.Optional(Type.Union([SlotSchema, Type.Null()])),
+    duty: Type.Optional(
+      Type.Union([Type.Unsafe<Duty>({ enum: [...DUTIES], description: 'what it is for' }), Type.Null()]),
+    ),
     baselineSiemens: Type.Optional(Type.Union([bounded('siemens', 'conductance when new, S'), Type.Null()])),
   },
   { additionalProperties: false },

@@ -1,6 +1,7 @@
 import { lookAlikeKey } from '../quantity/written-text';
 import type { BatteryLabel, Rating, SlotNeeds } from './battery-label';
 import { type Construction, isLeadAcid } from './construction';
+import type { Duty } from './duty';
 
 /** What the judgement needs to know of a battery, and nothing else. */
 export interface BatterySpec {
@@ -11,15 +12,27 @@ export interface BatterySpec {
   readonly rcMinutes: number | null;
   /** What its vehicle or slot asks for. */
   readonly slot?: SlotNeeds | null;
+  /** What it is for; absent: nobody said, and it starts an engine. */
+  readonly duty?: Duty;
   /** Its conductance when new, S: where it is known it replaces the construction's usual figure. */
   readonly baselineSiemens?: number | null;
 }
 
 /** The spec of a lead-acid battery; undefined for another chemistry, which is recorded but never graded. */
 export function specOf(label: BatteryLabel): BatterySpec | undefined {
-  const { type, nominalVolts, ratings, c20Ah, rcMinutes, slot = null, baselineSiemens = null } = label;
+  const {
+    type,
+    nominalVolts,
+    ratings,
+    c20Ah,
+    rcMinutes,
+    slot = null,
+    baselineSiemens = null,
+    duty = null,
+  } = label;
   if (!isLeadAcid(type)) return undefined;
-  return { construction: type, nominalVolts, ratings, c20Ah, rcMinutes, slot, baselineSiemens };
+  const spec = { construction: type, nominalVolts, ratings, c20Ah, rcMinutes, slot, baselineSiemens };
+  return duty === null ? spec : { ...spec, duty };
 }
 
 /** How tags are compared: scanners and people disagree about case, stray blanks and signs that look alike. */

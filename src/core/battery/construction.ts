@@ -32,6 +32,10 @@ interface ConstructionFacts {
   readonly crankingAmpsPerAh: { readonly small: number; readonly large: number };
   /** Cranking current times resistance at full charge and 25 °C, 12 V: A x ohm = V, ±10 %. A model of ours. */
   readonly crankingVolts: number;
+  /** Exponent of the discharge time over the current. Rule of the trade. */
+  readonly peukert: number;
+  /** Ampere-hours that a charge to full returns for each that was missing. A model of ours. */
+  readonly returned: number;
   /** RC = factor x C20^exponent, minutes and Ah. Published fit. */
   readonly reserve: { readonly factor: number; readonly exponent: number };
 }
@@ -58,6 +62,8 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     gravityRise: 0.145,
     crankingAmpsPerAh: { small: 9, large: 6 },
     crankingVolts: 3.2,
+    peukert: 1.19,
+    returned: 1.11,
     reserve: FLOODED_RESERVE,
   },
   calcium: {
@@ -67,6 +73,8 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: { small: 9.2, large: 6 },
     crankingVolts: 3.0,
+    peukert: 1.17,
+    returned: 1.11,
     reserve: FLOODED_RESERVE,
   },
   efb: {
@@ -76,6 +84,8 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: { small: 9.5, large: 6 },
     crankingVolts: 2.85,
+    peukert: 1.15,
+    returned: 1.14,
     reserve: FLOODED_RESERVE,
   },
   agm: {
@@ -85,6 +95,8 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: { small: 10.5, large: 6 },
     crankingVolts: 2.7,
+    peukert: 1.11,
+    returned: 1.14,
     reserve: RECOMBINANT_RESERVE,
   },
   gel: {
@@ -94,6 +106,8 @@ export const CONSTRUCTION_FACTS: Readonly<Record<Construction, ConstructionFacts
     ...CALCIUM_GRAVITY,
     crankingAmpsPerAh: { small: 6, large: 5 },
     crankingVolts: 3.4,
+    peukert: 1.13,
+    returned: 1.07,
     reserve: RECOMBINANT_RESERVE,
   },
 };

@@ -42,7 +42,8 @@ export function workingCapacity(battery: BatterySpec): number | undefined {
   return rating && capacityFromCranking(rating.saeAmps, battery.construction);
 }
 
-function printedCapacity(battery: BatterySpec): number | undefined {
+/** 20 h capacity, Ah, as the label says it or as goes with its reserve capacity; undefined where it says neither. */
+export function printedCapacity(battery: BatterySpec): number | undefined {
   if (battery.c20Ah !== null) return battery.c20Ah;
   if (battery.rcMinutes !== null) return capacityFromReserve(battery.rcMinutes, battery.construction);
   return undefined;

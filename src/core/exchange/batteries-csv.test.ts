@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { BatteryLabel } from '../battery/battery-label';
 import { CONSTRUCTIONS } from '../battery/construction';
+import { DUTIES } from '../battery/duty';
 import { RATING_STANDARDS } from '../battery/rating-standard';
 import { readBatteryList } from './batteries-csv';
 import { csvText, defused, undefused } from './csv-text';
@@ -43,6 +44,7 @@ const label: fc.Arbitrary<BatteryLabel> = fc.record({
       .map((day) => day.toISOString().slice(0, 10)),
   ),
   group: word,
+  duty: fc.constantFrom(...DUTIES, null),
 });
 
 it('a text is made safe for a spreadsheet and read back as it was, whatever it begins with', () => {

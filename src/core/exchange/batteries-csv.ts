@@ -7,6 +7,7 @@ import {
   CONSTRUCTIONS,
   OTHER_CHEMISTRIES,
 } from '../battery/construction';
+import { DUTIES, isDuty } from '../battery/duty';
 import { RATING_STANDARDS, type RatingStandard } from '../battery/rating-standard';
 import { fail, type Problem, problem, type Result, succeed } from '../quantity/result';
 import { tidyLine } from '../quantity/written-text';
@@ -27,6 +28,7 @@ const OTHER_NAMES: Readonly<Record<Column, readonly string[]>> = {
   rating_standard: ['ratingstandard', 'standard', 'norm'],
   c20_ah: ['c20ah', 'ah', 'capacity', 'c20', 'ratedah'],
   rc_min: ['rcmin', 'rc', 'reserve', 'reservecapacity'],
+  duty: ['duty', 'use', 'purpose', 'service'],
   model: ['model', 'make', 'makemodel', 'maker', 'makerandmodel'],
   place: ['place', 'where', 'location', 'vehicle', 'shelf'],
   date_code: ['datecode', 'code', 'datestamp'],
@@ -118,12 +120,18 @@ function labelOf(
   const fittedOn = fitted === '' ? null : day(fitted);
   if (fitted !== '' && fittedOn === null)
     problems.push(problem('fitted_on', fitted, 'a day, such as 2026-01-31'));
+  const duty = cell('duty')
+    .toLowerCase()
+    .replace(/[\s-]+/g, '_');
+  if (duty !== '' && !isDuty(duty))
+    problems.push(problem('duty', cell('duty'), `one of ${DUTIES.join(', ')}`));
   const ratings = [...ratingsIn(cell('ratings'), standard, problems), ...ownRating(cell, standard, number)];
   const label = {
     ...{ tag, type, nominalVolts: number('nominal_v') ?? 12, ratings },
     ...{ c20Ah: number('c20_ah'), rcMinutes: number('rc_min'), fittedOn },
     ...{ model: tidyLine(cell('model')), place: tidyLine(cell('place')) },
     ...{ dateCode: tidyLine(cell('date_code')), group: tidyLine(cell('group')) },
+    duty: isDuty(duty) ? duty : null,
   };
   return problems.length > 0 ? fail(...problems) : checkShape(BatteryLabelSchema, label);
 }

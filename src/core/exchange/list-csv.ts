@@ -14,6 +14,7 @@ export const BATTERY_COLUMNS = [
   'ratings',
   'c20_ah',
   'rc_min',
+  'duty',
   'model',
   'place',
   'date_code',
@@ -23,8 +24,20 @@ export const BATTERY_COLUMNS = [
 
 /** A battery's label as cells of the list of batteries. */
 export function batteryCells(label: BatteryLabel): string[] {
-  const { tag, type, nominalVolts, ratings, c20Ah, rcMinutes, model, place, dateCode, fittedOn, group } =
-    label;
+  const {
+    tag,
+    type,
+    nominalVolts,
+    ratings,
+    c20Ah,
+    rcMinutes,
+    duty,
+    model,
+    place,
+    dateCode,
+    fittedOn,
+    group,
+  } = label;
   return [
     defused(tag),
     type,
@@ -32,6 +45,7 @@ export function batteryCells(label: BatteryLabel): string[] {
     ratings.map(({ amps, standard }) => `${amps} ${standard}`).join('; '),
     String(c20Ah ?? ''),
     String(rcMinutes ?? ''),
+    duty ?? '',
     ...[model, place, dateCode, fittedOn ?? '', group ?? ''].map(defused),
   ];
 }

@@ -3,6 +3,7 @@ import { ownVolt } from '../assessment/reference';
 import type { StepId } from '../assessment/step-id';
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTION_FACTS, isSealed } from '../battery/construction';
+import { amperesToDischarge, END_VOLTS_A_CELL } from '../battery/discharge-time';
 import { type ChargeMode, EQUALISE_HOURS, modeAskedFor, planCharge } from '../charging/charge-plan';
 import { FULL_AMPS_PER_AH } from '../charging/charging-facts';
 import { type BatteryState, celsiusOf, trueChargePct } from '../physics/battery-state';
@@ -10,6 +11,7 @@ import { type Charger, charge, chargeMoment } from '../physics/charge';
 import { rest } from '../physics/discharge';
 import type { Model } from '../physics/physical-battery';
 import { cellGravities, openVolts } from '../physics/readouts';
+import { drawSteadily } from '../physics/steady-discharge';
 import { type WorkedRun, workRun } from '../procedure/run-sheet';
 import type { Chance } from '../quantity/chance';
 import type { HouseRules } from '../rules/house-rules';
@@ -36,6 +38,8 @@ const REFUSED_BELOW_PCT = 15;
 const OVERNIGHT_MINUTES = 840;
 /** More turns than this mean that the procedure runs in a circle. */
 const MOST_STEPS = 30;
+/** A discharge is broken off after so long. */
+const MOST_DISCHARGE_MINUTES = 1500;
 
 export interface HandOptions {
   readonly spec: BatterySpec;
@@ -174,6 +178,8 @@ export class BenchHand {
         return this.chargeUntilFull();
       case 'stand':
         return this.stand();
+      case 'discharge':
+        return this.discharge();
       case 'crank':
       case 'three_minute':
         return this.passOver(step, 'out of the vehicle');
@@ -348,6 +354,26 @@ export class BenchHand {
     this.state = charge(this.unit, this.state, charger, EQUALISE_HOURS * SECONDS_PER_HOUR, shopC);
     this.nowMs += EQUALISE_HOURS * 60 * MS_PER_MINUTE;
     this.unit = this.unit.stirred ?? this.unit;
+  }
+
+  /** Draws the current of the reserve capacity to the end of its cells, and leaves it empty. */
+  private discharge(): this {
+    this.wait(5);
+    const { spec, chance } = this.given;
+    const amps = amperesToDischarge(spec);
+    const temperatureC = readCelsius(celsiusOf(this.state), chance);
+    const { course, state } = drawSteadily(this.unit, this.state, {
+      ...{ amps, endVolts: END_VOLTS_A_CELL * this.unit.cells, mostMinutes: MOST_DISCHARGE_MINUTES },
+      stepSeconds: 30,
+    });
+    const [minutes, volts] = course.at(-1) ?? [0.5, 0];
+    const earlyVolts = course.find(([at]) => at >= 1)?.[1] ?? null;
+    this.nowMs += minutes * MS_PER_MINUTE;
+    this.state = state;
+    return this.capture('discharge', {
+      ...{ amps, minutes: rounded(minutes, 1), temperatureC, endVolts: rounded(Math.max(0, volts), 2) },
+      earlyVolts: earlyVolts === null ? null : rounded(earlyVolts, 2),
+    });
   }
 
   private stand(): this {

@@ -2,6 +2,7 @@ import { collapseVolts } from '../assessment/load-result';
 import { celsiusOf } from '../physics/battery-state';
 import { discharge } from '../physics/discharge';
 import { cellGravities, cellVolts, openVolts } from '../physics/readouts';
+import { terminalVolts } from '../physics/terminal-volts';
 import type { Chance } from '../quantity/chance';
 import type { Problem } from '../quantity/result';
 import { type AttachedBattery, attachedBattery } from './bench-battery';
@@ -19,6 +20,7 @@ import {
   readVolts,
 } from './meters';
 import { SimulatedCharger } from './simulated-charger';
+import { SimulatedDischarger } from './simulated-discharger';
 import { helloOf, SIMULATED_INSTRUMENTS } from './simulated-instruments';
 import { SimulatedVoltmeter } from './simulated-voltmeter';
 import { MOST_CRANKING_SECONDS, starterDraw } from './starter';
@@ -52,6 +54,7 @@ export class SimulatedBench {
   private hold: Hold | null = null;
   private bankSet = { amps: 0, seconds: 15 };
   private charger = new SimulatedCharger();
+  private discharger = new SimulatedDischarger();
   private handling: Handling = AS_IT_SHOULD_BE;
   private meter: SimulatedVoltmeter;
   private speed = 1;
@@ -148,6 +151,7 @@ export class SimulatedBench {
     this.attached = read.value;
     this.hold = null;
     this.charger = new SimulatedCharger();
+    this.discharger = new SimulatedDischarger();
     this.meter = new SimulatedVoltmeter(this.chance);
     this.speed = 1;
     this.passedSeconds = 0;
@@ -171,6 +175,8 @@ export class SimulatedBench {
       }
       case 'charger':
         return this.attached ? [this.charger.set(line, this.attached)] : [];
+      case 'discharger':
+        return [this.discharger.set(line)];
       case 'tester':
         this.handling = testerSetTo(this.handling, line);
         return [];
@@ -196,6 +202,9 @@ export class SimulatedBench {
         });
       case 'charger':
         return [this.charger.start(attached)];
+      case 'discharger':
+        // What draws takes nothing in: one that is charged is taken off first.
+        return this.charger.on ? [] : [this.discharger.start()];
       default:
         return [];
     }
@@ -216,6 +225,7 @@ export class SimulatedBench {
 
   private stop(instrument: string): string[] {
     if (this.hold?.by === instrument) return this.endHold('stopped');
+    if (instrument === 'discharger') return [this.discharger.stop()];
     return instrument === 'charger' ? [this.charger.stop()] : [];
   }
 
@@ -231,6 +241,7 @@ export class SimulatedBench {
     this.lost.add(instrument);
     if (this.hold?.by === instrument) this.hold = null;
     if (instrument === 'charger') this.charger.stop();
+    if (instrument === 'discharger') this.discharger.stop();
     return [writeLine('bye', instrument)];
   }
 
@@ -311,22 +322,35 @@ export class SimulatedBench {
     const { model, state } = this.attached ?? attached;
     const { charger, handling, chance, meter } = this;
     const charging = charger.moment(model, state);
+    const drawn = this.discharger.amps;
     const { probesAt, vehicle, range } = handling;
-    const overPosts = charging?.volts ?? openVolts(model, state);
+    const alone = drawn > 0 ? terminalVolts(model, state, drawn) : openVolts(model, state);
+    const overPosts = charging?.volts ?? alone;
     meter.see(probesAt === 'posts' ? overPosts : vehicle[probesAt], range);
     const told = [...ended, meter.says()];
     if (this.beats % SLOW_BEATS !== 1) return told;
-    const amps = readClamp(-(charging?.amps ?? 0), chance, handling.clamp);
+    const amps = readClamp(drawn - (charging?.amps ?? 0), chance, handling.clamp);
     told.push(
       writeLine('reading', 'clamp', shownOr({ amps })),
       writeLine('reading', 'probe', { celsius: readCelsius(celsiusOf(state), chance) }),
     );
     if (charging) told.push(...charger.says(model, charging));
+    if (drawn > 0) told.push(...this.discharger.says(model, state));
     return [...told, this.clockLine()];
   }
 
   /** Lets time pass for the battery; answers with what a charger says that came to its end meanwhile. */
   private pass(attached: AttachedBattery, seconds: number): string[] {
+    const drawn = this.discharger.on
+      ? this.discharger.draw(attached, seconds)
+      : { state: attached.state, passed: 0, told: [] };
+    const told = this.passWithoutDraw({ ...attached, state: drawn.state }, seconds - drawn.passed);
+    this.passedSeconds += drawn.passed;
+    if (this.sinceLoadSeconds !== null) this.sinceLoadSeconds += drawn.passed;
+    return [...drawn.told, ...told];
+  }
+
+  private passWithoutDraw(attached: AttachedBattery, seconds: number): string[] {
     const onFor = this.charger.on ? this.charger.goesOnFor(seconds) : 0;
     const { model, state, told } = this.charger.charge(attached, onFor);
     const alone = inSteps(seconds - onFor, state, (at, step) =>

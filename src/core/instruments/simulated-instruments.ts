@@ -9,6 +9,7 @@ export const SIMULATED_INSTRUMENTS = [
   { name: 'tester', kind: 'conductance', label: 'Conductance tester' },
   { name: 'bank', kind: 'load_bank', label: 'Load bank' },
   { name: 'charger', kind: 'charger', label: 'Charger' },
+  { name: 'discharger', kind: 'discharger', label: 'Discharger' },
   { name: 'draw', kind: 'draw_meter', label: 'Draw meter' },
   { name: 'starter', kind: 'starter', label: 'Starter' },
 ] as const;

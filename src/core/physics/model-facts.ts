@@ -11,8 +11,6 @@ interface ModelFacts {
   readonly acceptancePerHour: number;
   /** Gassing current at 2.23 V a cell and 20 °C, A for 100 Ah. */
   readonly gassingAmps: number;
-  /** Exponent of the discharge time over the current. Rule of the trade. */
-  readonly peukert: number;
   /** Charge lost in a month at 25 °C, as a share. Rule of the trade. */
   readonly monthlyLoss: number;
 }
@@ -25,11 +23,11 @@ const PRESSED_PLATES = { ohmicVolts: 2.71, diffusionVolts: 0.6, bendAmpsPerAh: 0
  * docs/physical-model.md: half the rating for 15 s and the whole for 30 s at −18 °C.
  */
 export const MODEL_FACTS: Readonly<Record<Construction, ModelFacts>> = {
-  flooded: { ...OPEN_PLATES, acceptancePerHour: 1, gassingAmps: 0.02, peukert: 1.19, monthlyLoss: 0.1 },
-  calcium: { ...OPEN_PLATES, acceptancePerHour: 1, gassingAmps: 0.006, peukert: 1.17, monthlyLoss: 0.03 },
-  efb: { ...OPEN_PLATES, acceptancePerHour: 1.25, gassingAmps: 0.006, peukert: 1.15, monthlyLoss: 0.03 },
-  agm: { ...PRESSED_PLATES, acceptancePerHour: 1.5, gassingAmps: 0.004, peukert: 1.11, monthlyLoss: 0.02 },
-  gel: { ...PRESSED_PLATES, acceptancePerHour: 1, gassingAmps: 0.004, peukert: 1.13, monthlyLoss: 0.02 },
+  flooded: { ...OPEN_PLATES, acceptancePerHour: 1, gassingAmps: 0.02, monthlyLoss: 0.1 },
+  calcium: { ...OPEN_PLATES, acceptancePerHour: 1, gassingAmps: 0.006, monthlyLoss: 0.03 },
+  efb: { ...OPEN_PLATES, acceptancePerHour: 1.25, gassingAmps: 0.006, monthlyLoss: 0.03 },
+  agm: { ...PRESSED_PLATES, acceptancePerHour: 1.5, gassingAmps: 0.004, monthlyLoss: 0.02 },
+  gel: { ...PRESSED_PLATES, acceptancePerHour: 1, gassingAmps: 0.004, monthlyLoss: 0.02 },
 };
 
 /** Cells of a 12 V battery, for which the voltages above are given. */

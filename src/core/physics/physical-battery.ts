@@ -95,7 +95,7 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
     addedGravity: effect.gravity,
     acceptancePerHour: facts.acceptancePerHour * effect.acceptance,
     gassingAmps: (facts.gassingAmps * ratedAh) / 100,
-    peukert: facts.peukert,
+    peukert: CONSTRUCTION_FACTS[spec.construction].peukert,
     monthlyLoss: facts.monthlyLoss,
   };
 }

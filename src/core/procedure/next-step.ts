@@ -4,6 +4,7 @@ import { LEVERS, type Lever, leverWords } from '../assessment/levers';
 import type { StepId } from '../assessment/step-id';
 import { VERDICT_LABELS, type Verdict } from '../assessment/verdict';
 import { canDecide, type Outcome, outcomesOf } from '../assessment/what-if';
+import { suitsAnEngineOnly } from '../battery/duty';
 import type { HouseRules } from '../rules/house-rules';
 import { COMPLAINTS } from '../steps/complaint/plans';
 import type { CurrentReadings } from '../steps/current-readings';
@@ -29,6 +30,7 @@ const TESTS: readonly Lever[] = [
   'crank',
   'three_minute',
   'stand',
+  'discharge',
 ];
 
 /** Gates that only a clock or the settle step opens do not bar a test here: the wait is part of its cost. */
@@ -134,6 +136,8 @@ function belongs(
       return construction === 'flooded' || construction === 'calcium';
     case 'three_minute':
       return rules.threeMinute.used && construction === 'flooded' && charge !== undefined;
+    case 'discharge':
+      return !suitsAnEngineOnly(battery) || next === 'discharge';
     case 'crank':
       return complaint !== undefined && COMPLAINTS[complaint.data.symptom].cranks;
     case 'recovery':

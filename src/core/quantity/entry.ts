@@ -63,6 +63,27 @@ const ENTRY_LIMITS = {
     plausible: [0, 300],
     scales: false,
   },
+  dischargeAmps: {
+    label: 'discharge current',
+    unit: 'A',
+    possible: [0.1, 500],
+    plausible: [1, 100],
+    scales: false,
+  },
+  dischargeMinutes: {
+    label: 'minutes of discharge',
+    unit: 'min',
+    possible: [0.5, 6000],
+    plausible: [5, 1500],
+    scales: false,
+  },
+  dischargeVolts: {
+    label: 'voltage while discharging',
+    unit: 'V',
+    possible: [0, 14],
+    plausible: [9.5, 12.9],
+    scales: true,
+  },
   topVolts: {
     label: 'probe voltage across the top',
     unit: 'V',

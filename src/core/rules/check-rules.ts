@@ -3,7 +3,7 @@ import type { HouseRules } from './house-rules';
 
 /** What contradicts itself in rules whose figures are each possible. Empty when nothing does. */
 export function contradictionsIn(rules: HouseRules): Problem[] {
-  const { health, cells, charge, surface, load, vehicle, temperature } = rules;
+  const { health, capacity, cells, charge, surface, load, vehicle, temperature } = rules;
   return [
     rising(
       'load/limitVoltsByCelsius',
@@ -19,6 +19,11 @@ export function contradictionsIn(rules: HouseRules): Problem[] {
       'health/grades',
       [health.gradeCPct, health.gradeBPct, health.gradeAPct],
       'grade A above grade B above grade C',
+    ),
+    rising(
+      'capacity',
+      [capacity.retirePct, capacity.servePct],
+      'the capacity that serves above the one that retires',
     ),
     rising('cells', [cells.evenSpread, cells.faultySpread], 'a faulty spread above an even one'),
     rising('charge/shortedCellVolts25', charge.shortedCellVolts25, 'a span that rises'),

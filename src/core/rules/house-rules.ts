@@ -157,6 +157,13 @@ export const HouseRulesSchema = record({
     gradeBPct: percent('least health for grade B'),
     gradeCPct: percent('least health for grade C'),
   }),
+  capacity: record({
+    servePct: percent('least capacity, of the label’s, to return to work over hours'),
+    retirePct: percent('capacity under which it is worn for work over hours'),
+    returnedPct: percent('what a charge returns, of what a new one would take, under which capacity is low'),
+    returnedFromPct: percent('highest charge before it that lets a charge tell the capacity'),
+    shortFallVolts: volts('fall from minute 1 to 30 of the short discharge that tells low capacity'),
+  }),
   vehicle: record({
     sideDropVolts: volts('voltage drop along a side of the charging path'),
     jointDropVolts: volts('voltage drop across a joint or a conductor'),

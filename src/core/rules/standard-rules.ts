@@ -6,7 +6,7 @@ import type { HouseRules } from './house-rules';
  */
 export const STANDARD_RULES: HouseRules = {
   id: 'integra-standard',
-  version: 4,
+  version: 5,
   name: 'Integra standard',
   charge: {
     loadGatePct: 65,
@@ -77,6 +77,7 @@ export const STANDARD_RULES: HouseRules = {
   },
   fusion: { disagreeSigmas: 2.5 },
   health: { servePct: 80, retirePct: 65, passFloorPct: 60, gradeAPct: 90, gradeBPct: 80, gradeCPct: 65 },
+  capacity: { servePct: 80, retirePct: 65, returnedPct: 72, returnedFromPct: 60, shortFallVolts: 0.32 },
   vehicle: {
     sideDropVolts: 0.2,
     jointDropVolts: 0.1,

@@ -5,7 +5,7 @@
  */
 
 /** The shape of house rules as they are kept now. */
-export const RULES_SHAPE = 4;
+export const RULES_SHAPE = 5;
 
 type Groups = Readonly<Record<string, Readonly<Record<string, unknown>>>>;
 
@@ -64,8 +64,13 @@ const ADDED_IN_4: Groups = {
   health: { passFloorPct: 100 },
 };
 
+/** Capacity came with shape 5: before, a discharge and the Ah of a charge were noted and judged nothing. */
+const ADDED_IN_5: Groups = {
+  capacity: { servePct: 80, retirePct: 0, returnedPct: 0, returnedFromPct: 60, shortFallVolts: 20 },
+};
+
 /** What each shape added, the second first. */
-const ADDED: readonly Groups[] = [ADDED_IN_2, ADDED_IN_3, ADDED_IN_4];
+const ADDED: readonly Groups[] = [ADDED_IN_2, ADDED_IN_3, ADDED_IN_4, ADDED_IN_5];
 
 /**
  * Rules of an earlier shape with the figures that they did not have. What they said themselves always stands. The

@@ -34,6 +34,15 @@ export interface CurrentReadings {
   /** The charge where this run saw it begin and end: when one that was given elsewhere ended, nobody here knows. */
   readonly ownCharge: ReadingOf<'charge'> | undefined;
   readonly fullCharges: number;
+  /** Each charge that was given, with what was read of the battery's charge before it; oldest first. */
+  readonly charges: readonly GivenCharge[];
+}
+
+/** A charge, and the last readings of the charge that the battery had before it. */
+export interface GivenCharge {
+  readonly charge: ReadingOf<'charge'>;
+  readonly openCircuit: ReadingOf<'open_circuit'> | undefined;
+  readonly hydrometer: ReadingOf<'hydrometer'> | undefined;
 }
 
 /**
@@ -50,6 +59,7 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
     ...{ last, all },
     ownCharge: beganHere(run, charges) ? last.charge : undefined,
     fullCharges: charges.filter(({ data }) => data.full).length,
+    charges: givenCharges(run, charges),
   };
 }
 
@@ -65,6 +75,18 @@ function standingAs({ since, only }: Standing, run: readonly Reading[]): readonl
   const mark = ofKind(around, since).at(-1);
   if (!mark) return only ? [] : around;
   return around.slice(around.indexOf(mark) + 1);
+}
+
+function givenCharges(run: readonly Reading[], charges: readonly ReadingOf<'charge'>[]): GivenCharge[] {
+  return charges.map((charge, at) => {
+    const before = charges[at - 1];
+    const between = run.slice(before ? run.indexOf(before) + 1 : 0, run.indexOf(charge));
+    return {
+      charge,
+      openCircuit: ofKind(between, 'open_circuit').at(-1),
+      hydrometer: ofKind(between, 'hydrometer').at(-1),
+    };
+  });
 }
 
 /** Whether the last charge was put on in this run, after the one before it. */

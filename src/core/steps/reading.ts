@@ -5,6 +5,7 @@ import { CLEAN_READINGS } from './clean/data';
 import { COMPLAINT_READINGS } from './complaint/data';
 import { CONDUCTANCE_READINGS } from './conductance/data';
 import { CRANK_READINGS } from './crank/data';
+import { DISCHARGE_READINGS } from './discharge/data';
 import { HYDROMETER_READINGS } from './hydrometer/data';
 import { IDENTIFY_READINGS } from './identify/data';
 import { INSPECT_READINGS } from './inspect/data';
@@ -33,6 +34,7 @@ export const READINGS = {
   ...CONDUCTANCE_READINGS,
   ...THREE_MINUTE_READINGS,
   ...CHARGE_READINGS,
+  ...DISCHARGE_READINGS,
   ...LOAD_READINGS,
   ...RECOVERY_READINGS,
   ...CRANK_READINGS,

@@ -6,6 +6,7 @@ import { clean } from './clean/step';
 import { complaint } from './complaint/step';
 import { conductance } from './conductance/step';
 import { crank } from './crank/step';
+import { discharge } from './discharge/step';
 import { hydrometer } from './hydrometer/step';
 import { identify } from './identify/step';
 import { inspect } from './inspect/step';
@@ -26,6 +27,7 @@ import { verdict } from './verdict/step';
 export const STEPS: Readonly<Record<StepId, AnyStep>> = {
   ...{ identify, complaint, inspect, vehicle, clean, settle, hydrometer, charge, conductance, load },
   ...{ recovery, crank, stand, verdict, top_up: topUp, open_circuit: openCircuit, three_minute: threeMinute },
+  discharge,
 };
 
 /** The step that each kind of reading is taken in; none for what is said of the run as a whole. */
@@ -33,6 +35,7 @@ const STEP_OF: ReadonlyMap<string, StepId> = new Map(
   Object.entries({
     ...{ identify, complaint, inspect, vehicle, clean, settle, hydrometer, charge, conductance, load },
     ...{ recovery, crank, stand, top_up: topUp, open_circuit: openCircuit, three_minute: threeMinute },
+    discharge,
   }).flatMap(([id, { readings }]) => Object.keys(readings).map((kind) => [kind, id as StepId] as const)),
 );
 
@@ -56,6 +59,7 @@ const PARTS: { readonly [K in ReadingKind]: ReadingPart<K> } = {
   ...conductance.readings,
   ...threeMinute.readings,
   ...charge.readings,
+  ...discharge.readings,
   ...load.readings,
   ...recovery.readings,
   ...crank.readings,

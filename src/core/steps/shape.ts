@@ -29,7 +29,15 @@ const closed = <P extends TProperties>(properties: P): TObject<P> =>
  * makes those before it stale; with `only`, there is none without it.
  */
 export interface Standing {
-  readonly since: 'run' | 'inspection' | 'charge' | 'settle' | 'load' | 'charge_start';
+  readonly since:
+    | 'run'
+    | 'inspection'
+    | 'charge'
+    | 'settle'
+    | 'load'
+    | 'charge_start'
+    | 'discharge'
+    | 'discharge_start';
   readonly only?: true;
 }
 

@@ -1,5 +1,6 @@
 import type { BatteryLabel, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType, Construction } from '@/core/battery/construction';
+import type { Duty } from '@/core/battery/duty';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { dayWords, readDay } from '@/core/quantity/day';
@@ -22,6 +23,7 @@ export interface LabelFields {
   fittedOn: string;
   group: string;
   baselineSiemens: string;
+  duty: Duty;
   slotType: Construction | '';
   slotStandard: RatingStandard;
   slotAmps: string;
@@ -42,6 +44,7 @@ export function emptyFields(tag: string, standard: RatingStandard = 'SAE'): Labe
     fittedOn: '',
     group: '',
     baselineSiemens: '',
+    duty: 'starting',
     slotType: '',
     slotStandard: 'SAE',
     slotAmps: '',
@@ -67,6 +70,7 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
     fittedOn: fittedOn === null ? '' : dayWords(fittedOn),
     group: battery.group ?? '',
     baselineSiemens: battery.baselineSiemens == null ? '' : String(battery.baselineSiemens),
+    duty: battery.duty ?? 'starting',
     slotType: battery.slot?.type ?? '',
     slotStandard: battery.slot?.rating?.standard ?? 'SAE',
     slotAmps: battery.slot?.rating ? String(battery.slot.rating.amps) : '',
@@ -91,6 +95,8 @@ export function labelOf(fields: LabelFields): BatteryLabel {
     fittedOn: readDay(fields.fittedOn),
     group: fields.group.trim(),
     baselineSiemens: typedNumber(fields.baselineSiemens),
+    // One that only starts an engine is what a label without a word says.
+    duty: fields.duty === 'starting' ? null : fields.duty,
     slot: slotOf(fields),
   };
 }

@@ -89,7 +89,7 @@ describe('registering a battery', () => {
         c20Ah: 70.5,
       },
       ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
-      ...{ group: '', baselineSiemens: null, slot: null },
+      ...{ group: '', baselineSiemens: null, slot: null, duty: null },
     });
   });
 
@@ -178,6 +178,6 @@ describe('correcting a label', () => {
     await waitFor(() => expect(mockPush).toHaveBeenCalledWith('/batteries/b'));
     expect(sent[0]).toMatchObject({ method: 'PUT', path: '/api/batteries/b', body: { id: 'b' } });
     const { id: _id, ...label } = battery;
-    expect(sent[0]?.body.label).toEqual({ ...label, ratings: [{ standard: 'CA', amps: 775 }] });
+    expect(sent[0]?.body.label).toEqual({ ...label, duty: null, ratings: [{ standard: 'CA', amps: 775 }] });
   });
 });

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Controller, type FieldErrors, type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import { batteryTypeLabel, CONSTRUCTIONS, OTHER_CHEMISTRIES } from '@/core/battery/construction';
+import { DUTIES, DUTY_LABELS } from '@/core/battery/duty';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { dayWords, readDay } from '@/core/quantity/day';
@@ -105,6 +106,7 @@ const VOLTS = [
   { value: '12', label: '12 V' },
   { value: '6', label: '6 V' },
 ] as const;
+const DUTY_CHOICES = DUTIES.map((duty) => ({ value: duty, label: DUTY_LABELS[duty] }));
 const STANDARDS = RATING_STANDARDS.map((name) => ({ value: name, label: name }));
 
 /** What decides how it is tested: its tag, what it is made as, and what it is rated for. */
@@ -133,6 +135,9 @@ function WhatDecides({ form }: { readonly form: Form }) {
         />
       </div>
       <Ratings form={form} />
+      <div className="sm:col-span-2">
+        <FormChoices form={form} name="duty" legend="What it is for" choices={DUTY_CHOICES} />
+      </div>
       <NumberField form={form} name="c20Ah" quantity="c20Ah" label="Capacity C20, Ah" />
       <NumberField form={form} name="rcMinutes" quantity="rcMinutes" label="Reserve capacity, min" />
     </>
@@ -140,7 +145,7 @@ function WhatDecides({ form }: { readonly form: Form }) {
 }
 
 /** One of a few, nothing chosen before somebody does. */
-function FormChoices<N extends 'type' | 'nominalVolts'>({
+function FormChoices<N extends 'type' | 'nominalVolts' | 'duty'>({
   form,
   name,
   legend,

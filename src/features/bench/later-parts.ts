@@ -1,6 +1,7 @@
 /** Parts of a step or of the ledger that come when they are called for. Each is imported here and nowhere else. */
 export const LATER_PARTS = {
   chargeScale: () => import('@/ui/charts/charge-scale').then((chart) => chart.ChargeScale),
+  dischargePicture: () => import('@/ui/charts/discharge-picture').then((chart) => chart.DischargePicture),
   loadPicture: () => import('@/ui/charts/load-picture').then((chart) => chart.LoadPicture),
   traceEntry: () => import('./stages/trace-entry').then((entry) => entry.TraceEntry),
   otherRules: () => import('./stages/other-rules').then((rules) => rules.OtherRules),

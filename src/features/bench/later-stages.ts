@@ -16,6 +16,7 @@ export const LATER_STAGES = {
   recovery: () => import('./stages/recovery-stage').then((stage) => stage.RecoveryStage),
   crank: () => import('./stages/crank-stage').then((stage) => stage.CrankStage),
   three_minute: () => import('./stages/three-minute-stage').then((stage) => stage.ThreeMinuteStage),
+  discharge: () => import('./stages/discharge-stage').then((stage) => stage.DischargeStage),
   stand: () => import('./stages/stand-stage').then((stage) => stage.StandStage),
   verdict: () => import('./stages/verdict-stage').then((stage) => stage.VerdictStage),
 } as const;

@@ -51,6 +51,7 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   complaint: dynamic(LATER_STAGES.complaint),
   vehicle: dynamic(LATER_STAGES.vehicle),
   crank: dynamic(LATER_STAGES.crank),
+  discharge: dynamic(LATER_STAGES.discharge),
   stand: dynamic(LATER_STAGES.stand),
   inspect: dynamic(LATER_STAGES.inspect),
   clean: dynamic(LATER_STAGES.clean),

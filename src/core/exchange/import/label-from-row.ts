@@ -17,5 +17,6 @@ export function labelFromRow(tag: string, spec: BatterySpec, place: string): Bat
     group: '',
     slot: null,
     baselineSiemens: null,
+    duty: spec.duty ?? null,
   };
 }

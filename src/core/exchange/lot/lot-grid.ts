@@ -13,6 +13,7 @@ export const LOT_STEPS = [
   'conductance',
   'load',
   'recovery',
+  'discharge',
   'crank',
 ] as const;
 
@@ -38,6 +39,7 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
       'rating_a',
       'c20_ah',
       'rc_min',
+      'duty',
       'taken_at',
     ],
   },
@@ -62,6 +64,18 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
     label: 'Recovery, charges',
     cautionOf: 'charge',
     columns: ['recovery_min', 'recovery_v', 'charges_done', 'charge3_a', 'charge3_v'],
+  },
+  discharge: {
+    label: 'Capacity',
+    cautionOf: 'discharge',
+    columns: [
+      'returned_ah',
+      'returned_from_pct',
+      'discharge_a',
+      'discharge_min',
+      'discharge_early_v',
+      'discharge_end_v',
+    ],
   },
   crank: {
     label: 'Cranking',

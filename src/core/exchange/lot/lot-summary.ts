@@ -124,6 +124,7 @@ export const WORK_WORDS: Readonly<Record<LotWork, string>> = {
   three_minute: 'to charge for three minutes',
   charge: 'to charge',
   stand: 'to stand for a day',
+  discharge: 'to discharge for their capacity',
   crank: 'to crank',
   vehicle: 'to check in the vehicle',
   identify: 'to identify',
@@ -158,6 +159,7 @@ export function stepForWork(work: LotWork): LotStep | null {
     case 'conductance':
     case 'load':
     case 'recovery':
+    case 'discharge':
       return work;
     case 'charge':
     case 'three_minute':

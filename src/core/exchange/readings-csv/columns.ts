@@ -1,9 +1,11 @@
 import { CONSTRUCTIONS } from '../../battery/construction';
+import { DUTIES } from '../../battery/duty';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
 import { CHARGE_COLUMNS } from '../../steps/charge/columns';
 import type { ColumnFacts, ColumnPart } from '../../steps/columns';
 import { CONDUCTANCE_COLUMNS } from '../../steps/conductance/columns';
 import { CRANK_COLUMNS } from '../../steps/crank/columns';
+import { DISCHARGE_COLUMNS } from '../../steps/discharge/columns';
 import { HYDROMETER_COLUMNS } from '../../steps/hydrometer/columns';
 import { INSPECT_COLUMNS } from '../../steps/inspect/columns';
 import { LOAD_COLUMNS } from '../../steps/load/columns';
@@ -21,6 +23,7 @@ const BATTERY_COLUMNS = {
   rating_a: { title: 'Rating, A' },
   c20_ah: { title: 'C20, Ah' },
   rc_min: { title: 'RC, min' },
+  duty: { title: 'For', words: DUTIES },
   taken_at: { title: 'Taken at' },
   temp_c: { title: 'Temp, °C' },
   temp_f: { title: 'Temp, °F' },
@@ -38,6 +41,7 @@ export const COLUMN_PARTS = [
   THREE_MINUTE_COLUMNS,
   CRANK_COLUMNS,
   STAND_COLUMNS,
+  DISCHARGE_COLUMNS,
 ] as const;
 
 /** What is said of a row as a whole, last. */

@@ -14,6 +14,7 @@ const FORCED_WORDS = {
   crank: 'crank',
   three_minute: 'threeMinute',
   stand: 'stand',
+  discharge: 'discharge',
 } as const satisfies Record<string, keyof Evidence>;
 
 type ForcedWord = keyof typeof FORCED_WORDS;

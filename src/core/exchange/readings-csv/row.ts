@@ -1,6 +1,7 @@
 import { type Evidence, NOTHING_INSPECTED, noEvidence } from '../../assessment/evidence';
 import type { BatterySpec } from '../../battery/battery';
 import { CONSTRUCTIONS } from '../../battery/construction';
+import { DUTIES } from '../../battery/duty';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
 import { possibleRange } from '../../quantity/entry';
 import { formatNumber } from '../../quantity/format';
@@ -53,7 +54,10 @@ function readBattery(row: RowCells): BatterySpec | null {
   const c20Ah = row.quantity('c20_ah', 'c20Ah');
   const rcMinutes = row.quantity('rc_min', 'rcMinutes');
   const ratings = amps === null ? [] : [{ standard, amps }];
-  return construction && { construction, nominalVolts, ratings, c20Ah, rcMinutes };
+  const duty = row.word('duty', DUTIES);
+  if (!construction) return null;
+  const spec: BatterySpec = { construction, nominalVolts, ratings, c20Ah, rcMinutes };
+  return duty ? { ...spec, duty } : spec;
 }
 
 function readTemperature(row: RowCells): number | null {

@@ -35,6 +35,7 @@ function batteryCells({ battery }: Evidence): Cells<UsedColumn> {
     rating_a: rating?.amps,
     c20_ah: battery.c20Ah,
     rc_min: battery.rcMinutes,
+    duty: battery.duty,
   };
 }
 

@@ -24,6 +24,7 @@ const SpecSchema = open({
   c20Ah: label.c20Ah,
   rcMinutes: label.rcMinutes,
   slot: label.slot,
+  duty: label.duty,
   baselineSiemens: label.baselineSiemens,
 });
 
@@ -69,6 +70,10 @@ export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
     ),
     threeMinute: Type.Optional(optional(open({ ...READINGS.three_minute.data.properties, forced }))),
     stand: Type.Optional(optional(open({ ...READINGS.stand.data.properties, forced }))),
+    discharge: Type.Optional(
+      optional(open({ ...READINGS.discharge.data.properties, drained: Type.Boolean(), forced })),
+    ),
+    returned: Type.Optional(optional(open({ ampHours: number, fromPct: optional(number) }))),
     vehicleChecks: Type.Optional(Type.Array(VehicleCheckSchema, { maxItems: VEHICLE_CHECKS.length })),
     // Up to core 1.3 one was kept.
     vehicle: Type.Optional(optional(VehicleCheckSchema)),

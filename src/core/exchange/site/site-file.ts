@@ -2,6 +2,8 @@ import { type Static, Type } from '@sinclair/typebox';
 import { SlotSchema, VehicleSchema } from '../../battery/vehicle';
 import { momentSchema } from '../../quantity/moment';
 import { fail, type Result, succeed } from '../../quantity/result';
+import { FIRST_SHAPES } from '../stored/shapes';
+import { upgradedRecord } from '../stored/stored-records';
 import { contradictionsIn } from './contradictions';
 import { readJsonFile } from './json-file';
 import {
@@ -58,9 +60,15 @@ export function endSiteFile(): string {
   return '\n]}\n';
 }
 
+/** A document does not say in which shape its rules are: what they lack they are given. */
+function withRulesOfToday(site: object): object {
+  if (!('rules' in site) || !Array.isArray(site.rules)) return site;
+  return { ...site, rules: site.rules.map((record: unknown) => upgradedRecord(record, FIRST_SHAPES.rules)) };
+}
+
 /** A site from a file's text, or what is wrong with it: with its shape, or with what it says. */
 export function readSiteFile(text: string): Result<SiteFile> {
-  const read = readJsonFile(text, SITE_FORMAT, SiteFileSchema);
+  const read = readJsonFile(text, SITE_FORMAT, SiteFileSchema, withRulesOfToday);
   if (!read.ok) return read;
   const { format: _format, ...site } = read.value;
   const problems = contradictionsIn(site);

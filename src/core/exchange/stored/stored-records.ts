@@ -14,6 +14,12 @@ export function readStoredRules(stored: unknown, shape: number): Result<HouseRul
   return checkShape(HouseRulesSchema, upgradeRules(stored, shape));
 }
 
+/** A record of house rules with the rules brought to what they hold today; anything else as it is, for the schema to refuse. */
+export function upgradedRecord(record: unknown, shape: number): unknown {
+  if (!isRecord(record) || !isRecord(record.rules)) return record;
+  return { ...record, rules: upgradeRules(record.rules, shape) };
+}
+
 /** A reading as it was kept, or what cannot be read in it. Readings have had one shape so far. */
 export function readStoredReading(stored: unknown): Result<Reading> {
   const kind = isRecord(stored) ? stored.kind : undefined;

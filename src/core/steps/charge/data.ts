@@ -26,5 +26,7 @@ export const CHARGE_READINGS = {
     full: Type.Boolean({ description: 'charged until full' }),
     refused: Type.Optional(Type.Boolean({ description: 'took no charge' })),
     ampHours: Type.Optional(optional(measured('returnedAh'))),
+    /** Where no reading of this run says how much charge it had before. */
+    fromPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100, description: 'charge before, percent' })),
   }),
 } as const;

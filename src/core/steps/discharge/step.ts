@@ -1,0 +1,84 @@
+import { suitsAnEngineOnly } from '../../battery/duty';
+import { formatMinutes, formatQuantity } from '../../quantity/format';
+import {
+  type AtTheGate,
+  barred,
+  chargedGate,
+  chargerGate,
+  firstBarred,
+  type Gate,
+  handlingGate,
+  OPEN,
+  surfaceGate,
+  warmGate,
+} from '../gate';
+import { outOfRange } from '../possible';
+import { listed, type Step } from '../step';
+import { DISCHARGE_COLUMNS } from './columns';
+
+/** A capacity is told from full; what is missing would be counted as lost. Rule of the trade. */
+const FULL_PCT = 90;
+/** Under it plates give so little that the correction is a guess, °C. Rule of the trade. */
+const LOWEST_C = 5;
+
+export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> = {
+  label: 'Discharge',
+  task: 'From full: draw a steady current until 1.75 V a cell, and keep the time. Then charge it at once.',
+  minutes: 120,
+  caution:
+    'Air the room; no flame, spark or smoking. Discharger off while clamping; its leads and resistors get hot. ' +
+    'End at 1.75 V a cell: deeper harms the plates. Never left empty: charge it at once.',
+  gate: (at) =>
+    firstBarred(
+      handlingGate(at),
+      chargerGate(at),
+      chargedGate(at, FULL_PCT),
+      surfaceGate(at),
+      warmGate(at, LOWEST_C),
+      onceGate(at),
+    ),
+  onSheet: ({ evidence, current: { last }, assessment: { next } }) =>
+    !suitsAnEngineOnly(evidence.battery) ||
+    next === 'discharge' ||
+    last.discharge_start !== undefined ||
+    last.discharge !== undefined,
+  taken: ({ last }) => listed(last.discharge_start ?? last.discharge),
+  readings: {
+    discharge_start: {
+      words: ({ amps }) => `discharging at ${formatQuantity(amps, 'A', { decimals: 1 })}`,
+    },
+    discharge_log: {
+      words: ({ volts, minutes }) => `${formatQuantity(volts, 'V')} after ${formatMinutes(minutes)}`,
+      impossible: ({ data }, { nominalVolts }) => outOfRange('dischargeVolts', data.volts, nominalVolts),
+    },
+    discharge: {
+      words: ({ endVolts, minutes, amps }) =>
+        `${formatQuantity(endVolts, 'V')} after ${formatMinutes(minutes)} at ${formatQuantity(amps, 'A', { decimals: 1 })}`,
+      impossible: ({ data }, { nominalVolts }) => [
+        ...outOfRange('dischargeVolts', data.endVolts, nominalVolts),
+        ...(data.earlyVolts === null ? [] : outOfRange('dischargeVolts', data.earlyVolts, nominalVolts)),
+      ],
+    },
+  },
+  evidence: ({ last: { discharge: read, open_circuit: open } }) => ({
+    discharge: read
+      ? {
+          ...read.data,
+          drained: open !== undefined && open.takenAtMs < read.takenAtMs,
+          forced: read.forced,
+        }
+      : null,
+  }),
+  columns: DISCHARGE_COLUMNS,
+  written: ({ discharge: read }) => {
+    if (!read) return [];
+    const { forced, drained: _drained, ...data } = read;
+    return [{ kind: 'discharge', data, forced }];
+  },
+};
+
+/** One that was emptied is charged before it is emptied again. */
+function onceGate({ current: { last } }: AtTheGate): Gate {
+  const { discharge: done, open_circuit: open } = last;
+  return done && (!open || open.takenAtMs < done.takenAtMs) ? barred('discharged: charge it first') : OPEN;
+}

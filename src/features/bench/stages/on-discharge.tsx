@@ -1,0 +1,115 @@
+import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
+import { END_VOLTS_A_CELL, ratedMinutes } from '@/core/battery/discharge-time';
+import { formatMinutes, formatQuantity } from '@/core/quantity/format';
+import { minutesBetween } from '@/core/steps/clocks';
+import type { ReadingOf } from '@/core/steps/reading';
+import { Button } from '@/ui/button';
+import { Moment } from '@/ui/moment';
+import { DischargerPanel, useDischarger } from '../live/discharger-panel';
+import { NumberEntry } from '../number-entry';
+import { ChargeFigure as Figure } from './charge-figure';
+import { DischargePicture } from './pictures';
+import type { StageProps } from './stage-props';
+
+/** From here to there a logged voltage is the one after a minute, min. */
+const EARLY_MINUTES = [0.5, 3] as const;
+
+/** A discharge that is on: its clock, its curve against that of a new battery, the next reading, and its end. */
+export function OnDischarge({
+  start,
+  spec,
+  state,
+  nowMs,
+  onTyping,
+  capture,
+}: StageProps & { readonly start: ReadingOf<'discharge_start'> }) {
+  const { amps } = start.data;
+  const { discharge_log: log } = state.current.all;
+  const temperatureC = state.assessment.estimates.temperatureC;
+  const endVolts = END_VOLTS_A_CELL * (spec.nominalVolts / 2);
+  const rated = ratedMinutes(spec, amps);
+  const live = useDischarger();
+  // A simulated discharger may have lived through more minutes than the clock.
+  const minutes = live.minutes ?? Math.max(0, minutesBetween(start.takenAtMs, nowMs));
+  const logged = log.map(({ data }) => [data.minutes, data.volts] as const);
+  const course = live.course.length > 0 ? live.course : logged;
+  const early =
+    live.earlyVolts ?? logged.find(([at]) => at >= EARLY_MINUTES[0] && at <= EARLY_MINUTES[1])?.[1] ?? null;
+  const last = course.at(-1);
+  const hasEnded = live.isDone || (last !== undefined && last[1] <= endVolts);
+  const end = ([after, volts]: readonly [number, number]) => {
+    live.stop();
+    const data = { amps, temperatureC, earlyVolts: early, endVolts: volts, minutes: told(after) };
+    capture('discharge', data, live.name);
+  };
+  return (
+    <div className="grid gap-4">
+      <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
+        <Figure
+          name={hasEnded ? 'It is at its end after' : 'On for'}
+          value={
+            <span role="timer" aria-live="off" className="text-3xl" suppressHydrationWarning>
+              {formatMinutes(Math.floor(minutes))}
+            </span>
+          }
+        />
+        {rated !== undefined && <Figure name="A new one lasts" value={formatMinutes(rated)} />}
+        <Figure name="Draws" value={formatQuantity(amps, 'A', { decimals: 1 })} />
+        <Figure name="End at" value={formatQuantity(endVolts, 'V')} />
+        <Figure name="Since" value={<Moment atMs={start.takenAtMs} />} />
+      </dl>
+      {rated !== undefined && (
+        <DischargePicture
+          {...{ spec, amps, endVolts, course, ratedMinutes: rated }}
+          temperatureC={temperatureC ?? ASSUMED_TEMPERATURE_C}
+        />
+      )}
+      <DischargerPanel amps={amps} />
+      <NumberEntry
+        key={log.length}
+        nominalVolts={spec.nominalVolts}
+        captureLabel="Log it"
+        onTyping={onTyping}
+        manyAlike
+        fields={[
+          {
+            name: 'volts',
+            label: 'Voltage now, load on',
+            quantity: 'dischargeVolts',
+            unit: 'V',
+            initial: null,
+            live: { kind: 'discharger', field: 'volts' },
+          },
+          {
+            name: 'minutes',
+            label: 'After',
+            quantity: 'dischargeMinutes',
+            unit: 'min',
+            initial: null,
+            emptyMeans: `by the clock: ${minutes.toFixed(1)}`,
+            live: { kind: 'discharger', field: 'minutes' },
+          },
+        ]}
+        capture={capture}
+        onCapture={({ volts, minutes: after }, by, take) =>
+          take('discharge_log', { volts: volts ?? 0, minutes: told(after ?? minutes) }, by)
+        }
+      />
+      {last ? (
+        <div className="flex flex-wrap gap-3">
+          <Button tone={hasEnded ? 'main' : 'plain'} large onClick={() => end(last)}>
+            {hasEnded ? 'At its end' : 'End it early'}: {formatQuantity(last[1], 'V')} after{' '}
+            {formatMinutes(last[0])}
+          </Button>
+        </div>
+      ) : (
+        <p className="text-soft">It ends with the last voltage that was logged.</p>
+      )}
+    </div>
+  );
+}
+
+const told = (minutes: number) => Math.max(LEAST_MINUTES, Math.round(minutes * 10) / 10);
+
+/** Nothing shorter is a discharge. */
+const LEAST_MINUTES = 0.5;
