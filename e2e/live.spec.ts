@@ -10,6 +10,8 @@ const GOOD =
 interface OnTheClamps {
   /** What hangs on the instruments; another battery where a test says so. */
   readonly clamps: string;
+  /** What its label says that it is for. */
+  readonly duty: 'starting' | 'deep_cycle';
   /** A run whose battery hangs on the instruments. */
   readonly hungRun: string;
 }
@@ -38,8 +40,9 @@ const test = base.extend<OnTheClamps, { readonly standIn: { now: StandIn; port: 
     { scope: 'worker' },
   ],
   clamps: [GOOD, { option: true }],
-  hungRun: async ({ bench, page, request, newTag, technicianId, standIn, clamps }, use) => {
-    const runId = await startedRun(request, { tag: newTag, technicianId });
+  duty: ['starting', { option: true }],
+  hungRun: async ({ bench, page, request, newTag, technicianId, standIn, clamps, duty }, use) => {
+    const runId = await startedRun(request, { tag: newTag, technicianId, duty });
     // Before the page comes: it hangs the run's own battery on clamps that are empty.
     await standIn.now.say(runId, clamps);
     await bench.open(runId);
@@ -321,6 +324,45 @@ test.describe('a battery that is low', () => {
     await expect
       .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'stand')?.data.hours)
       .toBeGreaterThanOrEqual(2);
+  });
+});
+
+test.describe('a deep-cycle battery that has shed half of its plates', () => {
+  test.use({ clamps: `${GOOD.replace('charge=96', 'charge=100')} capacity=55`, duty: 'deep_cycle' });
+
+  test('a discharge runs faster than the clock, is drawn against a new one, ends by itself and retires it', async ({
+    page,
+    bench,
+    hungRun,
+  }) => {
+    await bench.identify();
+    await bench.complain();
+    await bench.inspectAllInOrder();
+    await bench.restedOvernight();
+    await bench.capture();
+    await bench.expectStage('Discharge');
+    await expect(page.getByRole('img', { name: /How a new battery of this label would go/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /It is discharging/ }).click();
+    const discharger = page.getByRole('region', { name: 'Discharger' });
+    await expect(discharger).toContainText(/1[12]\.\d\d\sV/);
+    // It goes on while another step is looked at, and is found as it is.
+    await bench.step('Open-circuit voltage').click();
+    await bench.step('Discharge').click();
+    await discharger.getByRole('button', { name: '×600' }).click();
+    await expect(discharger).toContainText('It has ended', { timeout: 120_000 });
+    await expect(page.getByRole('img', { name: /Discharge so far/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /At its end: 10\.\d\d\sV after/ }).click();
+    await expect(page.getByTestId('verdict')).toHaveText('Retire');
+    await expect(page.getByRole('region', { name: 'Capacity' })).toContainText(/(4|5)\d\s%/);
+    const [ended] = (await taken(page, hungRun)).filter(({ kind }) => kind === 'discharge');
+    expect(ended?.instrument).toContain('Discharger');
+    // 60 Ah at 25 A last 96 min when new.
+    expect(ended?.data.minutes).toBeGreaterThan(40);
+    expect(ended?.data.minutes).toBeLessThan(65);
+    await page.goto(`/bench/${hungRun}/slip?for=customer`);
+    await expect(page.getByText(/It holds about [45]\d % of what its label says/)).toBeVisible();
   });
 });
 

@@ -94,6 +94,7 @@ export interface NewBattery {
   readonly type?: string;
   readonly nominalVolts?: 6 | 12;
   readonly ratings?: readonly { standard: string; amps: number }[];
+  readonly duty?: 'starting' | 'deep_cycle' | 'both';
 }
 
 /** Registers a battery and starts a run on it without the screens; answers with the run's id. */
@@ -104,6 +105,7 @@ export async function startedRun(request: APIRequestContext, battery: NewBattery
     type = 'flooded',
     nominalVolts = 12,
     ratings = [{ standard: 'SAE', amps: 570 }],
+    duty = 'starting',
   } = battery;
   const id = uuidv7();
   const rest = {
@@ -114,7 +116,7 @@ export async function startedRun(request: APIRequestContext, battery: NewBattery
     dateCode: '',
     fittedOn: null,
   };
-  const label = { tag, type, nominalVolts, ratings, ...rest };
+  const label = { tag, type, nominalVolts, ratings, duty, ...rest };
   expect((await request.post('/api/batteries', { data: { id, technicianId, label } })).status()).toBe(200);
   const runId = uuidv7();
   expect(

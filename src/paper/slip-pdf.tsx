@@ -204,6 +204,7 @@ function Figures({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: n
       {[
         ['Charge', slip.charge],
         ['Health', slip.health],
+        ...(slip.capacity === null ? [] : [['Capacity', slip.capacity]]),
       ].map(([name, value]) => (
         <View key={name}>
           <Heading fontSize={fontSize}>{name ?? ''}</Heading>

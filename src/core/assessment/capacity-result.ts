@@ -1,7 +1,7 @@
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTION_FACTS } from '../battery/construction';
 import { printedCapacity } from '../battery/cranking-rating';
-import { END_VOLTS_A_CELL, ratedMinutes } from '../battery/discharge-time';
+import { END_VOLTS_A_CELL, ratedTime } from '../battery/discharge-time';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { DischargeEvidence, Evidence, ReturnedEvidence } from './evidence';
@@ -69,24 +69,21 @@ function byDischarge(
   battery: BatterySpec,
   { capacity: limits }: HouseRules,
 ): CapacityResult | null {
-  const rated = ratedMinutes(battery, amps);
-  if (rated === undefined) return null;
+  const rated = ratedTime(battery, amps);
+  if (!rated) return null;
   const warmth = 1 + CAPACITY_PER_KELVIN * ((temperatureC ?? ASSUMED_TEMPERATURE_C) - REFERENCE_C);
-  const pct = tidy((100 * minutes) / rated / warmth);
+  const pct = tidy((100 * minutes) / rated.minutes / warmth);
   const endsAt = END_VOLTS_A_CELL * (battery.nominalVolts / 2);
   const atLeast = endVolts > endsAt + (AT_THE_END_VOLTS * battery.nominalVolts) / 12;
   // One that was ended early tells something only where it had given enough by then.
   if (atLeast && pct < limits.servePct) return null;
-  const c20Ah = printedCapacity(battery) ?? amps * RATED_HOURS;
-  const relative = Math.hypot(DISCHARGE_SD, PEUKERT_SD * Math.log((amps * RATED_HOURS) / c20Ah));
+  const relative = Math.hypot(DISCHARGE_SD, PEUKERT_SD * Math.log(amps / rated.printedAmps));
   return {
     ...{ method: 'discharge', pct, sdPct: tidy(pct * relative), atLeast, forced },
     low: !atLeast && pct < limits.retirePct,
     measured: { value: pct, limit: limits.retirePct, unit: '%' },
   };
 }
-
-const RATED_HOURS = 20;
 
 function byShortForm(
   { amps, minutes, earlyVolts, endVolts, forced }: DischargeEvidence,

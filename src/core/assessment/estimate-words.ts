@@ -1,4 +1,6 @@
 import { formatQuantity } from '../quantity/format';
+import type { CapacityResult } from './capacity-result';
+import type { Evidence } from './evidence';
 import type { LoadResult } from './load-result';
 
 interface Told {
@@ -16,6 +18,30 @@ export function estimateWords({ pct, sdPct, indicative }: Told): string {
   const told = `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct, '%')}`;
   return indicative ? `${told}, indicative` : told;
 }
+
+/** A charge, unless the battery was emptied since by its own discharge. */
+export function chargeWords(charge: Told | null, { discharge }: Pick<Evidence, 'discharge'>): string | null {
+  if (discharge?.drained) return 'emptied';
+  return charge && estimateWords(charge);
+}
+
+/**
+ * A capacity as every screen and paper says it: how much, or only whether enough is left.
+ * @example capacityWords(result) // '97 % ± 4 %'
+ */
+export function capacityWords({ pct, sdPct, atLeast, low, forced, method }: CapacityResult): string {
+  if (pct === null || method !== 'discharge') return `${low ? 'low' : 'enough'}, by ${METHOD_WORDS[method]}`;
+  const told = `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct ?? 0, '%')}`;
+  return [atLeast ? `at least ${formatQuantity(pct, '%')}` : told, forced ? 'indicative' : '']
+    .filter((words) => words !== '')
+    .join(', ');
+}
+
+const METHOD_WORDS: Readonly<Record<CapacityResult['method'], string>> = {
+  discharge: 'a discharge',
+  short_discharge: 'the short discharge',
+  returned: 'what its charge took',
+};
 
 /**
  * The margin by which a load test was judged, V, named where it is not the reading's own: `+0.19 V, at full charge`.

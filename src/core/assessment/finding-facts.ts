@@ -136,6 +136,7 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   discharge_cut_short: facts(['discharge'], null, TRADE),
   ageing: facts(POWER, '11', HEALTH, ['health/servePct']),
   charge_before_service: facts(OPEN, '12', OPEN_CURVE, ['charge/servicePct']),
+  charge_after_discharge: facts(['discharge'], '10e', TRADE),
   charge_unknown: facts(OPEN, '6', TRADE),
   slow_crank_unanswered: facts(['complaint', 'conductance', 'load'], '10b', TRADE),
   still_charging: facts(['open_circuit'], '6', TRADE),

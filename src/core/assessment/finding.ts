@@ -66,6 +66,7 @@ export const FINDING_SEVERITY = {
   capacity_ungraded: 'caution',
   repeat_discharge: 'caution',
   charge_before_service: 'caution',
+  charge_after_discharge: 'caution',
   charge_unknown: 'caution',
   slow_crank_unanswered: 'caution',
   still_charging: 'caution',

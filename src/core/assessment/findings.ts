@@ -1,5 +1,6 @@
 import { isSealed } from '../battery/construction';
 import { crankingRating } from '../battery/cranking-rating';
+import { dutyOf } from '../battery/duty';
 import { slotFit } from '../battery/slot-fit';
 import { isStratified } from './cells-result';
 import { correctedTwice } from './conductance-result';
@@ -127,6 +128,7 @@ function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
     const measured = heldAgainst(known.pct, rules.charge.servicePct, '%', known.sdPct);
     found.push(finding('charge_before_service', measured, known.indicative));
   }
+  if (evidence.discharge?.drained) found.push(finding('charge_after_discharge'));
   return found;
 }
 
@@ -272,6 +274,8 @@ function assumptions({ evidence, estimates }: Case): Finding[] {
   ) {
     found.push(finding('temperature_assumed'));
   }
+  // A cranking current is beside the point of a battery that works for hours.
+  if (dutyOf(evidence.battery) === 'deep_cycle') return found;
   const basis = crankingRating(evidence.battery)?.basis;
   if (basis === 'converted') found.push(finding('rating_converted'));
   if (basis === 'capacity') found.push(finding('rating_from_capacity'));

@@ -62,6 +62,7 @@ export const RULE_TABLE: readonly Rule[] = [
     decide: ofAnEngine(loadWeak),
   },
   { number: '10', about: 'health below the limit', decide: ofAnEngine(worn) },
+  { number: '10e', about: 'emptied by its own discharge', decide: emptied },
   { number: '10a', about: 'acid in layers', decide: layered },
   {
     number: '10b',
@@ -332,10 +333,14 @@ function keptByLoad({ evidence, estimates, rules }: Case): boolean {
 const WARM_C = 21;
 const WARM_LIMIT_VOLTS_PER_KELVIN = 0.018;
 
-/** Whether it goes on charge before it goes back: low, or emptied by the test itself. */
-function chargeBefore({ evidence, estimates: { charge: known }, rules }: Case): StepId | null {
-  const isLow = known !== null && known.pct < rules.charge.servicePct;
-  return isLow || evidence.discharge?.drained ? 'charge' : null;
+/** Whether it goes on charge before it goes back. */
+function chargeBefore({ estimates: { charge: known }, rules }: Case): StepId | null {
+  return known !== null && known.pct < rules.charge.servicePct ? 'charge' : null;
+}
+
+/** Whatever its own test left in it: a battery is not left empty, and not put back so. */
+function emptied({ evidence }: Case): Decision | null {
+  return evidence.discharge?.drained ? charge('charge_after_discharge') : null;
 }
 
 /** Gravity that stays behind the voltage: acid lies in layers, which an equalising charge stirs, again where they are there again. */

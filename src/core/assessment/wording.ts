@@ -46,6 +46,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   discharge_cut_short: 'Discharge ended too early to tell',
   ageing: 'Ageing',
   charge_before_service: 'Charge too low for service',
+  charge_after_discharge: 'Emptied by its discharge',
   amperes_corrected_twice: 'Amperes of a tester corrected once more',
   joint: 'A joint inside opens under load',
   slow_crank_unanswered: 'Slow cranking not answered yet',
@@ -152,6 +153,7 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   repeat_discharge: 'The discharge was forced and cannot condemn a battery.',
   ageing: 'It still does its work, with less in hand than a good one.',
   charge_before_service: 'It is sound, only low.',
+  charge_after_discharge: 'Its own test emptied it. Charge it at once: left empty, its plates sulphate.',
   rating_from_capacity: 'Its label gives Ah alone: what it is held against is a guess, ±20 %.',
   amperes_corrected_twice:
     'A tester that shows amperes has nearly always corrected them itself: correcting again counts it twice.',

@@ -22,20 +22,30 @@ export function amperesToDischarge({ c20Ah }: Pick<BatterySpec, 'c20Ah'>): numbe
 /** Ends a discharge, V a cell. Standard. */
 export const END_VOLTS_A_CELL = 1.75;
 
+/** What a new battery gives, and the current that the printed figure behind it stands for, A: the further from it, the less is known. */
+export interface RatedTime {
+  readonly minutes: number;
+  readonly printedAmps: number;
+}
+
 /**
  * Minutes that a new battery gives a steady current from full to 1.75 V a cell at 25 °C: `20 h (C20/(20 I))^k` by
  * Peukert, or from the printed reserve capacity where the current is near its own. Undefined where the label says neither.
- * @example ratedMinutes({ construction: 'flooded', nominalVolts: 12, ratings: [], c20Ah: 60, rcMinutes: null }, 3) // 1200
+ * @example ratedTime({ construction: 'flooded', nominalVolts: 12, ratings: [], c20Ah: 60, rcMinutes: null }, 3)?.minutes // 1200
  */
-export function ratedMinutes(
+export function ratedTime(
   { construction, c20Ah, rcMinutes }: BatterySpec,
   amps: number,
-): number | undefined {
+): RatedTime | undefined {
   const { peukert } = CONSTRUCTION_FACTS[construction];
   const nearReserve = amps >= NEAR_RESERVE[0] && amps <= NEAR_RESERVE[1];
   if (rcMinutes !== null && (nearReserve || c20Ah === null))
-    return rcMinutes * (RESERVE_AMPS / amps) ** peukert;
-  return c20Ah === null
-    ? undefined
-    : RATED_HOURS * MINUTES_PER_HOUR * (c20Ah / (RATED_HOURS * amps)) ** peukert;
+    return { minutes: rcMinutes * (RESERVE_AMPS / amps) ** peukert, printedAmps: RESERVE_AMPS };
+  if (c20Ah === null) return undefined;
+  const printedAmps = c20Ah / RATED_HOURS;
+  return { minutes: RATED_HOURS * MINUTES_PER_HOUR * (printedAmps / amps) ** peukert, printedAmps };
 }
+
+/** The minutes alone. */
+export const ratedMinutes = (battery: BatterySpec, amps: number): number | undefined =>
+  ratedTime(battery, amps)?.minutes;

@@ -11,6 +11,8 @@ const FIRST_AMPS = 25;
 /** It looks at the voltage this often, s: it ends a discharge within so much of its moment. */
 const LOOKS_EVERY_SECONDS = 5;
 const SECONDS_PER_MINUTE = 60;
+/** From here on its display shows whole minutes. */
+const SHOWN_WHOLE_FROM = 10;
 
 /** A discharger of the bench: draws a steady current, keeps the time, and ends by itself at 1.75 V a cell. */
 export class SimulatedDischarger {
@@ -73,9 +75,10 @@ export class SimulatedDischarger {
   }
 
   private reads(volts: number): string {
+    const minutes = (this.onFor ?? 0) / SECONDS_PER_MINUTE;
     return writeLine('reading', 'discharger', {
       ...{ amps: this.setAmps.toFixed(1), volts: volts.toFixed(2) },
-      minutes: ((this.onFor ?? 0) / SECONDS_PER_MINUTE).toFixed(1),
+      minutes: minutes.toFixed(minutes < SHOWN_WHOLE_FROM ? 1 : 0),
       ...(this.earlyVolts === null ? {} : { early: this.earlyVolts.toFixed(2) }),
     });
   }

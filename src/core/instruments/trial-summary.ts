@@ -10,6 +10,8 @@ const SHOWS_BELOW_PCT = 72;
 /** Units about which there is nothing to argue. */
 const CLEARLY_GOOD_PCT = 85;
 const CLEARLY_BAD_PCT = 55;
+/** Shed plates show in the Ah of a charge once so little is left that they can be told from those of a new one. */
+const SHED_BELOW_PCT = 60;
 /** Spread of the gravities that a hydrometer can tell from its own noise and the limit together. */
 const SHOWS_SPREAD = 0.06;
 
@@ -22,18 +24,20 @@ export const SHOWN_BY: Readonly<Record<FaultKind, string>> = {
   joint: 'load test; conductance sees half of it',
   open_joint: 'load test',
   corrosion: 'load test and conductance, once it has taken enough cranking ability',
-  shedding: 'a discharge over hours, which no step here makes',
+  shedding: 'the Ah of a charge from at most 60 %, or a discharge; else nothing',
   dry_out: 'load test and conductance, once it has taken enough cranking ability',
   stratification: 'hydrometer against open-circuit voltage; an equalising charge mends it',
 };
 
 /** Whether the steps that were taken can show the fault of this unit in its verdict. */
-export function canShow({ fault, mended, healthPct, taken, cellSpread }: Trial): boolean {
+export function canShow({ fault, mended, healthPct, capacityPct, capacityTold, ...trial }: Trial): boolean {
+  const { taken, cellSpread } = trial;
   if (mended) return false;
   switch (fault?.kind) {
     case undefined:
-    case 'shedding':
       return false;
+    case 'shedding':
+      return capacityTold && capacityPct < SHED_BELOW_PCT;
     case 'stratification':
       return taken.has('hydrometer');
     case 'shorted_cell':

@@ -49,8 +49,11 @@ describe('what a fault can be told by', () => {
   const hurried = Array.from({ length: 400 }, () => tryOne(chance, STANDARD_RULES, AS_ASKED));
   const of = (kind: string) => hurried.find(({ fault }) => fault?.kind === kind) as Trial;
 
-  it('shed plates by no step at all, a shorted cell by its voltage', () => {
-    expect(canShow(of('shedding'))).toBe(false);
+  it('shed plates by the Ah of a charge alone, a shorted cell by its voltage', () => {
+    const shed = { ...of('shedding'), capacityPct: 50 };
+    expect(canShow({ ...shed, capacityTold: false })).toBe(false);
+    expect(canShow({ ...shed, capacityTold: true })).toBe(true);
+    expect(canShow({ ...shed, capacityTold: true, capacityPct: 75 })).toBe(false);
     expect(canShow(of('shorted_cell'))).toBe(true);
   });
 

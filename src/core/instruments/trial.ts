@@ -22,6 +22,9 @@ export interface Trial {
   readonly mended: boolean;
   /** What it can truly crank, percent of its rating. */
   readonly healthPct: number;
+  /** What its plates truly hold, percent of its label, and whether the procedure came to know it. */
+  readonly capacityPct: number;
+  readonly capacityTold: boolean;
   /** True spread of the gravities between the cells at the end. */
   readonly cellSpread: number;
   readonly verdict: Verdict;
@@ -71,6 +74,8 @@ export function tryOne(chance: Chance, rules: HouseRules, habits: HandHabits = T
     ...{ spec, temperatureC, chargePct, fault, healthPct: trueHealthPct(model) },
     ...{ verdict: assessment.verdict, grade: assessment.grade, decidedBy: assessment.decidedBy },
     mended: hand.model !== model,
+    capacityPct: (100 * (model.cellAh[0] ?? 0)) / model.ratedAh,
+    capacityTold: assessment.estimates.capacity !== null,
     cellSpread: spreadOf(cellGravities(hand.model, hand.battery)),
     taken: new Set(hand.readings.map(({ kind }) => kind)),
   };

@@ -20,7 +20,11 @@ const FITTING: Readonly<Record<Explanation, readonly Verdict[]>> = {
 const SURE_ENOUGH = 0.6;
 
 /** Findings that send a sound battery to the charger all the same: the model sees the same in it. */
-const SOUND_BUT_CHARGED: ReadonlySet<FindingCode> = new Set(['charge_before_service', 'level_low']);
+const SOUND_BUT_CHARGED: ReadonlySet<FindingCode> = new Set([
+  'charge_before_service',
+  'charge_after_discharge',
+  'level_low',
+]);
 
 /** A sentence where the model and the rules do not go together; null where they do, or the model is not sure. */
 export function disagreement(

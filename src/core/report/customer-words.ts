@@ -1,7 +1,9 @@
 import type { Assessment } from '../assessment/assess';
+import type { CapacityResult } from '../assessment/capacity-result';
 import type { Evidence } from '../assessment/evidence';
 import { ratedByCapacity } from '../assessment/rule-table';
 import type { Grade, Verdict } from '../assessment/verdict';
+import { dutyOf } from '../battery/duty';
 import type { HouseRules } from '../rules/house-rules';
 
 /** One thing that a customer wants to know, and the answer in a sentence or two. */
@@ -34,23 +36,56 @@ export function customerWords(
   { estimates }: Pick<Assessment, 'estimates'>,
   told: { readonly verdict: Verdict; readonly grade: Grade | null; readonly rules: HouseRules },
 ): PlainWords[] {
-  const { charge, health } = estimates;
-  const guessed = ratedByCapacity(evidence);
+  const { charge, health, capacity } = estimates;
+  const worksForHours = dutyOf(evidence.battery) === 'deep_cycle';
+  const guessed = ratedByCapacity(evidence) && !worksForHours;
   const printed = guessed ? 'one of its size usually has' : 'is printed on it';
   const strength = health
     ? `It has about ${Math.round(health.pct)} % of the starting strength that ${printed}, give or take ${Math.round(health.sdPct)}.`
-    : 'How strong it is was not measured.';
-  const fullness = charge ? `It was about ${Math.round(charge.pct)} % charged.` : '';
+    : worksForHours
+      ? ''
+      : 'How strong it is was not measured.';
+  const holds = capacity ? holdsWords(capacity) : worksForHours ? 'How much it holds was not measured.' : '';
+  const fullness = evidence.discharge?.drained
+    ? 'The test emptied it.'
+    : charge
+      ? `It was about ${Math.round(charge.pct)} % charged.`
+      : '';
   const words = [
     { title: 'What was tested', text: sentence(testedWords(evidence)) },
-    { title: 'How it did', text: [fullness, strength].filter((text) => text !== '').join(' ') },
+    { title: 'How it did', text: [fullness, strength, holds].filter((text) => text !== '').join(' ') },
     { title: 'What that means', text: guessed && told.verdict === 'watch' ? GUESSED : MEANS[told.verdict] },
-    ...(told.grade ? [{ title: `Grade ${told.grade}`, text: gradeText(told.grade, told) }] : []),
+    ...(told.grade
+      ? [
+          {
+            title: `Grade ${told.grade}`,
+            text: gradeText(told.grade, { ...told, of: worksForHours ? 'capacity' : 'strength' }),
+          },
+        ]
+      : []),
   ];
   return words.filter(({ text }) => text !== '');
 }
 
-function testedWords({ openCircuit, load, conductance, hydrometer, crank, recovery }: Evidence): string[] {
+/** What it holds, in a customer's words. */
+function holdsWords({ method, pct, sdPct, atLeast, low }: CapacityResult): string {
+  if (method !== 'discharge' || pct === null)
+    return low ? 'It holds much less than its label says.' : 'It holds enough to work on.';
+  const about = `${Math.round(pct)} %`;
+  return atLeast
+    ? `It holds at least ${about} of what its label says.`
+    : `It holds about ${about} of what its label says, give or take ${Math.round(sdPct ?? 0)}.`;
+}
+
+function testedWords({
+  openCircuit,
+  load,
+  conductance,
+  hydrometer,
+  crank,
+  recovery,
+  discharge,
+}: Evidence): string[] {
   return [
     openCircuit ? 'its voltage at rest' : '',
     hydrometer ? 'the acid of each cell' : '',
@@ -58,6 +93,7 @@ function testedWords({ openCircuit, load, conductance, hydrometer, crank, recove
     load ? `its voltage under a load of ${Math.round(load.amps)} A for ${load.seconds} seconds` : '',
     recovery ? 'how it came back after that' : '',
     crank ? 'its voltage while the engine was started' : '',
+    discharge ? `how long it gives ${Math.round(discharge.amps)} A` : '',
   ].filter((words) => words !== '');
 }
 
@@ -71,27 +107,31 @@ function sentence(parts: readonly string[]): string {
 /** The same beside the verdict: one that a passing load test keeps at work is weak, and not worn out. */
 function gradeText(
   grade: Grade,
-  { verdict, rules }: { readonly verdict: Verdict; readonly rules: HouseRules },
+  { verdict, rules, of }: { readonly verdict: Verdict; readonly rules: HouseRules; readonly of: Printed },
 ): string {
   return grade === 'D' && verdict === 'watch'
     ? `Weak: less than ${rules.health.gradeCPct} % of its printed strength, but it still passes its load test.`
-    : gradeWords(grade, rules);
+    : gradeWords(grade, rules, of);
 }
+
+/** What of the label a grade is held against. */
+type Printed = 'strength' | 'capacity';
 
 /** What a grade stands for, by the shop's own limits. */
 export function gradeWords(
   grade: Grade,
   { health: { gradeAPct, gradeBPct, gradeCPct } }: HouseRules,
+  of: Printed = 'strength',
 ): string {
   switch (grade) {
     case 'A':
-      return `As good as new: ${gradeAPct} % of its printed strength or more.`;
+      return `As good as new: ${gradeAPct} % of its printed ${of} or more.`;
     case 'B':
-      return `Good: ${gradeBPct} to ${gradeAPct} % of its printed strength.`;
+      return `Good: ${gradeBPct} to ${gradeAPct} % of its printed ${of}.`;
     case 'C':
-      return `Used: ${gradeCPct} to ${gradeBPct} % of its printed strength.`;
+      return `Used: ${gradeCPct} to ${gradeBPct} % of its printed ${of}.`;
     case 'D':
-      return `Worn out: less than ${gradeCPct} % of its printed strength, or it failed its test.`;
+      return `Worn out: less than ${gradeCPct} % of its printed ${of}, or it failed its test.`;
     case 'X':
       return 'Not safe, whatever it measures.';
   }

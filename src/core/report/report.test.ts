@@ -24,13 +24,16 @@ const BATTERY: BatteryRecord = {
 const MARO = { id: '00000000-0000-7000-8000-00000000bbbb', name: 'Maro Tindell' };
 const SOUND = { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' } as const;
 
-function measured(volts: number, loadVolts: number): WrittenRun {
+function opened(volts: number): WrittenRun {
   return new WrittenRun()
     .add('identify', { confirmed: true })
     .add('inspection', SOUND)
     .add('settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 })
-    .add('open_circuit', { volts, temperatureC: 10 })
-    .add('load', { amps: 285, seconds: 15, volts: loadVolts, temperatureC: 10 });
+    .add('open_circuit', { volts, temperatureC: 10 });
+}
+
+function measured(volts: number, loadVolts: number): WrittenRun {
+  return opened(volts).add('load', { amps: 285, seconds: 15, volts: loadVolts, temperatureC: 10 });
 }
 
 function viewOf(run: WrittenRun, finished = true, battery = BATTERY): RunView {
@@ -128,6 +131,20 @@ describe('a slip', () => {
     expect(told).toContain('that one of its size usually has');
     expect(told).toContain('its label does not tell its starting strength');
     expect(told).not.toContain('lost part of its strength');
+  });
+
+  it('tells of a battery that works for hours what it holds, and nothing of its cranking', () => {
+    const deep = { ...BATTERY, ratings: [], duty: 'deep_cycle' as const };
+    const run = opened(12.6).add('discharge', {
+      ...{ amps: 25, minutes: 75, earlyVolts: null, endVolts: 10.5, temperatureC: 25 },
+    });
+    const made = slip(viewOf(run, false, deep), 'customer');
+    expect(made).toMatchObject({ capacity: '77\u00A0% ± 3\u00A0%', charge: 'emptied', verdict: 'charge' });
+    const told = made.plain.map(({ text }) => text).join(' ');
+    expect(told).toContain('how long it gives 25 A');
+    expect(told).toContain('It holds about 77 % of what its label says');
+    expect(told).not.toContain('starting strength');
+    expect(told).toContain('of its printed capacity');
   });
 
   it('names whose battery it is and the order, as they were given when it was identified', () => {

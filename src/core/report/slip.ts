@@ -1,5 +1,5 @@
 import { type Assessment, assess } from '../assessment/assess';
-import { estimateWords } from '../assessment/estimate-words';
+import { capacityWords, chargeWords, estimateWords } from '../assessment/estimate-words';
 import { type Evidence, evidenceAsOfToday } from '../assessment/evidence';
 import { FINDING_SEVERITY, type Measured } from '../assessment/finding';
 import { ledgerOf } from '../assessment/ledger';
@@ -71,6 +71,7 @@ export interface Slip {
   readonly plain: readonly PlainWords[];
   readonly charge: string | null;
   readonly health: string | null;
+  readonly capacity: string | null;
   readonly margins: readonly SlipMargin[];
   /** Findings without a number, the grave ones first. */
   readonly remarks: readonly string[];
@@ -108,7 +109,7 @@ export function slipOf(
   const verdict = override?.verdict ?? assessment.verdict;
   const nameOf = (id: string | null) => technicians.find((known) => known.id === id)?.name ?? '–';
   const testedAtMs = run.finishedAtMs ?? readings.at(-1)?.takenAtMs ?? run.startedAtMs;
-  const { charge, health } = assessment.estimates;
+  const { charge, health, capacity } = assessment.estimates;
   return {
     audience,
     from: [site.name, site.address].filter((line) => line !== ''),
@@ -131,8 +132,10 @@ export function slipOf(
       audience === 'customer'
         ? customerWords(evidence, assessment, { verdict, grade: override ? null : assessment.grade, rules })
         : [],
-    charge: charge && estimateWords(charge),
+    charge: chargeWords(charge, evidence),
     health: health && estimateWords(health),
+    // A judgement of an earlier core knows of none.
+    capacity: capacity ? capacityWords(capacity) : null,
     margins: marginsOf(assessment),
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),

@@ -92,9 +92,15 @@ export function handlingGate(at: AtTheGate): Gate {
   return next === 'top_up' ? barred('top up and charge first') : OPEN;
 }
 
+/** A discharge empties it, whatever its voltage was before. */
+export function isEmptied({ last: { discharge, open_circuit: open } }: CurrentReadings): boolean {
+  return discharge !== undefined && open !== undefined && open.takenAtMs < discharge.takenAtMs;
+}
+
 /** A test that means nothing on a battery that is emptier than this, %. */
-export function chargedGate({ assessment: { estimates } }: AtTheGate, leastPct: number): Gate {
+export function chargedGate({ current, assessment: { estimates } }: AtTheGate, leastPct: number): Gate {
   const { charge } = estimates;
+  if (isEmptied(current)) return barred('emptied by its discharge: charge first');
   if (!charge) return barred('open-circuit voltage first');
   if (charge.pct >= leastPct) return OPEN;
   const decimals = decimalsApart(charge.pct, leastPct, '%');

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { isIndicative } from '@/core/assessment/assess';
+import { capacityWords } from '@/core/assessment/estimate-words';
 import type { Finding } from '@/core/assessment/finding';
 import { because } from '@/core/assessment/wording';
 import type { BatteryStory } from '@/core/exchange/views';
@@ -48,6 +49,11 @@ export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>
               {assessment?.healthPct != null && (
                 <span className="figures block text-base text-ink">
                   {formatQuantity(assessment.healthPct, '%')} health
+                </span>
+              )}
+              {assessment?.assessment.estimates.capacity && (
+                <span className="figures block text-base text-ink">
+                  capacity {capacityWords(assessment.assessment.estimates.capacity)}
                 </span>
               )}
               {nameOf(run.startedById)}

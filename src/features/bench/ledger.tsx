@@ -6,6 +6,7 @@ import { type Finding, type FindingCode, heldAgainst, type Measured } from '@/co
 import type { StepId } from '@/core/assessment/step-id';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { because, findingTitle } from '@/core/assessment/wording';
+import { dutyOf, suitsAnEngineOnly } from '@/core/battery/duty';
 import { type OpenTest, reasonFor } from '@/core/procedure/next-step';
 import type { VerdictOverride } from '@/core/procedure/override';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
@@ -54,8 +55,7 @@ export const Ledger = memo(function Ledger({
   const judgement = { evidence, assessment, rules };
   const nextTest = openTests.find(({ step }) => step === nextStep) ?? null;
   const measured = findings.filter(
-    (finding) =>
-      finding.measured !== null && !SHOWN_ABOVE.has(finding.code) && !isBorrowed(finding, findings),
+    (finding) => finding.measured !== null && !isShownAbove(finding) && !isBorrowed(finding, findings),
   );
   const plain = findings.filter((finding) => finding.measured === null && finding.code !== decidedBy);
   return (
@@ -136,13 +136,18 @@ export const Ledger = memo(function Ledger({
   );
 });
 
-/** Charge and health stand above the findings with margin rules of their own. */
+/** Charge, health and a capacity in percent stand above the findings with margin rules of their own. */
+const isShownAbove = ({ code, measured }: Finding) => SHOWN_ABOVE.has(code) && measured?.unit === '%';
+
 const SHOWN_ABOVE: ReadonlySet<FindingCode> = new Set([
   'sound',
   'ageing',
   'worn',
   'charge_low',
   'will_not_hold',
+  'capacity_sound',
+  'capacity_ageing',
+  'capacity_low',
 ]);
 
 /** A conclusion that shows another finding's reading: the verdict says it already, and the reading is drawn once. */
@@ -153,29 +158,60 @@ function isBorrowed(conclusion: Finding, findings: readonly Finding[]): boolean 
 }
 
 function Estimates({ judgement }: { readonly judgement: Judgement }) {
-  const { assessment, rules } = judgement;
+  const { evidence, assessment, rules } = judgement;
   const { charge, health } = assessment.estimates;
+  const duty = dutyOf(evidence.battery);
   const healthLimit =
     health && health.pct < rules.health.retirePct ? rules.health.retirePct : rules.health.servePct;
   return (
     <div className="grid gap-2">
       <Estimate
-        name="Charge"
+        name={evidence.discharge?.drained ? 'Charge, before the discharge' : 'Charge'}
         measured={charge && heldAgainst(charge.pct, rules.charge.loadGatePct, '%', charge.sdPct)}
         against="load gate"
         indicative={charge?.indicative === true || charge?.surfaceSuspected === true}
       >
         <WorkingOf code="charge_low" judgement={judgement} />
       </Estimate>
-      <Estimate
-        name="Health"
-        measured={health && heldAgainst(health.pct, healthLimit, '%', health.sdPct)}
-        against={healthLimit === rules.health.retirePct ? 'retire' : 'serve'}
-        indicative={health?.indicative === true}
-      >
-        <WorkingOf code={healthLimit === rules.health.retirePct ? 'worn' : 'ageing'} judgement={judgement} />
-      </Estimate>
+      {(health || duty !== 'deep_cycle') && (
+        <Estimate
+          name="Health"
+          measured={health && heldAgainst(health.pct, healthLimit, '%', health.sdPct)}
+          against={healthLimit === rules.health.retirePct ? 'retire' : 'serve'}
+          indicative={health?.indicative === true}
+        >
+          <WorkingOf
+            code={healthLimit === rules.health.retirePct ? 'worn' : 'ageing'}
+            judgement={judgement}
+          />
+        </Estimate>
+      )}
+      <Capacity judgement={judgement} />
     </div>
+  );
+}
+
+/** What it holds, where that is known, or asked of a battery of its duty. */
+function Capacity({ judgement }: { readonly judgement: Judgement }) {
+  const { evidence, assessment, rules } = judgement;
+  // A judgement of an earlier core knows of none.
+  const capacity = assessment.estimates.capacity ?? null;
+  if (!capacity && suitsAnEngineOnly(evidence.battery)) return null;
+  // What only tells that enough is left stands among the findings.
+  if (capacity && capacity.method !== 'discharge' && !capacity.low) return null;
+  if (capacity && capacity.pct === null) return null;
+  const { retirePct, servePct, returnedPct } = rules.capacity;
+  const isWorn = capacity?.low === true;
+  const limit = capacity?.method === 'returned' ? returnedPct : isWorn ? retirePct : servePct;
+  return (
+    <Estimate
+      name={capacity?.atLeast ? 'Capacity, at least' : 'Capacity'}
+      measured={capacity && heldAgainst(capacity.pct ?? 0, limit, '%', capacity.sdPct ?? 0)}
+      against={isWorn ? 'retire' : 'serve'}
+      indicative={capacity?.forced === true}
+    >
+      <WorkingOf code={isWorn ? 'capacity_low' : 'capacity_ageing'} judgement={judgement} />
+    </Estimate>
   );
 }
 

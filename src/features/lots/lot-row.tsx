@@ -1,6 +1,7 @@
 import { clsx } from 'clsx';
 import { X } from 'lucide-react';
 import { memo, useState } from 'react';
+import type { Assessment } from '@/core/assessment/assess';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
 import { WORK_WORDS, workOf } from '@/core/exchange/lot/lot-summary';
 import { columnTitle, keptCell, shownCell } from '@/core/exchange/lot/lot-temperature';
@@ -56,9 +57,7 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
           ),
       )}
       <td className="figures border-b px-2 text-right whitespace-nowrap">
-        {judgement.kind === 'good' && judgement.row.assessment.estimates.health
-          ? formatQuantity(judgement.row.assessment.estimates.health.pct, '%')
-          : ''}
+        {judgement.kind === 'good' && told(judgement.row.assessment)}
       </td>
       <td className="border-b px-2 whitespace-nowrap max-sm:hidden">
         <ComesTo judgement={judgement} />
@@ -215,4 +214,15 @@ function ComesTo({ judgement }: { readonly judgement: LotJudgement }) {
       )}
     </span>
   );
+}
+
+/** Health, and what it holds where that was measured. */
+function told({ estimates: { health, capacity } }: Assessment): string {
+  const shares = [
+    health ? formatQuantity(health.pct, '%') : '',
+    capacity?.method === 'discharge' && capacity.pct !== null
+      ? `${formatQuantity(capacity.pct, '%')} cap.`
+      : '',
+  ];
+  return shares.filter((share) => share !== '').join(' · ');
 }

@@ -167,6 +167,7 @@ function Margins({ slip }: { readonly slip: Slip }) {
         {[
           ['Charge', slip.charge],
           ['Health', slip.health],
+          ...(slip.capacity === null ? [] : [['Capacity', slip.capacity]]),
         ].map(([name, value]) => (
           <div key={name}>
             <dt className="heading">{name}</dt>

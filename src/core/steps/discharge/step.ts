@@ -1,14 +1,11 @@
 import { suitsAnEngineOnly } from '../../battery/duty';
 import { formatMinutes, formatQuantity } from '../../quantity/format';
 import {
-  type AtTheGate,
-  barred,
   chargedGate,
   chargerGate,
   firstBarred,
-  type Gate,
   handlingGate,
-  OPEN,
+  isEmptied,
   surfaceGate,
   warmGate,
 } from '../gate';
@@ -35,7 +32,6 @@ export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> 
       chargedGate(at, FULL_PCT),
       surfaceGate(at),
       warmGate(at, LOWEST_C),
-      onceGate(at),
     ),
   onSheet: ({ evidence, current: { last }, assessment: { next } }) =>
     !suitsAnEngineOnly(evidence.battery) ||
@@ -60,15 +56,12 @@ export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> 
       ],
     },
   },
-  evidence: ({ last: { discharge: read, open_circuit: open } }) => ({
-    discharge: read
-      ? {
-          ...read.data,
-          drained: open !== undefined && open.takenAtMs < read.takenAtMs,
-          forced: read.forced,
-        }
-      : null,
-  }),
+  evidence: (current) => {
+    const { discharge: read } = current.last;
+    return {
+      discharge: read ? { ...read.data, drained: isEmptied(current), forced: read.forced } : null,
+    };
+  },
   columns: DISCHARGE_COLUMNS,
   written: ({ discharge: read }) => {
     if (!read) return [];
@@ -76,9 +69,3 @@ export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> 
     return [{ kind: 'discharge', data, forced }];
   },
 };
-
-/** One that was emptied is charged before it is emptied again. */
-function onceGate({ current: { last } }: AtTheGate): Gate {
-  const { discharge: done, open_circuit: open } = last;
-  return done && (!open || open.takenAtMs < done.takenAtMs) ? barred('discharged: charge it first') : OPEN;
-}

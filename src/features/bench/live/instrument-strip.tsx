@@ -29,21 +29,30 @@ export function InstrumentStrip() {
   const simulated = instruments.some((instrument) => instrument.simulated);
   return (
     <div className="mb-1 grid gap-2">
-      <div className="flex min-h-12 flex-wrap items-center gap-x-3 text-sm text-soft">
+      <div className="flex min-h-12 items-center gap-x-3 text-sm text-soft max-xl:flex-wrap">
         <Plug size={16} aria-hidden="true" />
         {simulated && (
-          <strong className="font-semibold text-warn">Simulated instruments, simulated battery</strong>
+          <strong className="shrink-0 font-semibold text-warn">
+            Simulated instruments, simulated battery
+          </strong>
         )}
         {doubt ? (
           <InstrumentDoubt doubt={doubt} />
         ) : (
           <>
             <span className="xl:hidden">{instruments.length} connected</span>
-            <span className="max-xl:hidden">{instruments.map(({ label }) => label).join(' · ')}</span>
+            <span className="min-w-0 truncate max-xl:hidden">
+              {instruments.map(({ label }) => label).join(' · ')}
+            </span>
           </>
         )}
         {simulated && (
-          <Button tone="quiet" className="px-2" aria-expanded={setting} onClick={() => setSetting(!setting)}>
+          <Button
+            tone="quiet"
+            className="shrink-0 px-2"
+            aria-expanded={setting}
+            onClick={() => setSetting(!setting)}
+          >
             Set them
           </Button>
         )}

@@ -30,12 +30,14 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
   const { charge, temperatureC } = state.assessment.estimates;
   const openVolts = state.evidence.openCircuit?.volts ?? null;
   const asked = modeAskedFor(state.assessment.decidedBy, openVolts, spec.nominalVolts);
+  // What its voltage was before the discharge says nothing of what is in it now.
+  const drained = state.evidence.discharge?.drained === true;
   const shorted = state.assessment.decidedBy === 'shorted_cell';
   const [mode, setMode] = useState<ChargeMode>(asked);
   const [senses, setSenses] = useState(false);
   const planFor = (chargerAmps: number | null) =>
     planCharge(spec, {
-      chargePct: charge?.pct ?? 0,
+      chargePct: drained ? 0 : (charge?.pct ?? 0),
       temperatureC: temperatureC ?? ASSUMED_TEMPERATURE_C,
       chargerAmps,
       senses,

@@ -36,7 +36,7 @@ export function OnCharge({
   const { charge_log: chargeLog } = state.current.all;
   const { charge, temperatureC } = state.assessment.estimates;
   const plan = planCharge(spec, {
-    chargePct: charge?.pct ?? 0,
+    chargePct: state.evidence.discharge?.drained ? 0 : (charge?.pct ?? 0),
     temperatureC: temperatureC ?? ASSUMED_TEMPERATURE_C,
     chargerAmps: start.data.amps,
     senses: false,

@@ -4,6 +4,7 @@ import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { minutesBetween } from '@/core/steps/clocks';
 import type { ReadingOf } from '@/core/steps/reading';
 import { Button } from '@/ui/button';
+import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import { Moment } from '@/ui/moment';
 import { DischargerPanel, useDischarger } from '../live/discharger-panel';
 import { NumberEntry } from '../number-entry';
@@ -43,7 +44,7 @@ export function OnDischarge({
     capture('discharge', data, live.name);
   };
   return (
-    <div className="grid gap-4">
+    <div className={STAGE_COLUMN}>
       <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
         <Figure
           name={hasEnded ? 'It is at its end after' : 'On for'}
@@ -65,47 +66,68 @@ export function OnDischarge({
         />
       )}
       <DischargerPanel amps={amps} />
-      <NumberEntry
-        key={log.length}
-        nominalVolts={spec.nominalVolts}
-        captureLabel="Log it"
-        onTyping={onTyping}
-        manyAlike
-        fields={[
-          {
-            name: 'volts',
-            label: 'Voltage now, load on',
-            quantity: 'dischargeVolts',
-            unit: 'V',
-            initial: null,
-            live: { kind: 'discharger', field: 'volts' },
-          },
-          {
-            name: 'minutes',
-            label: 'After',
-            quantity: 'dischargeMinutes',
-            unit: 'min',
-            initial: null,
-            emptyMeans: `by the clock: ${minutes.toFixed(1)}`,
-            live: { kind: 'discharger', field: 'minutes' },
-          },
-        ]}
-        capture={capture}
-        onCapture={({ volts, minutes: after }, by, take) =>
-          take('discharge_log', { volts: volts ?? 0, minutes: told(after ?? minutes) }, by)
-        }
-      />
-      {last ? (
-        <div className="flex flex-wrap gap-3">
-          <Button tone={hasEnded ? 'main' : 'plain'} large onClick={() => end(last)}>
-            {hasEnded ? 'At its end' : 'End it early'}: {formatQuantity(last[1], 'V')} after{' '}
-            {formatMinutes(last[0])}
-          </Button>
-        </div>
+      {hasEnded && last ? (
+        <KeyBar>
+          <MainKey onPress={() => end(last)}>
+            At its end: {formatQuantity(last[1], 'V')} after {formatMinutes(last[0])}
+          </MainKey>
+        </KeyBar>
       ) : (
-        <p className="text-soft">It ends with the last voltage that was logged.</p>
+        <>
+          <LogEntry {...{ spec, log, minutes, onTyping, capture }} />
+          {last && (
+            <Button className="justify-self-start" onClick={() => end(last)}>
+              End it early: {formatQuantity(last[1], 'V')} after {formatMinutes(last[0])}
+            </Button>
+          )}
+        </>
       )}
     </div>
+  );
+}
+
+/** What the meter shows now, to be logged. */
+function LogEntry({
+  spec,
+  log,
+  minutes,
+  onTyping,
+  capture,
+}: Pick<StageProps, 'spec' | 'onTyping' | 'capture'> & {
+  readonly log: readonly ReadingOf<'discharge_log'>[];
+  readonly minutes: number;
+}) {
+  return (
+    <NumberEntry
+      key={log.length}
+      nominalVolts={spec.nominalVolts}
+      captureLabel="Log it"
+      onTyping={onTyping}
+      manyAlike
+      fields={[
+        {
+          name: 'volts',
+          label: 'Voltage now, load on',
+          quantity: 'dischargeVolts',
+          unit: 'V',
+          initial: null,
+          live: { kind: 'discharger', field: 'volts' },
+        },
+        {
+          name: 'minutes',
+          label: 'After',
+          quantity: 'dischargeMinutes',
+          unit: 'min',
+          initial: null,
+          emptyMeans: `by the clock: ${minutes.toFixed(1)}`,
+          live: { kind: 'discharger', field: 'minutes' },
+        },
+      ]}
+      capture={capture}
+      onCapture={({ volts, minutes: after }, by, take) =>
+        take('discharge_log', { volts: volts ?? 0, minutes: told(after ?? minutes) }, by)
+      }
+    />
   );
 }
 

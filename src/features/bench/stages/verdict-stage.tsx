@@ -1,6 +1,6 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { estimateWords, marginWords } from '@/core/assessment/estimate-words';
+import { capacityWords, chargeWords, estimateWords, marginWords } from '@/core/assessment/estimate-words';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { ADVICE, because } from '@/core/assessment/wording';
 import { overrideOf } from '@/core/procedure/override';
@@ -78,8 +78,9 @@ function Verdict({ run, state }: StageProps) {
         )}
       </div>
       <dl className="figures flex flex-wrap gap-x-10 gap-y-2 text-xl">
-        <Figure name="Charge" value={estimates.charge && estimateWords(estimates.charge)} />
+        <Figure name="Charge" value={chargeWords(estimates.charge, stored?.evidence ?? state.evidence)} />
         <Figure name="Health" value={estimates.health && estimateWords(estimates.health)} />
+        {estimates.capacity && <Figure name="Capacity" value={capacityWords(estimates.capacity)} />}
         <Figure
           name="Load margin"
           value={
