@@ -14,6 +14,7 @@ import type { Grade, Verdict } from '@/core/assessment/verdict';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
+import type { NominalVolts } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { VehicleClass } from '@/core/battery/vehicle';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
@@ -123,7 +124,7 @@ export const batteries = sqliteTable(
     tag: text('tag').notNull(),
     tagKey: text('tag_key').notNull(),
     type: text('type').$type<BatteryType>().notNull(),
-    nominalVolts: integer('nominal_volts').$type<6 | 12>().notNull(),
+    nominalVolts: integer('nominal_volts').$type<NominalVolts>().notNull(),
     ratings: text('ratings', { mode: 'json' }).$type<Rating[]>().notNull(),
     c20Ah: real('c20_ah'),
     rcMinutes: real('rc_minutes'),

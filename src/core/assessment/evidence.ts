@@ -73,7 +73,7 @@ export interface RecoveryEvidence {
   readonly forced: boolean;
 }
 
-/** Six cells (three of a 6 V battery) read with a hydrometer. */
+/** Every cell, six of a 12 V battery, read with a hydrometer. */
 export interface HydrometerEvidence {
   readonly gravities: readonly number[];
   /** The electrolyte's temperature; null where it was not measured. */
@@ -83,7 +83,7 @@ export interface HydrometerEvidence {
   readonly forced: boolean;
 }
 
-/** Six cells (three of a 6 V battery) read with a voltmeter. */
+/** Every cell, six of a 12 V battery, read with a voltmeter. */
 export interface CellVoltsEvidence {
   readonly volts: readonly number[];
   readonly forced: boolean;

@@ -112,7 +112,7 @@ function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
     const limit = ownVolt(rules.charge.deepVolts25, nominalVolts);
     found.push(
       finding(
-        deepDischargeCode(known.volts25, rules),
+        deepDischargeCode(known.volts25, nominalVolts, rules),
         heldAgainst(volts, limit, 'V', ownVolt(OPEN_VOLTS_SD, nominalVolts)),
         known.indicative,
       ),

@@ -1,6 +1,7 @@
 import { isSealed } from '../battery/construction';
 import { crankingRating, printedCapacity } from '../battery/cranking-rating';
 import { dutyOf, suitsAnEngineOnly } from '../battery/duty';
+import { cellsOf } from '../battery/nominal-volts';
 import type { HouseRules } from '../rules/house-rules';
 import type { CapacityResult } from './capacity-result';
 import { isStratified } from './cells-result';
@@ -139,10 +140,19 @@ function level({ evidence }: Case): Decision | null {
 }
 
 /** Whether a rested voltage under the deep limit looks like one shorted cell or like a battery run flat. */
-export function deepDischargeCode(volts25: number, rules: HouseRules): FindingCode {
-  const [from, to] = rules.charge.shortedCellVolts25;
+export function deepDischargeCode(
+  volts25: number,
+  nominalVolts: number,
+  { charge: { shortedCellVolts25 } }: HouseRules,
+): FindingCode {
+  // Of fewer cells one is a larger part: five of six of 12 V, two of three of 6 V.
+  const cells = cellsOf(nominalVolts);
+  const share = (cells - 1) / cells / SHARE_OF_FIVE_CELLS;
+  const [from, to] = shortedCellVolts25.map((volts) => volts * share) as [number, number];
   return volts25 >= from && volts25 <= to ? 'shorted_cell' : 'deeply_discharged';
 }
+
+const SHARE_OF_FIVE_CELLS = 5 / 6;
 
 function badCell(known: Case): Decision | null {
   return cellSpread(known) ?? takesNoCharge(known) ?? deepDischarge(known);
@@ -163,7 +173,7 @@ function cellSpread({ evidence, estimates }: Case): Decision | null {
 function deepDischarge({ evidence, estimates, rules }: Case): Decision | null {
   const known = estimates.charge;
   if (known?.volts25 == null || !(known.volts25 < rules.charge.deepVolts25)) return null;
-  const code = deepDischargeCode(known.volts25, rules);
+  const code = deepDischargeCode(known.volts25, evidence.battery.nominalVolts, rules);
   if (evidence.chargesGiven === 0) return charge(code);
   return known.indicative ? undecided('repeat_open_circuit', 'open_circuit') : retire(code);
 }

@@ -2,6 +2,7 @@ import { type Static, Type } from '@sinclair/typebox';
 import { possibleRange } from '../quantity/entry';
 import { type BatteryType, CONSTRUCTIONS, type Construction, OTHER_CHEMISTRIES } from './construction';
 import { DUTIES, type Duty } from './duty';
+import { NOMINAL_VOLTS, type NominalVolts } from './nominal-volts';
 import { RATING_STANDARDS, type RatingStandard } from './rating-standard';
 
 const bounded = (quantity: Parameters<typeof possibleRange>[0], description: string) => {
@@ -47,7 +48,10 @@ export const BatteryLabelSchema = Type.Object(
   {
     tag: Type.String({ minLength: 1, maxLength: TAG_LENGTH, pattern: '^\\S(.*\\S)?$', description: 'tag' }),
     type: BatteryTypeSchema,
-    nominalVolts: Type.Union([Type.Literal(6), Type.Literal(12)], { description: '6 or 12 V' }),
+    nominalVolts: Type.Unsafe<NominalVolts>({
+      enum: [...NOMINAL_VOLTS],
+      description: `${NOMINAL_VOLTS.join(', ')} V`,
+    }),
     ratings: Type.Array(RatingSchema, { maxItems: RATING_STANDARDS.length }),
     c20Ah: Type.Union([bounded('c20Ah', '20 h capacity, Ah'), Type.Null()]),
     rcMinutes: Type.Union([bounded('rcMinutes', 'reserve capacity, min'), Type.Null()]),

@@ -2,11 +2,12 @@ import { lookAlikeKey } from '../quantity/written-text';
 import type { BatteryLabel, Rating, SlotNeeds } from './battery-label';
 import { type Construction, isLeadAcid } from './construction';
 import type { Duty } from './duty';
+import type { NominalVolts } from './nominal-volts';
 
 /** What the judgement needs to know of a battery, and nothing else. */
 export interface BatterySpec {
   readonly construction: Construction;
-  readonly nominalVolts: 6 | 12;
+  readonly nominalVolts: NominalVolts;
   readonly ratings: readonly Rating[];
   readonly c20Ah: number | null;
   readonly rcMinutes: number | null;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { BatteryLabel } from '../battery/battery-label';
 import { CONSTRUCTIONS } from '../battery/construction';
 import { DUTIES } from '../battery/duty';
+import { NOMINAL_VOLTS } from '../battery/nominal-volts';
 import { RATING_STANDARDS } from '../battery/rating-standard';
 import { readBatteryList } from './batteries-csv';
 import { csvText, defused, undefused } from './csv-text';
@@ -28,7 +29,7 @@ const figure = (least: number, most: number) => fc.option(fc.integer({ min: leas
 const label: fc.Arbitrary<BatteryLabel> = fc.record({
   tag: fc.integer({ min: 1, max: 99_999 }).map((number) => `FH-${number}`),
   type: fc.constantFrom(...CONSTRUCTIONS),
-  nominalVolts: fc.constantFrom(6 as const, 12 as const),
+  nominalVolts: fc.constantFrom(...NOMINAL_VOLTS),
   ratings: fc.uniqueArray(
     fc.record({ standard: fc.constantFrom(...RATING_STANDARDS), amps: fc.integer({ min: 100, max: 1200 }) }),
     { maxLength: 3, selector: ({ standard }) => standard },

@@ -1,5 +1,6 @@
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { nominalVoltsOf } from '../battery/nominal-volts';
 import { type BatteryState, restedState } from '../physics/battery-state';
 import { FAULT_KINDS, type Fault, type FaultKind } from '../physics/faults';
 import { type Model, modelOf } from '../physics/physical-battery';
@@ -29,7 +30,7 @@ export function attachedBattery(line: Line): Result<AttachedBattery> {
   }
   const spec: BatterySpec = {
     construction: construction as Construction,
-    nominalVolts: number('nominal', 6, 12, 12) === 6 ? 6 : 12,
+    nominalVolts: nominalVoltsOf(number('nominal', 2, 12, 12)) ?? 12,
     ratings: standard ? [{ standard: standard as 'SAE', amps: number('amps', 10, 5000, 500) }] : [],
     c20Ah: line.fields.c20 === undefined ? null : number('c20', 1, 4000, 60),
     rcMinutes: line.fields.rc === undefined ? null : number('rc', 1, 4000, 90),

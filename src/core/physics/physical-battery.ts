@@ -1,6 +1,7 @@
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTION_FACTS, type Construction } from '../battery/construction';
 import { crankingRating, workingCapacity } from '../battery/cranking-rating';
+import { cellsOf } from '../battery/nominal-volts';
 import { requirePositive } from '../quantity/finite';
 import { effectOf, type Fault, type FaultEffect, SOUND } from './faults';
 import { MODEL_FACTS, REFERENCE_CELLS } from './model-facts';
@@ -63,13 +64,13 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
   const ratedAh = workingCapacity(spec);
   if (!rating || ratedAh === undefined) return undefined;
   const facts = MODEL_FACTS[spec.construction];
-  const cells = spec.nominalVolts / 2;
+  const cells = cellsOf(spec.nominalVolts);
   const share = cells / REFERENCE_CELLS;
   const health = requirePositive('health', battery.health);
   const effect = together(battery.faults.map(effectOf));
   const newOhms25 = (facts.ohmicVolts / rating.saeAmps) * share;
   const perCell = <T>(usual: T, faulty: T) =>
-    Array.from({ length: cells }, (_, cell) => (cell === FAULTY_CELL ? faulty : usual));
+    Array.from({ length: cells }, (_, cell) => (cell === Math.min(FAULTY_CELL, cells - 1) ? faulty : usual));
   const cellAh = ratedAh * requirePositive('capacity', battery.capacity) * effect.capacity;
   const openCellVolts = CONSTRUCTION_FACTS[spec.construction].chargePctByVolts.map(
     ([volts]) => (volts + effect.openVolts) / REFERENCE_CELLS,

@@ -1,4 +1,5 @@
 import { CONSTRUCTION_FACTS, CONSTRUCTIONS } from '../battery/construction';
+import { NOMINAL_WORDS } from '../battery/nominal-volts';
 import { RATING_STANDARDS } from '../battery/rating-standard';
 import { possibleRange, type Quantity } from '../quantity/entry';
 import type { ChoiceField, NumberField } from './tool';
@@ -47,10 +48,11 @@ export const standardField = (id: string, label: string) =>
     RATING_STANDARDS.map((name) => [name, name] as const),
   );
 
-export const nominalField = choiceField('nominal', 'Battery', [
-  ['12', '12 V'],
-  ['6', '6 V'],
-]);
+export const nominalField = choiceField(
+  'nominal',
+  'Battery',
+  [...NOMINAL_WORDS].reverse().map((volts) => [volts, `${volts} V`] as const),
+);
 
 export const temperatureField = quantityField('celsius', 'Battery temperature', '°C', 'temperatureC', 1);
 export const chargeField = numberField('pct', 'Charge', '%', [0, 100], 0);

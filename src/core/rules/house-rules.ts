@@ -28,7 +28,7 @@ const voltsByConstruction = (what: string) =>
     record(Object.fromEntries(CONSTRUCTIONS.map((name) => [name, volts(`${what}, ${name}`)]))),
   );
 
-/** A shop's versioned choice between the schools of practice. Volts are for 12 V and halve for 6 V. */
+/** A shop's versioned choice between the schools of practice. Volts are for 12 V, and in proportion for smaller blocks. */
 export const HouseRulesSchema = record({
   id: Type.String({ minLength: 1, maxLength: 64, pattern: '^[a-z0-9-]+$', description: 'lower-case id' }),
   version: Type.Integer({ minimum: 1, maximum: 1_000_000, description: 'version, counted from 1' }),

@@ -1,7 +1,7 @@
 import { type TObject, type TProperties, type TSchema, Type } from '@sinclair/typebox';
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
 
-/** Volts are checked against what a 12 V battery can show; a 6 V battery's own range is held by `checkReading`. */
+/** Volts are checked against what a 12 V battery can show; the own range of a smaller block is held by `checkReading`. */
 export const measured = (quantity: Quantity) => {
   const [minimum, maximum] = possibleRange(quantity, 12);
   return Type.Number({ minimum, maximum, description: quantityLabel(quantity) });
@@ -17,9 +17,9 @@ export const oneOf = <const T extends string>(values: readonly T[], description:
     ),
   );
 
-/** One figure a cell, of a battery of three cells or six. */
+/** One figure a cell, of a battery of one to six cells. */
 export const eachCell = (quantity: Quantity, description: string) =>
-  Type.Array(measured(quantity), { minItems: 3, maxItems: 6, description });
+  Type.Array(measured(quantity), { minItems: 1, maxItems: 6, description });
 
 const closed = <P extends TProperties>(properties: P): TObject<P> =>
   Type.Object(properties, { additionalProperties: false });

@@ -1,6 +1,7 @@
 import type { BatteryLabel, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType, Construction } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
+import { nominalVoltsOf } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { dayWords, readDay } from '@/core/quantity/day';
@@ -13,7 +14,8 @@ export interface LabelFields {
   tag: string;
   /** Empty until somebody says how it is made: it decides the test, and is never guessed. */
   type: BatteryType | '';
-  nominalVolts: '6' | '12';
+  /** As a word: one of those that blocks are made in. */
+  nominalVolts: string;
   ratings: { standard: RatingStandard; amps: string }[];
   c20Ah: string;
   rcMinutes: string;
@@ -57,7 +59,7 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
   return {
     tag,
     type,
-    nominalVolts: nominalVolts === 6 ? '6' : '12',
+    nominalVolts: String(nominalVolts),
     ratings:
       ratings.length > 0
         ? ratings.map(({ standard, amps }) => ({ standard, amps: String(amps) }))
@@ -82,7 +84,7 @@ export function labelOf(fields: LabelFields): BatteryLabel {
   return {
     tag: fields.tag.trim(),
     type: fields.type as BatteryType,
-    nominalVolts: fields.nominalVolts === '6' ? 6 : 12,
+    nominalVolts: nominalVoltsOf(fields.nominalVolts) ?? 12,
     ratings: fields.ratings.flatMap(({ standard, amps }) => {
       const value = typedNumber(amps);
       return value === null ? [] : [{ standard, amps: value }];

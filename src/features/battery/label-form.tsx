@@ -7,6 +7,7 @@ import { Controller, type FieldErrors, type UseFormReturn, useFieldArray, useFor
 import { uuidv7 } from 'uuidv7';
 import { batteryTypeLabel, CONSTRUCTIONS, OTHER_CHEMISTRIES } from '@/core/battery/construction';
 import { DUTIES, DUTY_LABELS } from '@/core/battery/duty';
+import { NOMINAL_WORDS } from '@/core/battery/nominal-volts';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { dayWords, readDay } from '@/core/quantity/day';
@@ -102,10 +103,7 @@ const TYPES = [...CONSTRUCTIONS, ...OTHER_CHEMISTRIES].map((type) => ({
   value: type,
   label: batteryTypeLabel(type),
 }));
-const VOLTS = [
-  { value: '12', label: '12 V' },
-  { value: '6', label: '6 V' },
-] as const;
+const VOLTS = [...NOMINAL_WORDS].reverse().map((value) => ({ value, label: `${value} V` }));
 const DUTY_CHOICES = DUTIES.map((duty) => ({ value: duty, label: DUTY_LABELS[duty] }));
 const STANDARDS = RATING_STANDARDS.map((name) => ({ value: name, label: name }));
 

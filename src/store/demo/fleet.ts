@@ -1,4 +1,5 @@
 import type { BatteryType } from '@/core/battery/construction';
+import type { NominalVolts } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { VehicleClass } from '@/core/battery/vehicle';
 import type { Climate } from '@/core/physics/wear';
@@ -6,7 +7,7 @@ import type { Climate } from '@/core/physics/wear';
 /** What goes into a slot when its battery is replaced. */
 export interface Kit {
   readonly type: Exclude<BatteryType, 'lithium' | 'nickel'>;
-  readonly nominalVolts: 6 | 12;
+  readonly nominalVolts: NominalVolts;
   readonly ratings: readonly (readonly [RatingStandard, number])[];
   readonly c20Ah: number | null;
   readonly model: string;
@@ -31,7 +32,7 @@ const kit = (
   ratings: Kit['ratings'],
   c20Ah: number | null,
   model: string,
-  nominalVolts: 6 | 12 = 12,
+  nominalVolts: NominalVolts = 12,
 ): Kit => ({ type, ratings, c20Ah, model, nominalVolts });
 
 const VAN_OLD = kit('flooded', [['SAE', 570]], 60, 'Ostrane Dock 60');

@@ -1,5 +1,6 @@
 import { CONSTRUCTIONS } from '../../battery/construction';
 import { DUTIES } from '../../battery/duty';
+import { NOMINAL_WORDS } from '../../battery/nominal-volts';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
 import { CHARGE_COLUMNS } from '../../steps/charge/columns';
 import type { ColumnFacts, ColumnPart } from '../../steps/columns';
@@ -17,7 +18,7 @@ import { THREE_MINUTE_COLUMNS } from '../../steps/three-minute/columns';
 /** Columns that say which battery it is, when and how warm. */
 const BATTERY_COLUMNS = {
   tag: { title: 'Tag' },
-  nominal_v: { title: 'Nominal V', words: ['12', '6'] },
+  nominal_v: { title: 'Nominal V', words: [...NOMINAL_WORDS].reverse() },
   construction: { title: 'Type', words: CONSTRUCTIONS },
   rating_standard: { title: 'Standard', words: RATING_STANDARDS },
   rating_a: { title: 'Rating, A' },

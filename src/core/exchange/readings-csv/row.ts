@@ -2,6 +2,7 @@ import { type Evidence, NOTHING_INSPECTED, noEvidence } from '../../assessment/e
 import type { BatterySpec } from '../../battery/battery';
 import { CONSTRUCTIONS } from '../../battery/construction';
 import { DUTIES } from '../../battery/duty';
+import { NOMINAL_WORDS, nominalVoltsOf } from '../../battery/nominal-volts';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
 import { possibleRange } from '../../quantity/entry';
 import { formatNumber } from '../../quantity/format';
@@ -46,7 +47,7 @@ export function readRow(header: Header, cells: readonly string[]): Result<Readin
 }
 
 function readBattery(row: RowCells): BatterySpec | null {
-  const nominalVolts = row.word('nominal_v', ['6', '12']) === '6' ? 6 : 12;
+  const nominalVolts = nominalVoltsOf(row.word('nominal_v', NOMINAL_WORDS) ?? '') ?? 12;
   const construction = row.word('construction', CONSTRUCTIONS);
   if (row.text('construction') === '') row.complain('construction', '', `one of ${CONSTRUCTIONS.join(', ')}`);
   const standard = row.word('rating_standard', RATING_STANDARDS) ?? 'SAE';

@@ -15,7 +15,7 @@ import {
 import { given, numberIn, solved, type ToolMaker, type Values, wordIn } from '../tool';
 
 const construction = (values: Values) => wordIn<Construction>(values, 'construction');
-const share = (values: Values) => (wordIn(values, 'nominal') === '6' ? 0.5 : 1);
+const share = (values: Values) => Number(wordIn(values, 'nominal')) / 12;
 
 /** Charge from the rested voltage. */
 export const chargeFromVoltsTool: ToolMaker = () => ({

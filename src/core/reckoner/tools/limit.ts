@@ -9,7 +9,7 @@ const SPAN: readonly [number, number] = [-18, 21];
 
 /** The load-test limit at a temperature. */
 export const limitTool: ToolMaker = ({ load }) => {
-  const share = (values: Values) => (wordIn(values, 'nominal') === '6' ? 0.5 : 1);
+  const share = (values: Values) => Number(wordIn(values, 'nominal')) / 12;
   const limitAt = (celsius: number) => loadLimit(celsius, load.limitVoltsByCelsius, load.cold);
   return {
     id: 'limit',

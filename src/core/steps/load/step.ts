@@ -23,7 +23,7 @@ export const load: Step<'load'> = {
   minutes: 3,
   caution:
     'Goggles on; nobody leans over a battery under load. Tester off while clamping; let gas clear after charging. ' +
-    '15 s at most, then let the bank cool. Stop at once below 6 V (3 V on a 6 V battery) or if a cell gasses violently.',
+    '15 s at most, then let the bank cool. Stop at once below 1 V a cell (6 V of a 12 V battery) or if a cell gasses violently.',
   gate: (at) =>
     firstBarred(
       handlingGate(at),

@@ -145,7 +145,7 @@ function Settle({ run, spec, state, nowMs, capture }: StageProps) {
               {tooLow && read !== undefined
                 ? `It read ${formatQuantity(read, 'V')}. `
                 : 'The ± is what is left uncertain of the charge. '}
-              Never below 12.4 V (6.2 V on a 6 V battery): there a load only discharges.
+              Never below 12.4 V (2.07 V a cell): there a load only discharges.
             </p>
           )}
           {!surface.removalCounts && (
