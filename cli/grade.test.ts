@@ -108,7 +108,7 @@ describe('the grade command', () => {
     const strict = { ...STANDARD_RULES, id: 'strict', health };
     const input = [HEADER, ...ROWS].join('\n');
     const graded = await run(['-', '--rules', file('strict.json', writeRulesFile(strict))], input);
-    expect(verdictsOf(graded.out)).toEqual(['serve', 'retire', 'quarantine']);
+    expect(verdictsOf(graded.out)).toEqual(['serve', 'undecided', 'quarantine']);
     expect(graded.out).toContain('strict/5');
     const refused = await run(
       ['-', '--rules', file('bad.json', '{"format":"integra:rules/1","rules":{}}')],

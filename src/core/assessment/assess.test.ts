@@ -92,7 +92,8 @@ describe('the ledger', () => {
 
 describe('what would change the verdict', () => {
   it('finds the flips of a watched battery to the millivolt', () => {
-    const evidence = exampleEvidence({ ocv: 12.65, load: 9.8 });
+    // Loaded for the second time: the first that is too close to call would be repeated.
+    const evidence = exampleEvidence({ ocv: 12.65, load: 9.8, loadsBefore: [9.8] });
     const flips = flipsOf(evidence, STANDARD_RULES).filter(({ lever }) => lever === 'load');
     expect(flips).toEqual([
       // 60 and 80 % health from 12.65 V: 12.65 − 0.4353 − 1.51925 / h = 9.6826 and 10.3156 V.
@@ -106,10 +107,11 @@ describe('what would change the verdict', () => {
     const { estimates } = assess(evidence, STANDARD_RULES);
     const outcomes = outcomesOf(evidence, estimates, STANDARD_RULES, 'load');
     // Just below the limit recovery is asked for; just above it the health of a pass still lies below the floor.
-    const verdicts = ['retire', 'undecided', 'retire', 'watch', 'serve'];
+    const verdicts = ['retire', 'undecided', 'retire', 'undecided', 'watch', 'serve'];
     expect(outcomes.map(({ verdict }) => verdict)).toEqual(verdicts);
     // From 30 % health, 12.65 − 0.4353 − 1.51925 / 0.30 V, up.
     const starts = outcomes.map(({ from }) => Math.round(from * 1000) / 1000);
-    expect(starts).toEqual([7.15, 9.45, 9.6, 9.683, 10.316]);
+    // The limit at 25 °C is 9.672 V: a pass above it, of less than 60 %, is too close to call at first.
+    expect(starts).toEqual([7.15, 9.45, 9.6, 9.672, 9.683, 10.316]);
   });
 });

@@ -96,6 +96,11 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   recovery_due: facts(LOAD, '9', STANDARD, ['load/limitVoltsByCelsius']),
   weak_undercharged: facts(POWER, '10', HEALTH, ['health/retirePct', 'charge/condemnPct']),
   worn_unconfirmed: facts(POWER, '10', HEALTH, ['health/retirePct']),
+  too_close: facts(POWER, '10', 'the uncertainty of the reading itself', [
+    'health/retirePct',
+    'health/passFloorPct',
+    'load/limitVoltsByCelsius',
+  ]),
   health_beyond: facts([...POWER, 'identify'], '11a', TRADE),
   methods_disagree: facts(POWER, '9', 'two estimates further apart than their uncertainties allow', [
     'fusion/disagreeSigmas',
@@ -127,6 +132,9 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
   capacity_ageing: facts(CAPACITY, '10c', DISCHARGED, ['capacity/servePct']),
   capacity_sound: facts(CAPACITY, '10d', DISCHARGED, ['capacity/servePct']),
   capacity_unknown: facts(['discharge'], '10d', TRADE),
+  charge_before_discharge: facts([...OPEN, 'charge'], '10d', TRADE),
+  cold_for_discharge: facts(['open_circuit', 'discharge'], '10d', TRADE),
+  capacity_unconfirmed: facts(CAPACITY, '8b', DISCHARGED, ['capacity/returnedPct']),
   capacity_not_printed: facts(['identify', 'discharge'], '10d', TRADE),
   capacity_ungraded: facts(CAPACITY, '10d', 'model of ours: it tells whether enough is left, not how much', [
     'capacity/returnedPct',

@@ -98,7 +98,7 @@ describe('charge', () => {
     expect(codes({ ocv: 10 })).toContain('shorted_cell');
     expect(codes({ ocv: 10.9 })).toContain('shorted_cell');
     expect(codes({ ocv: 11 })).not.toContain('deeply_discharged');
-    expect(find(six(5.25), 'shorted_cell')?.measured).toMatchObject({ value: 5.25, limit: 5.5, sd: 0.0025 });
+    expect(find(six(4.25), 'shorted_cell')?.measured).toMatchObject({ value: 4.25, limit: 5.5, sd: 0.0025 });
     expect(find({ ocv: 10.5, openForced: true }, 'shorted_cell')?.indicative).toBe(true);
   });
 

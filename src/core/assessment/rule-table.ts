@@ -3,11 +3,12 @@ import { crankingRating, printedCapacity } from '../battery/cranking-rating';
 import { dutyOf, suitsAnEngineOnly } from '../battery/duty';
 import { cellsOf } from '../battery/nominal-volts';
 import type { HouseRules } from '../rules/house-rules';
-import type { CapacityResult } from './capacity-result';
+import { type CapacityResult, DISCHARGE_LOWEST_C, isFull } from './capacity-result';
 import { isStratified } from './cells-result';
 import type { Estimates } from './estimates';
 import type { Evidence } from './evidence';
 import { type FindingCode, heldAgainst, type Measured } from './finding';
+import { LOAD_VOLTS_SD, ownVolt } from './reference';
 import type { StepId } from './step-id';
 import type { Verdict } from './verdict';
 
@@ -237,17 +238,34 @@ function ofAnEngine(decide: Rule['decide']): Rule['decide'] {
 /** What works for hours and holds too little is worn, whatever it can still start. */
 function capacityLow({ evidence, estimates: { capacity } }: Case): Decision | null {
   if (!capacity?.low || suitsAnEngineOnly(evidence.battery)) return null;
-  return capacity.forced ? undecided('repeat_discharge', 'discharge') : retire('capacity_low');
+  if (capacity.forced) return undecided('repeat_discharge', 'discharge');
+  return isUnsure(capacity) && !evidence.skipped.includes('discharge')
+    ? undecided('capacity_unconfirmed', 'discharge')
+    : retire('capacity_low');
 }
+
+/** What a charge took condemns by itself only where it is clear: a discharge settles what is not. */
+const isUnsure = ({ method, pct, sdPct, measured: { limit } }: CapacityResult): boolean =>
+  method === 'returned' && (pct ?? 0) + (sdPct ?? 0) >= limit;
 
 /** An engine is started in seconds: too little capacity is watched there, and leaves less in hand on a cold morning. */
 function capacityFalling(known: Case): Decision | null {
   const { capacity } = known.estimates;
-  if (!capacity || capacity.forced || healthToServeOn(known) === null) return null;
+  if (healthToServeOn(known) === null) return null;
+  if (!capacity || capacity.forced) return serviceUnknown(known);
   if (capacity.low) return { verdict: 'watch', code: 'capacity_low', next: chargeBefore(known) };
   // Whoever works for hours with what is left is told so, however well it still cranks.
   const falls = !suitsAnEngineOnly(known.evidence.battery) && isFalling(capacity, known.rules);
   return falls ? { verdict: 'watch', code: 'capacity_ageing', next: chargeBefore(known) } : null;
+}
+
+/** Of one that works for hours too, nobody has seen yet for how long; where its label says no capacity, nobody can. */
+function serviceUnknown(known: Case): Decision | null {
+  const { battery, skipped } = known.evidence;
+  if (suitsAnEngineOnly(battery) || printedCapacity(battery) === undefined) return null;
+  if (skipped.includes('discharge'))
+    return { verdict: 'watch', code: 'capacity_unknown', next: chargeBefore(known) };
+  return beforeDischarge(known) ?? undecided('capacity_unknown', 'discharge');
 }
 
 const isFalling = ({ method, pct }: CapacityResult, { capacity }: HouseRules): boolean =>
@@ -261,14 +279,21 @@ function byCapacity(known: Case): Decision | null {
   const watch = (code: FindingCode): Decision => ({ verdict: 'watch', code, next: chargeBefore(known) });
   if (!capacity || capacity.forced) {
     if (printedCapacity(evidence.battery) === undefined) return undecided('capacity_not_printed', 'identify');
-    return evidence.skipped.includes('discharge')
-      ? watch('capacity_unknown')
-      : undecided('capacity_unknown', 'discharge');
+    if (evidence.skipped.includes('discharge')) return watch('capacity_unknown');
+    return beforeDischarge(known) ?? undecided('capacity_unknown', 'discharge');
   }
   if (capacity.method !== 'discharge') return watch('capacity_ungraded');
   if (isFalling(capacity, rules)) return watch('capacity_ageing');
   if (chargeBefore(known)) return charge('charge_before_service');
   return { verdict: 'serve', code: 'capacity_sound', next: null };
+}
+
+/** A capacity is told from full, and by plates that are not cold. */
+function beforeDischarge({ evidence, estimates: { charge: known, temperatureC } }: Case): Decision | null {
+  if (known && !isFull(evidence, known.pct)) return charge('charge_before_discharge');
+  return temperatureC !== null && temperatureC < DISCHARGE_LOWEST_C
+    ? undecided('cold_for_discharge', 'settle')
+    : null;
 }
 
 /** Two loads agree that it fails while its conductance stays good: a joint inside opens once current flows. */
@@ -286,7 +311,13 @@ function loadFailed(at: Case): Decision | null {
   if (!known || load?.standing !== 'counts' || load.decidingMarginVolts >= 0) return null;
   if (opensUnderLoad(at)) return retire('joint');
   const clearFailure = (rules.load.failsChargedMarginVolts * evidence.battery.nominalVolts) / 12;
-  const fails = ratedByCapacity(evidence) ? RATING_ASKED : retire('fails_charged');
+  const fails = ratedByCapacity(evidence)
+    ? RATING_ASKED
+    : unlessClose(
+        at,
+        -load.decidingMarginVolts < ownVolt(LOAD_VOLTS_SD, evidence.battery.nominalVolts),
+        'fails_charged',
+      );
   if (recovery === 'recovered' && !evidence.recovery?.forced) return fails;
   if (known.pct >= rules.load.failsChargedPct && load.decidingMarginVolts < clearFailure) return fails;
   if (recovery !== 'stays_low' || evidence.recovery?.forced) return undecided('recovery_due', 'recovery');
@@ -313,30 +344,51 @@ function loadWeak(known: Case): Decision | null {
   return weakUnderLoad(known) && known.evidence.chargesGiven === 0 ? charge('load_weak') : null;
 }
 
-function worn({ evidence, estimates, rules }: Case): Decision | null {
+function worn(at: Case): Decision | null {
+  const { evidence, estimates, rules } = at;
   const { health, charge: known } = estimates;
   if (!health || !known || health.indicative || health.pct >= rules.health.retirePct) return null;
   if (ratedByCapacity(evidence)) return RATING_ASKED;
-  if (keptByLoad({ evidence, estimates, rules }))
-    return { verdict: 'watch', code: 'ageing', next: chargeBefore({ evidence, estimates, rules }) };
+  if (keptByLoad(at))
+    return serviceUnknown(at) ?? { verdict: 'watch', code: 'ageing', next: chargeBefore(at) };
   const counting = health.methods.filter(({ indicative }) => !indicative);
   const only = counting.length === 1 ? counting[0] : undefined;
   if (only && only.method !== 'load' && health.pct + health.sdPct >= rules.health.retirePct) {
     return undecided('worn_unconfirmed', 'load');
   }
-  return known.pct >= rules.charge.condemnPct ? retire('worn') : charge('weak_undercharged');
+  if (known.pct < rules.charge.condemnPct) return charge('weak_undercharged');
+  return unlessClose(at, health.pct + health.sdPct >= healthLimit(at), 'worn');
 }
 
 /**
  * A load test that passes, brought to full charge, keeps a battery of little health from being retired, down to the house's
  * floor: below it a pass says only that the limit is lax. In the heat the limit of the table is, and rises for this.
  */
-function keptByLoad({ evidence, estimates, rules }: Case): boolean {
-  const { health, load, task } = estimates;
-  if (!health || !task || load?.standing !== 'counts' || load.fullChargeVolts === null) return false;
+function keptByLoad(at: Case): boolean {
+  const { health } = at.estimates;
+  return health !== null && health.pct >= at.rules.health.passFloorPct && passesAtFull(at);
+}
+
+/** Below which health it is retired, percent: with a load test that passes the house's floor. */
+const healthLimit = (at: Case): number =>
+  passesAtFull(at)
+    ? Math.min(at.rules.health.passFloorPct, at.rules.health.retirePct)
+    : at.rules.health.retirePct;
+
+function passesAtFull({ evidence, estimates: { load, task } }: Case): boolean {
+  if (!task || load?.standing !== 'counts' || load.fullChargeVolts === null) return false;
   const warmer = Math.max(0, task.temperatureC - WARM_C) * WARM_LIMIT_VOLTS_PER_KELVIN;
   const limitVolts = task.limitVolts + (warmer * evidence.battery.nominalVolts) / 12;
-  return health.pct >= rules.health.passFloorPct && load.fullChargeVolts >= limitVolts;
+  return load.fullChargeVolts >= limitVolts;
+}
+
+/** What would be retired for less than the uncertainty of its reading has its load test repeated; once, for the second decides. */
+function unlessClose({ evidence, estimates }: Case, isClose: boolean, code: FindingCode): Decision {
+  const once =
+    estimates.load?.standing === 'counts' &&
+    evidence.loadsMadeVolts.length < 2 &&
+    !evidence.skipped.includes('load');
+  return isClose && once ? undecided('too_close', 'load') : retire(code);
 }
 
 /** From where on the table of limits stands still, °C, and what a battery of the same health gives more for each kelvin, V of 12. A model of ours. */

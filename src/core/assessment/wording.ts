@@ -31,6 +31,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   recovery_due: 'Failed the load; recovery not seen yet',
   weak_undercharged: 'Weak, but not fully charged',
   worn_unconfirmed: 'Health near the limit by one method',
+  too_close: 'Too close to call',
   methods_disagree: 'Two tests tell different stories',
   health_beyond: 'Better than new: something is taken for what it is not',
   crank_low: 'Cranking voltage below the limit',
@@ -39,6 +40,9 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   capacity_low: 'Capacity low',
   capacity_ageing: 'Capacity falling',
   capacity_unknown: 'Capacity not tested yet',
+  capacity_unconfirmed: 'Took little charge: discharge it',
+  charge_before_discharge: 'Not full yet for its discharge',
+  cold_for_discharge: 'Too cold for its discharge',
   capacity_not_printed: 'No capacity printed',
   capacity_ungraded: 'Enough capacity left, not how much',
   capacity_sound: 'Capacity good',
@@ -147,6 +151,11 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   capacity_low: 'It cranks, but holds too little: much of its plates’ mass is gone.',
   capacity_ageing: 'It holds less than it did: it works for a shorter time than its label says.',
   capacity_unknown: 'It works for hours, and nobody has seen yet for how long: discharge it.',
+  charge_before_discharge: 'What it holds is told from full: charge it, then discharge it.',
+  cold_for_discharge:
+    'Cold plates give little: let it warm through indoors, read it again, then discharge it.',
+  capacity_unconfirmed:
+    'It took less charge than one that holds enough; how much it holds a discharge settles.',
   capacity_not_printed: 'Without a capacity on its label there is nothing to hold a discharge against.',
   capacity_ungraded: 'It holds enough to work on. A full discharge would tell how much.',
   capacity_sound: 'It holds what its label says.',
@@ -169,6 +178,8 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   sulphated: 'Its voltage rises too high while charging: the plates are sulphated.',
   stratified:
     'Its acid lies in layers: heavy below, weak above. An equalising charge stirs it; then test it again.',
+  too_close:
+    'It lies within the uncertainty of the limit that would retire it. Repeat the load test: the second reading decides.',
   worn_unconfirmed: 'One test puts its health near the limit. A load test settles it.',
   health_beyond:
     'More than any new battery gives. Check the rating on the label, its standard, and the load that was set.',

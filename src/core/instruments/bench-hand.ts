@@ -22,7 +22,7 @@ import { STEPS } from '../steps/registry';
 import { TYPED } from '../steps/typed';
 import type { Arrival, HandHabits } from './hand-habits';
 import { holdLoad } from './load-bank';
-import { NOISE, readCelsius, readConductance, readGravity, readVolts } from './meters';
+import { NOISE, ONE_JAW_SHARE, readCelsius, readConductance, readGravity, readVolts } from './meters';
 
 /** Points of a load’s course that the hand keeps: enough for its shape. */
 const HAND_TRACE = 400;
@@ -36,6 +36,15 @@ const MOST_CHARGE_HOURS = 24;
 const REFUSED_BELOW_PCT = 15;
 /** Overnight: what a careful hand leaves between a charge and the next voltage, min. */
 const OVERNIGHT_MINUTES = 840;
+/** A thermometer in the air beside a battery shows so much of the way to the shop's temperature. */
+const AIR_SHARE = 0.6;
+/** A night that was two hours, min. */
+const SHORT_NIGHT_MINUTES = 120;
+/** A float read in haste, gravity. */
+const HASTY_GRAVITY = 0.01;
+/** A load that was set and held wrongly, and noted as it should have been. */
+const LOW_LOAD = 0.9;
+const SHORT_HOLD = 0.5;
 /** More turns than this mean that the procedure runs in a circle. */
 const MOST_STEPS = 30;
 /** A discharge is broken off after so long. */
@@ -188,6 +197,14 @@ export class BenchHand {
     }
   }
 
+  /** The battery's temperature as this hand takes it. */
+  private celsius(): number {
+    const { chance, habits } = this.given;
+    const own = celsiusOf(this.state);
+    const taken = habits.mistake === 'air' ? own + AIR_SHARE * (habits.shopC - own) : own;
+    return readCelsius(taken, chance);
+  }
+
   wait(minutes: number): this {
     this.nowMs += minutes * MS_PER_MINUTE;
     this.state = rest(this.unit, this.state, minutes, celsiusOf(this.state));
@@ -222,7 +239,8 @@ export class BenchHand {
       });
     }
     this.nowMs += OVERNIGHT_MINUTES * MS_PER_MINUTE;
-    this.state = rest(this.unit, this.state, OVERNIGHT_MINUTES, this.given.habits.shopC);
+    const night = this.given.habits.mistake === 'rest' ? SHORT_NIGHT_MINUTES : OVERNIGHT_MINUTES;
+    this.state = rest(this.unit, this.state, night, this.given.habits.shopC);
     return this.capture('settle', { method: 'rested', restMinutes: OVERNIGHT_MINUTES, clockMinutes: 0 });
   }
 
@@ -231,15 +249,18 @@ export class BenchHand {
     const { model } = this;
     const { chance } = this.given;
     const volts = readVolts(openVolts(model, this.state), chance) ?? 0;
-    return this.capture('open_circuit', { volts, temperatureC: readCelsius(celsiusOf(this.state), chance) });
+    return this.capture('open_circuit', { volts, temperatureC: this.celsius() });
   }
 
   private hydrometer(): this {
     this.wait(4);
     const { model } = this;
     const { chance } = this.given;
-    const gravities = cellGravities(model, this.state).map((gravity) => readGravity(gravity, chance));
-    const temperatureC = readCelsius(celsiusOf(this.state), chance);
+    const haste = this.given.habits.mistake === 'float' ? chance.normal(HASTY_GRAVITY) : 0;
+    const gravities = cellGravities(model, this.state).map(
+      (gravity) => Math.round(1000 * (readGravity(gravity, chance) + haste)) / 1000,
+    );
+    const temperatureC = this.celsius();
     return this.capture('hydrometer', { gravities, temperatureC, compensated: false });
   }
 
@@ -252,11 +273,14 @@ export class BenchHand {
     const value = readConductance(
       model,
       this.state,
-      { unit, compensates, contactShare: habits.contactShare },
+      {
+        ...{ unit, compensates },
+        contactShare: habits.contactShare + (habits.mistake === 'one_jaw' ? ONE_JAW_SHARE : 0),
+      },
       chance,
     );
     if (value === null) return this.passOver('conductance', 'past the tester’s range');
-    const temperatureC = readCelsius(celsiusOf(this.state), chance);
+    const temperatureC = this.celsius();
     return this.capture('conductance', { value, unit, compensated: compensates, temperatureC });
   }
 
@@ -266,9 +290,11 @@ export class BenchHand {
     const { chance, spec, habits } = this.given;
     const { task } = this.judged().assessment.estimates;
     if (!task) return this.passOver('load', 'the load to set is unknown');
-    const setting = { kind: habits.bank, amps: task.setAmps } as const;
+    const low = habits.mistake === 'load_low' ? LOW_LOAD : 1;
+    const setting = { kind: habits.bank, amps: low * task.setAmps } as const;
     const stopVolts = collapseVolts(spec.nominalVolts);
-    const held = holdLoad(model, this.state, setting, task.holdSeconds, stopVolts);
+    const seconds = task.holdSeconds * (habits.mistake === 'load_short' ? SHORT_HOLD : 1);
+    const held = holdLoad(model, this.state, setting, seconds, stopVolts);
     const last = held.course.at(-1);
     if (!last) return this;
     this.state = held.state;
@@ -281,10 +307,13 @@ export class BenchHand {
     return this.capture(
       'load',
       {
-        amps: Math.round(last.amps),
-        seconds: Math.max(LEAST_SECONDS, rounded(last.seconds, 1)),
+        amps: Math.round(last.amps / low),
+        seconds: Math.max(
+          LEAST_SECONDS,
+          held.collapsed ? rounded(last.seconds, 1) : rounded(task.holdSeconds, 1),
+        ),
         volts: Math.max(0, rounded(last.volts + noise, 2)),
-        temperatureC: readCelsius(celsiusOf(this.state), chance),
+        temperatureC: this.celsius(),
         ...(held.collapsed ? { stopped: 'collapse' as const } : {}),
         ...(habits.keepsTrace ? { trace: [...thinTrace(trace, HAND_TRACE)] } : {}),
       },
@@ -359,9 +388,8 @@ export class BenchHand {
   /** Draws the current of the reserve capacity to the end of its cells, and leaves it empty. */
   private discharge(): this {
     this.wait(5);
-    const { spec, chance } = this.given;
-    const amps = amperesToDischarge(spec);
-    const temperatureC = readCelsius(celsiusOf(this.state), chance);
+    const amps = amperesToDischarge(this.given.spec);
+    const temperatureC = this.celsius();
     const { course, state } = drawSteadily(this.unit, this.state, {
       ...{ amps, endVolts: END_VOLTS_A_CELL * this.unit.cells, mostMinutes: MOST_DISCHARGE_MINUTES },
       stepSeconds: 30,
@@ -388,7 +416,7 @@ export class BenchHand {
       hours,
       startVolts,
       volts,
-      temperatureC: readCelsius(celsiusOf(this.state), chance),
+      temperatureC: this.celsius(),
     });
   }
 

@@ -11,6 +11,14 @@ export interface Arrival {
   readonly restHours: number | null;
 }
 
+/**
+ * What a hand gets wrong and does not know of: a jaw on the lead of the post, the air's temperature for the battery's,
+ * a night's rest that was two hours, a load that was a tenth too low, a load read too soon, a float read in haste.
+ */
+export const MISTAKES = ['one_jaw', 'air', 'rest', 'load_low', 'load_short', 'float'] as const;
+
+export type Mistake = (typeof MISTAKES)[number];
+
 /** How the hand works. */
 export interface HandHabits {
   /** The unit that the tester is set to, and what it corrects for; null where there is no tester. */
@@ -24,6 +32,8 @@ export interface HandHabits {
   readonly stand: boolean;
   /** How badly the tester’s jaws are set, as `TesterSetting` says. */
   readonly contactShare: number;
+  /** What it gets wrong in this run; left out where nothing. */
+  readonly mistake?: Mistake | null;
   /** The load trace is kept with the reading. */
   readonly keepsTrace: boolean;
   /** Of the air in the shop, °C; the battery is tested as it comes in and charged indoors. */

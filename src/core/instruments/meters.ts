@@ -103,7 +103,8 @@ export function readConductance(
   chance: Chance,
 ): number | null {
   const ohms = testerOhms(model, state, compensates) + contactShare * model.newOhms25;
-  const siemens = (1 / ohms) * (1 + chance.normal(Math.hypot(NOISE.conductance, NOISE.clamping)));
+  const siemens =
+    (1 / (ohms * model.signal)) * (1 + chance.normal(Math.hypot(NOISE.conductance, NOISE.clamping)));
   if (siemens > MOST_SIEMENS) return null;
   if (unit === 'S') return shown(siemens, 1);
   if (unit === 'mohm') return shown(1000 / siemens, 0.01);

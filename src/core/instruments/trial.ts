@@ -1,8 +1,11 @@
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatterySpec } from '../battery/battery';
-import { CONSTRUCTIONS } from '../battery/construction';
-import { FAULT_KINDS, type Fault, type FaultKind } from '../physics/faults';
-import { modelOf, trueHealthPct } from '../physics/physical-battery';
+import { CONSTRUCTION_FACTS, CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { type Duty, dutyOf } from '../battery/duty';
+import type { NominalVolts } from '../battery/nominal-volts';
+import { FAULT_KINDS, type Fault } from '../physics/faults';
+import { AS_LABELLED, drawMaker, type Maker } from '../physics/maker';
+import { type Model, modelOf, trueHealthPct } from '../physics/physical-battery';
 import { cellGravities } from '../physics/readouts';
 import { wornBy } from '../physics/wear';
 import type { Chance } from '../quantity/chance';
@@ -10,7 +13,7 @@ import type { HouseRules } from '../rules/house-rules';
 import type { ReadingKind } from '../steps/reading';
 import { arrivingState } from './arriving-state';
 import { BenchHand } from './bench-hand';
-import { type HandHabits, THOROUGH } from './hand-habits';
+import { type HandHabits, MISTAKES, type Mistake, THOROUGH } from './hand-habits';
 
 /** One simulated battery and what the procedure made of it. */
 export interface Trial {
@@ -20,22 +23,27 @@ export interface Trial {
   readonly fault: Fault | null;
   /** The procedure itself has taken the fault away. */
   readonly mended: boolean;
+  readonly mistake: Mistake | null;
   /** What it can truly crank, percent of its rating. */
   readonly healthPct: number;
   /** What its plates truly hold, percent of its label, and whether the procedure came to know it. */
   readonly capacityPct: number;
   readonly capacityTold: boolean;
+  /** How fit it is for what it is for, percent: by what it cranks, by the minutes that it works, by the lesser of the two. */
+  readonly fitPct: number;
   /** True spread of the gravities between the cells at the end. */
   readonly cellSpread: number;
   readonly verdict: Verdict;
   readonly grade: Grade | null;
   readonly decidedBy: string;
+  /** What was told of charge and health, and the truth at the end; null where nothing was. */
+  readonly told: { readonly healthPct: number; readonly healthSdPct: number } | null;
   /** Kinds of reading that were taken. */
   readonly taken: ReadonlySet<ReadingKind>;
 }
 
-/** Labels of the trial: one common size of each construction. */
-const SIZES: Readonly<Record<(typeof CONSTRUCTIONS)[number], readonly [amps: number, c20Ah: number]>> = {
+/** Labels of the trial: one common size of each construction, of 12 V. */
+const SIZES: Readonly<Record<Construction, readonly [amps: number, c20Ah: number]>> = {
   flooded: [570, 60],
   calcium: [680, 74],
   efb: [650, 65],
@@ -43,48 +51,103 @@ const SIZES: Readonly<Record<(typeof CONSTRUCTIONS)[number], readonly [amps: num
   gel: [480, 80],
 };
 
-/** Share of the trial's batteries with a fault beside their wear. */
+/** Blocks that work for hours, larger the fewer cells they have. */
+const BLOCKS: readonly (readonly [NominalVolts, c20Ah: number])[] = [
+  [12, 105],
+  [8, 170],
+  [6, 225],
+  [4, 320],
+  [2, 400],
+];
+
+/** Share of the trial's batteries with a fault beside their wear, and of runs in which the hand gets something wrong. */
 const FAULTY_SHARE = 0.4;
+const MISTAKEN_SHARE = 0.2;
+const STARTING_SHARE = 0.6;
 const LIFE_YEARS = 5.5;
+const COLDEST_C = -18;
+const HOTTEST_C = 48;
+
+/** The world that a trial draws from: makers, duties, blocks, days and mistakes. */
+export interface World {
+  readonly maker: (chance: Chance) => Maker;
+  readonly mistakes: boolean;
+}
+
+/** The world as it is: makers differ, and one run in five goes wrong somewhere. */
+export const UNTIDY: World = { maker: drawMaker, mistakes: true };
+/** Every unit as its label says, every step as it is asked for: what the procedure is good for at best. */
+export const TIDY: World = { maker: () => AS_LABELLED, mistakes: false };
 
 /** One battery drawn by chance, worked through the procedure to its verdict. */
-export function tryOne(chance: Chance, rules: HouseRules, habits: HandHabits = THOROUGH): Trial {
-  const construction = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
-  const [amps, c20Ah] = SIZES[construction];
-  const spec: BatterySpec = {
-    ...{ construction, nominalVolts: 12, c20Ah, rcMinutes: null },
-    ratings: [{ standard: 'SAE', amps }],
-  };
+export function tryOne(
+  chance: Chance,
+  rules: HouseRules,
+  habits: HandHabits = THOROUGH,
+  world: World = UNTIDY,
+): Trial {
+  const spec = drawSpec(chance);
   const fault = drawFault(chance);
   const worn = wornBy(chance.between(0, 1.5) * LIFE_YEARS, LIFE_YEARS);
   // No two units leave the factory alike.
   const health = worn.health * (1 + chance.normal(0.03));
-  const model = modelOf({ spec, health, capacity: worn.capacity, faults: fault ? [fault] : [] });
-  if (!model) throw new Error('every label of the trial has a rating');
-  const temperatureC = chance.between(-12, 38);
+  const maker = world.maker(chance);
+  const model = modelOf({ spec, health, capacity: worn.capacity, faults: fault ? [fault] : [], maker });
+  if (!model) throw new Error('every label of the trial has a rating or a capacity');
+  const temperatureC = chance.between(COLDEST_C, HOTTEST_C);
   const chargePct = chance.uniform() < 0.35 ? chance.between(25, 70) : chance.between(70, 99);
   const restHours = chance.pick([3, 14, 40]);
+  const mistake = world.mistakes && chance.uniform() < MISTAKEN_SHARE ? chance.pick(MISTAKES) : null;
   const hand = new BenchHand({
-    ...{ spec, model, rules, chance, habits, startedAtMs: 0, technicianId: 'trial' },
+    ...{ spec, model, rules, chance, startedAtMs: 0, technicianId: 'trial' },
+    habits: { ...habits, mistake },
     state: arrivingState(model, chargePct, temperatureC, restHours),
   });
   hand.work({ symptom: 'routine', restHours });
   const { assessment } = hand.judged();
+  const { health: told } = assessment.estimates;
   return {
-    ...{ spec, temperatureC, chargePct, fault, healthPct: trueHealthPct(model) },
+    ...{ spec, temperatureC, chargePct, fault, mistake, healthPct: trueHealthPct(model) },
     ...{ verdict: assessment.verdict, grade: assessment.grade, decidedBy: assessment.decidedBy },
     mended: hand.model !== model,
-    capacityPct: (100 * (model.cellAh[0] ?? 0)) / model.ratedAh,
+    told: told && !told.indicative ? { healthPct: told.pct, healthSdPct: told.sdPct } : null,
+    capacityPct: capacityOf(model),
     capacityTold: assessment.estimates.capacity !== null,
+    fitPct: fitnessOf(spec, model),
     cellSpread: spreadOf(cellGravities(hand.model, hand.battery)),
     taken: new Set(hand.readings.map(({ kind }) => kind)),
   };
 }
 
+const capacityOf = ({ cellAh, ratedAh }: Model) => (100 * Math.min(...cellAh)) / ratedAh;
+
+/** What it gives of the minutes that its label promises goes by Peukert's law with what its plates hold. */
+function fitnessOf(spec: BatterySpec, model: Model): number {
+  const minutesPct = 100 * (capacityOf(model) / 100) ** CONSTRUCTION_FACTS[spec.construction].peukert;
+  const crankingPct = trueHealthPct(model);
+  const duty = dutyOf(spec);
+  if (duty === 'starting') return crankingPct;
+  return duty === 'deep_cycle' ? minutesPct : Math.min(minutesPct, crankingPct);
+}
+
 const spreadOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
+
+/** Six in ten start engines; the others work for hours, half of them alone, in blocks of any size. */
+function drawSpec(chance: Chance): BatterySpec {
+  const construction = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
+  const [amps, c20Ah] = SIZES[construction];
+  const starts = chance.uniform() < STARTING_SHARE;
+  const duty: Duty = starts ? 'starting' : chance.pick(['deep_cycle', 'both']);
+  const rated = { construction, nominalVolts: 12, c20Ah, rcMinutes: null, duty } as const;
+  if (duty !== 'deep_cycle') return { ...rated, ratings: [{ standard: 'SAE', amps }] };
+  const [nominalVolts, ah] = chance.pick(BLOCKS as unknown as readonly [(typeof BLOCKS)[number]]);
+  return { ...rated, nominalVolts, c20Ah: ah, ratings: [] };
+}
 
 function drawFault(chance: Chance): Fault | null {
   if (chance.uniform() >= FAULTY_SHARE) return null;
-  const kind = chance.pick(FAULT_KINDS as unknown as readonly [FaultKind, ...FaultKind[]]);
-  return { kind, degree: chance.uniform() };
+  const kind = chance.pick(FAULT_KINDS as unknown as readonly ['joint']);
+  const degree = chance.uniform();
+  // Half of the bad joints are seen by nothing but a current.
+  return kind === 'joint' && chance.uniform() < 0.5 ? { kind, degree, underCurrent: true } : { kind, degree };
 }

@@ -19,6 +19,8 @@ export type FaultKind = (typeof FAULT_KINDS)[number];
 export interface Fault {
   readonly kind: FaultKind;
   readonly degree: number;
+  /** Of a joint: it opens only once current flows, and a tester's small signal sees nothing of it. */
+  readonly underCurrent?: boolean;
 }
 
 export const FAULT_LABELS: Readonly<Record<FaultKind, string>> = {
@@ -77,7 +79,7 @@ const JOINT_FULL_AMPS = 300;
 const DENSER_VOLTS = 0.1;
 
 /** What a fault of this degree, 0 to 1, changes in a battery. */
-export function effectOf({ kind, degree }: Fault): FaultEffect {
+export function effectOf({ kind, degree, underCurrent = false }: Fault): FaultEffect {
   if (!(degree >= 0 && degree <= 1)) throw new RangeError(`degree must lie in [0, 1], got ${degree}`);
   switch (kind) {
     case 'sulphation':
@@ -93,8 +95,11 @@ export function effectOf({ kind, degree }: Fault): FaultEffect {
       return { ...SOUND, leakAmps: 0.05 * 40 ** degree };
     case 'joint': {
       const ohms = range(0.002, 0.01, degree);
-      const byCurrent = (ohms * JOINT_BY_CURRENT) / JOINT_FULL_AMPS;
-      return { ...SOUND, jointOhms: ohms * (1 - JOINT_BY_CURRENT), jointOhmsPerAmp: byCurrent };
+      const share = underCurrent ? 1 : JOINT_BY_CURRENT;
+      return {
+        ...SOUND,
+        ...{ jointOhms: ohms * (1 - share), jointOhmsPerAmp: (ohms * share) / JOINT_FULL_AMPS },
+      };
     }
     case 'open_joint':
       return { ...SOUND, jointOhms: range(0.2, 2, degree) };

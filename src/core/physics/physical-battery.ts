@@ -4,6 +4,7 @@ import { crankingRating, workingCapacity } from '../battery/cranking-rating';
 import { cellsOf } from '../battery/nominal-volts';
 import { requirePositive } from '../quantity/finite';
 import { effectOf, type Fault, type FaultEffect, SOUND } from './faults';
+import { AS_LABELLED, type Maker } from './maker';
 import { MODEL_FACTS, REFERENCE_CELLS } from './model-facts';
 
 /** One physical unit: what its label promises, how it has worn, and what is wrong inside it. */
@@ -14,6 +15,8 @@ export interface PhysicalBattery {
   /** Capacity left by wear, as a share of C20. */
   readonly capacity: number;
   readonly faults: readonly Fault[];
+  /** How it differs from its label's like; left out where it does not. */
+  readonly maker?: Maker;
 }
 
 /** The unit as numbers to compute with. Currents in A, resistances in ohm of the whole battery. */
@@ -42,9 +45,16 @@ export interface Model {
   readonly gassingAmps: number;
   readonly peukert: number;
   readonly monthlyLoss: number;
+  /** Cranking current that goes with its conductance, against the usual of its construction. */
+  readonly signal: number;
+  /** How much of its resistance is plates and acid, against the usual: 1.1 is a tenth more, and diffusion as much less. */
+  readonly plateShare: number;
   /** The same unit once an equalising charge has stirred its acid; left out where there is nothing to stir. */
   readonly stirred?: Model;
 }
+
+/** Logarithms of the current over the one at which activation bends, under half the rating: 285 A over 18 A doubled. */
+const LOGS_UNDER_LOAD = 3.45;
 
 /** The cell that a fault of one cell sits in. */
 export const FAULTY_CELL = 2;
@@ -68,12 +78,13 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
   const share = cells / REFERENCE_CELLS;
   const health = requirePositive('health', battery.health);
   const effect = together(battery.faults.map(effectOf));
+  const { maker = AS_LABELLED } = battery;
   const newOhms25 = (facts.ohmicVolts / rating.saeAmps) * share;
   const perCell = <T>(usual: T, faulty: T) =>
     Array.from({ length: cells }, (_, cell) => (cell === Math.min(FAULTY_CELL, cells - 1) ? faulty : usual));
-  const cellAh = ratedAh * requirePositive('capacity', battery.capacity) * effect.capacity;
+  const cellAh = ratedAh * requirePositive('capacity', battery.capacity) * effect.capacity * maker.capacity;
   const openCellVolts = CONSTRUCTION_FACTS[spec.construction].chargePctByVolts.map(
-    ([volts]) => (volts + effect.openVolts) / REFERENCE_CELLS,
+    ([volts]) => (volts + effect.openVolts + maker.openVolts) / REFERENCE_CELLS,
   );
   const lasting = battery.faults.filter(({ kind }) => kind !== 'stratification');
   const stirred = lasting.length < battery.faults.length && modelOf({ ...battery, faults: lasting });
@@ -84,11 +95,15 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
     saeAmps: rating.saeAmps,
     ratedAh,
     newOhms25,
-    ohms25: (newOhms25 * effect.ohms) / health,
+    ohms25: (newOhms25 * effect.ohms * maker.ohms * (1 + maker.split)) / health,
     jointOhms: effect.jointOhms * share,
     jointOhmsPerAmp: effect.jointOhmsPerAmp * share,
-    bendAmps25: facts.bendAmpsPerAh * ratedAh * health,
-    diffusionOhms25: ((facts.diffusionVolts / rating.saeAmps) * share) / health,
+    // The drop grows with the logarithm of the current over this one.
+    bendAmps25: facts.bendAmpsPerAh * ratedAh * health * Math.exp(-LOGS_UNDER_LOAD * maker.activation),
+    // What is not plates and acid is diffusion: the two make up the resistance that goes with the rating.
+    diffusionOhms25:
+      (((facts.diffusionVolts - facts.ohmicVolts * maker.split) / rating.saeAmps) * share * maker.ohms) /
+      health,
     cellAh: perCell(cellAh, cellAh),
     leakAmps: perCell(0, effect.leakAmps),
     shorted: perCell(false, effect.shortsCell),
@@ -98,6 +113,8 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
     gassingAmps: (facts.gassingAmps * ratedAh) / 100,
     peukert: CONSTRUCTION_FACTS[spec.construction].peukert,
     monthlyLoss: facts.monthlyLoss,
+    signal: maker.signal,
+    plateShare: 1 + maker.split,
   };
 }
 
@@ -126,5 +143,6 @@ function together(effects: readonly FaultEffect[]): FaultEffect {
 export function trueHealthPct(model: Model): number {
   const joint = model.jointOhms + (model.jointOhmsPerAmp * model.saeAmps) / 2;
   const cranking = model.shorted.some(Boolean) ? 0 : 1;
-  return (100 * cranking * model.newOhms25) / (model.ohms25 + joint);
+  // How its resistance is split is nothing to a starter.
+  return (100 * cranking * model.newOhms25) / (model.ohms25 / model.plateShare + joint);
 }

@@ -62,7 +62,7 @@ describe('the ledger', () => {
       ['load', { amps: 285, seconds: 15, volts: 9.8, temperatureC: 25 }],
     );
     const change = within(ledger).getByRole('region', { name: 'What would change it' });
-    expect(plain(change)).toContain('Load test at 9.68 V or lessRetire');
+    expect(plain(change)).toContain('Load test at 9.68 V or lessNot decided yet');
     expect(plain(change)).toContain('Load test at 10.32 V or moreReturn to service');
   });
 

@@ -1,22 +1,22 @@
+import { DISCHARGE_LOWEST_C, isFull } from '../../assessment/capacity-result';
 import { suitsAnEngineOnly } from '../../battery/duty';
 import { formatMinutes, formatQuantity } from '../../quantity/format';
 import {
+  type AtTheGate,
+  barred,
   chargedGate,
   chargerGate,
   firstBarred,
+  type Gate,
   handlingGate,
   isEmptied,
+  OPEN,
   surfaceGate,
   warmGate,
 } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
 import { DISCHARGE_COLUMNS } from './columns';
-
-/** A capacity is told from full; what is missing would be counted as lost. Rule of the trade. */
-const FULL_PCT = 90;
-/** Under it plates give so little that the correction is a guess, °C. Rule of the trade. */
-const LOWEST_C = 5;
 
 export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> = {
   label: 'Discharge',
@@ -29,9 +29,10 @@ export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> 
     firstBarred(
       handlingGate(at),
       chargerGate(at),
-      chargedGate(at, FULL_PCT),
+      chargedGate(at, at.rules.charge.loadGatePct),
+      fullGate(at),
       surfaceGate(at),
-      warmGate(at, LOWEST_C),
+      warmGate(at, DISCHARGE_LOWEST_C),
     ),
   onSheet: ({ evidence, current: { last }, assessment: { next } }) =>
     !suitsAnEngineOnly(evidence.battery) ||
@@ -69,3 +70,11 @@ export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> 
     return [{ kind: 'discharge', data, forced }];
   },
 };
+
+/** What is missing when it begins would be counted as lost. */
+function fullGate({ current: { fullCharges }, assessment: { estimates } }: AtTheGate): Gate {
+  const { charge } = estimates;
+  return !charge || isFull({ chargesGiven: fullCharges }, charge.pct)
+    ? OPEN
+    : barred('charge it in full first');
+}

@@ -13,7 +13,7 @@ import {
   surfaceGate,
 } from '../gate';
 import { loadAboveOpen, outOfRange } from '../possible';
-import { always, listed, type Step } from '../step';
+import { always, listed, type Step, type Written } from '../step';
 import { voltsAtAmps } from '../words';
 import { LOAD_COLUMNS } from './columns';
 
@@ -50,11 +50,16 @@ export const load: Step<'load'> = {
     loadsMadeVolts: all.load.map(({ data }) => data.volts),
   }),
   columns: LOAD_COLUMNS,
-  written: ({ load: read }) => {
+  written: ({ load: read, loadsMadeVolts }) => {
     if (!read) return [];
     const { forced, trace, ...data } = read;
+    const { amps, seconds, temperatureC } = data;
+    // Those before it were made as it was: of them no more is known than where they ended.
+    const before = loadsMadeVolts
+      .slice(0, -1)
+      .map((volts): Written => ({ kind: 'load', data: { amps, seconds, temperatureC, volts }, forced }));
     const drawn = trace ? { trace: trace.map(([s, v, a]) => [s, v, a] as const) } : {};
-    return [{ kind: 'load', data: { ...data, ...drawn }, forced }];
+    return [...before, { kind: 'load', data: { ...data, ...drawn }, forced }];
   },
 };
 
