@@ -1,5 +1,3 @@
-import type { BatterySpec } from './battery';
-
 /** What a battery is for: the engine's start, work over hours, or both. Rule of the trade. */
 export const DUTIES = ['starting', 'deep_cycle', 'both'] as const;
 
@@ -14,9 +12,13 @@ export const DUTY_LABELS: Readonly<Record<Duty, string>> = {
   both: 'Starting and service',
 };
 
+/** What knows what it is for, or that nobody said. */
+interface HasDuty {
+  readonly duty?: Duty;
+}
+
 /** What it is for; one of which nobody said so starts an engine, as most do. */
-export const dutyOf = ({ duty }: Pick<BatterySpec, 'duty'>): Duty => duty ?? 'starting';
+export const dutyOf = ({ duty }: HasDuty): Duty => duty ?? 'starting';
 
 /** Whether nothing but starting an engine is asked of it. */
-export const suitsAnEngineOnly = (battery: Pick<BatterySpec, 'duty'>): boolean =>
-  dutyOf(battery) === 'starting';
+export const suitsAnEngineOnly = (battery: HasDuty): boolean => dutyOf(battery) === 'starting';

@@ -1,11 +1,12 @@
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatterySpec } from '../battery/battery';
-import { CONSTRUCTION_FACTS, CONSTRUCTIONS, type Construction } from '../battery/construction';
-import { type Duty, dutyOf } from '../battery/duty';
+import { CONSTRUCTIONS, type Construction } from '../battery/construction';
+import type { Duty } from '../battery/duty';
 import type { NominalVolts } from '../battery/nominal-volts';
 import { FAULT_KINDS, type Fault } from '../physics/faults';
+import { fitnessPct, trueCapacityPct } from '../physics/fitness';
 import { AS_LABELLED, drawMaker, type Maker } from '../physics/maker';
-import { type Model, modelOf, trueHealthPct } from '../physics/physical-battery';
+import { modelOf, trueHealthPct } from '../physics/physical-battery';
 import { cellGravities } from '../physics/readouts';
 import { wornBy } from '../physics/wear';
 import type { Chance } from '../quantity/chance';
@@ -111,23 +112,12 @@ export function tryOne(
     ...{ verdict: assessment.verdict, grade: assessment.grade, decidedBy: assessment.decidedBy },
     mended: hand.model !== model,
     told: told && !told.indicative ? { healthPct: told.pct, healthSdPct: told.sdPct } : null,
-    capacityPct: capacityOf(model),
+    capacityPct: trueCapacityPct(model),
     capacityTold: assessment.estimates.capacity !== null,
-    fitPct: fitnessOf(spec, model),
+    fitPct: fitnessPct(spec, model),
     cellSpread: spreadOf(cellGravities(hand.model, hand.battery)),
     taken: new Set(hand.readings.map(({ kind }) => kind)),
   };
-}
-
-const capacityOf = ({ cellAh, ratedAh }: Model) => (100 * Math.min(...cellAh)) / ratedAh;
-
-/** What it gives of the minutes that its label promises goes by Peukert's law with what its plates hold. */
-function fitnessOf(spec: BatterySpec, model: Model): number {
-  const minutesPct = 100 * (capacityOf(model) / 100) ** CONSTRUCTION_FACTS[spec.construction].peukert;
-  const crankingPct = trueHealthPct(model);
-  const duty = dutyOf(spec);
-  if (duty === 'starting') return crankingPct;
-  return duty === 'deep_cycle' ? minutesPct : Math.min(minutesPct, crankingPct);
 }
 
 const spreadOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);

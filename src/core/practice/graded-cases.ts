@@ -1,5 +1,6 @@
 import type { BatteryLabel } from '../battery/battery-label';
 import type { Construction } from '../battery/construction';
+import type { NominalVolts } from '../battery/nominal-volts';
 import { SOUND_VEHICLE } from '../instruments/handling';
 import type { FaultKind } from '../physics/faults';
 import { NOTHING_SEEN, type PracticeCase } from './practice-case';
@@ -14,6 +15,19 @@ export function practiceLabel(
   return {
     ...{ tag: 'PRACTICE', type, nominalVolts: 12, ratings: [{ standard: 'SAE', amps: saeAmps }], c20Ah },
     ...{ rcMinutes: null, model: 'Ostrane Dock', place, dateCode: '', fittedOn: null },
+  };
+}
+
+/** A block that works for hours: its label says Ah and nothing of cranking. */
+function deepCycleLabel(
+  type: Construction,
+  nominalVolts: NominalVolts,
+  c20Ah: number,
+  place: string,
+): BatteryLabel {
+  return {
+    ...practiceLabel(type, 0, c20Ah, place),
+    ...{ nominalVolts, ratings: [], duty: 'deep_cycle', model: 'Marrowfen Long' },
   };
 }
 
@@ -96,6 +110,37 @@ export const GRADED_CASES: Readonly<Record<string, PracticeCase>> = {
     story: 'Workboat. The other shop’s tester said it is fine, twice. It still does not turn the engine.',
     label: practiceLabel('flooded', 600, 66, 'Workboat Tern'),
     truth: { healthPct: 95, chargePct: 94, ...fault('joint', 0.45) },
+  }),
+  'half-a-shift': graded({
+    ...{ title: 'Half a shift', level: 2, symptom: 'does_not_hold', cause: 'battery' },
+    story: 'Mast lights of the quay. They used to burn till morning; now it is dark by midnight.',
+    label: deepCycleLabel('agm', 12, 105, 'Mast lights, quay'),
+    truth: { healthPct: 90, capacityPct: 58, chargePct: 90 },
+  }),
+  'weak-and-willing': graded({
+    ...{ title: 'Weak on the tester', level: 2, symptom: 'used_unit', cause: 'nothing' },
+    story:
+      'From the slipway winch. The tester gave it half of what it should have, so somebody set it aside.',
+    label: deepCycleLabel('flooded', 6, 225, 'Winch, slipway'),
+    truth: { healthPct: 58, capacityPct: 97, chargePct: 88 },
+  }),
+  'slow-leak': graded({
+    ...{ title: 'Full on Friday', level: 3, symptom: 'does_not_hold', cause: 'battery' },
+    story: 'Charged and tested last week, all well. It stood unconnected on the shelf and is low again.',
+    label: practiceLabel('calcium', 680, 74, 'Shelf'),
+    truth: { healthPct: 96, chargePct: 62, restMinutes: 9000, ...fault('soft_short', 0.85) },
+  }),
+  'hot-bonnet': graded({
+    ...{ title: 'Out of the heat', level: 2, symptom: 'slow_crank', cause: 'battery' },
+    story: 'Stacker, straight from a shift in the sun. It hardly turned after the break.',
+    label: practiceLabel('calcium', 680, 95, 'Stacker 3'),
+    truth: { healthPct: 55, capacityPct: 60, chargePct: 85, temperatureC: 54 },
+  }),
+  'only-when-it-turns': graded({
+    ...{ title: 'Only when it turns', level: 3, symptom: 'slow_crank', cause: 'battery' },
+    story: 'Workboat. Conductance as new, voltage as new, and the engine turns as if in tar.',
+    label: practiceLabel('flooded', 600, 66, 'Workboat Petrel'),
+    truth: { healthPct: 97, chargePct: 95, faults: [{ kind: 'joint', degree: 0.75, underCurrent: true }] },
   }),
   'flat-by-monday': graded({
     ...{ title: 'Flat by Monday', level: 3, symptom: 'does_not_hold', cause: 'draw' },

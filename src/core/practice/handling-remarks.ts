@@ -17,9 +17,10 @@ const POWERED: ReadonlySet<ReadingKind> = new Set([
   'conductance',
   'three_minute',
   'charge_start',
+  'discharge_start',
   'crank',
 ]);
-const CLAMPED: ReadonlySet<ReadingKind> = new Set(['load', 'conductance']);
+const CLAMPED: ReadonlySet<ReadingKind> = new Set(['load', 'conductance', 'discharge_start']);
 
 /** What cannot be overlooked, since nothing is there to be seen. */
 const IN_ORDER: ReadonlySet<string> = new Set(['ok', 'none', 'sealed']);

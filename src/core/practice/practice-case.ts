@@ -42,7 +42,10 @@ export const PracticeCaseSchema = Type.Object(
         restMinutes: share('rest, min', 0, 100_000),
         faults: Type.Array(
           Type.Object(
-            { kind: oneOf(FAULT_KINDS, 'fault'), degree: share('degree', 0, 1) },
+            {
+              ...{ kind: oneOf(FAULT_KINDS, 'fault'), degree: share('degree', 0, 1) },
+              underCurrent: Type.Optional(Type.Boolean({ description: 'shows under current only' })),
+            },
             { additionalProperties: false },
           ),
           { maxItems: 3 },

@@ -81,6 +81,11 @@ describe('what is right', () => {
     ['cold-agm', 'serve', 'nothing'],
     ['third-battery', 'serve', 'charging_system'],
     ['bad-joint', 'retire', 'battery'],
+    ['half-a-shift', 'retire', 'battery'],
+    ['weak-and-willing', 'serve', 'nothing'],
+    ['slow-leak', 'watch', 'battery'],
+    ['hot-bonnet', 'retire', 'battery'],
+    ['only-when-it-turns', 'retire', 'battery'],
     ['flat-by-monday', 'serve', 'draw'],
   ])('%s: %s, and the trouble is %s', (name, verdict, cause) => {
     expect(rightVerdicts(graded(name))[0]).toBe(verdict);
@@ -95,6 +100,13 @@ describe('what is right', () => {
     expect(shortestPath(graded('split-case')).path).not.toContain('load');
     expect(shortestPath(graded('single-click')).path[0]).toBe('vehicle');
     expect(shortestPath(graded('bad-joint')).path).toContain('load');
+    // What works for hours is discharged, and what cranks is beside the point.
+    for (const name of ['half-a-shift', 'weak-and-willing']) {
+      expect(shortestPath(graded(name)).path).toContain('discharge');
+      expect(shortestPath(graded(name)).path).not.toContain('load');
+    }
+    // A tester sees nothing of it: only the load test does.
+    expect(shortestPath(graded('only-when-it-turns')).path).toContain('load');
   });
 
   it('every random case has a verdict that does justice to it and a path that ends', () => {

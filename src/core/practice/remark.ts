@@ -26,4 +26,7 @@ export const STEP_OF_READING: Readonly<Partial<Record<ReadingKind, StepId>>> = {
   charge: 'charge',
   three_minute: 'three_minute',
   stand: 'stand',
+  discharge_start: 'discharge',
+  discharge_log: 'discharge',
+  discharge: 'discharge',
 };

@@ -1,7 +1,8 @@
 import type { Verdict } from '../assessment/verdict';
 import { specOf } from '../battery/battery';
 import type { Fault } from '../physics/faults';
-import { modelOf, trueHealthPct } from '../physics/physical-battery';
+import { fitnessPct } from '../physics/fitness';
+import { modelOf } from '../physics/physical-battery';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import type { PracticeCase } from './practice-case';
 
@@ -31,14 +32,14 @@ export function rightVerdicts(practiceCase: PracticeCase): Verdict[] {
   const { seen, truth } = practiceCase;
   if (seen.case !== 'ok' || seen.smell !== 'none') return ['quarantine'];
   if (seen.terminals === 'damaged') return ['retire'];
-  const { model } = modelOfCase(practiceCase);
-  const healthPct = trueHealthPct(model);
+  const { spec, model } = modelOfCase(practiceCase);
+  const fitPct = fitnessPct(spec, model);
   const hopeless = truth.faults.some(({ kind }) => kind === 'shorted_cell' || kind === 'open_joint');
-  if (hopeless || healthPct < RETIRES_PCT - NEAR_PCT) return ['retire'];
+  if (hopeless || fitPct < RETIRES_PCT - NEAR_PCT) return ['retire'];
   const low = truth.faults.some(({ kind }) => kind === 'soft_short' || kind === 'shedding');
   const verdicts: Verdict[] = [];
-  if (healthPct >= SERVES_PCT - NEAR_PCT && !low) verdicts.push('serve');
-  if (healthPct < SERVES_PCT + NEAR_PCT || low) verdicts.push('watch');
-  if (healthPct < RETIRES_PCT + NEAR_PCT || low) verdicts.push('retire');
+  if (fitPct >= SERVES_PCT - NEAR_PCT && !low) verdicts.push('serve');
+  if (fitPct < SERVES_PCT + NEAR_PCT || low) verdicts.push('watch');
+  if (fitPct < RETIRES_PCT + NEAR_PCT || low) verdicts.push('retire');
   return verdicts;
 }
