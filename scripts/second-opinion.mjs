@@ -52,8 +52,8 @@ Written by \`npm run reliability\`: ${found.batteries} simulated batteries that 
 how often each explanation is taken to come to a bench, each measured once by a simulated technician whose instruments err.
 
 For each explanation the physical model is drawn in many states that it allows, brought to the open voltage that was read,
-and weighed by how well it tells the load, its first second, the recovery after it, the conductance, the gravities and the
-three-minute charge. The
+and weighed by how well it tells the load, its first second, the recovery after it, the conductance, the gravities, the
+three-minute charge, the capacity by a discharge or by what a charge returned, and a stand. Makers are drawn too. The
 probabilities are those weights beside how common each explanation is. It says what a new test would show under the two
 likeliest, and which test lies furthest apart: only one that this battery can have
 now, whose figures lie twice its own error apart; the three-minute charge only where its line lies between them. It never changes a verdict, and says when it would have another.

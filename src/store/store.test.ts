@@ -338,9 +338,9 @@ describe('the sample data', () => {
   it('holds what it promises: a fleet, its batteries, three winters of runs, traces on the newest', async () => {
     const store = await sample(3);
     const { batteries: units } = await searchBatteries(store, '', null, 200);
-    expect(units).toHaveLength(150);
+    expect(units).toHaveLength(160);
     expect(new Set(units.map(({ type }) => type)).size).toBeGreaterThanOrEqual(5);
-    expect(new Set(units.map(({ nominalVolts }) => nominalVolts))).toEqual(new Set([6, 12]));
+    expect(new Set(units.map(({ nominalVolts }) => nominalVolts))).toEqual(new Set([6, 8, 12]));
     expect(
       new Set(units.flatMap(({ ratings }) => ratings.map(({ standard }) => standard))).size,
     ).toBeGreaterThanOrEqual(6);

@@ -11,6 +11,9 @@ export const EXPLANATIONS = [
   'sulphated',
   'shorted_cell',
   'joint',
+  'joint_under_current',
+  'shed_plates',
+  'slow_short',
   'stratified',
   'dried_out',
   'bad_contact',
@@ -53,7 +56,7 @@ const faulty =
   });
 
 export const EXPLANATION_FACTS: Readonly<Record<Explanation, ExplanationFacts>> = {
-  sound: { label: 'Sound', prior: 0.36, chargePct: [LOW_PCT, 100], draw: good },
+  sound: { label: 'Sound', prior: 0.31, chargePct: [LOW_PCT, 100], draw: good },
   low_charge: { label: 'Only low in charge', prior: 0.16, chargePct: [20, LOW_PCT], draw: good },
   worn: {
     label: 'Worn',
@@ -67,7 +70,23 @@ export const EXPLANATION_FACTS: Readonly<Record<Explanation, ExplanationFacts>> 
   },
   sulphated: { label: 'Sulphated plates', prior: 0.06, chargePct: ANY_CHARGE, draw: faulty('sulphation') },
   shorted_cell: { label: 'Shorted cell', prior: 0.04, chargePct: ANY_CHARGE, draw: faulty('shorted_cell') },
-  joint: { label: 'High-resistance joint', prior: 0.05, chargePct: ANY_CHARGE, draw: faulty('joint') },
+  joint: { label: 'High-resistance joint', prior: 0.03, chargePct: ANY_CHARGE, draw: faulty('joint') },
+  joint_under_current: {
+    label: 'Joint that opens under current',
+    prior: 0.02,
+    chargePct: ANY_CHARGE,
+    draw: (chance) => ({
+      ...good(chance),
+      faults: [{ kind: 'joint', degree: chance.uniform(), underCurrent: true }],
+    }),
+  },
+  shed_plates: { label: 'Shed plates', prior: 0.03, chargePct: ANY_CHARGE, draw: faulty('shedding') },
+  slow_short: {
+    label: 'Slow short in one cell',
+    prior: 0.02,
+    chargePct: ANY_CHARGE,
+    draw: faulty('soft_short'),
+  },
   stratified: { label: 'Acid in layers', prior: 0.04, chargePct: ANY_CHARGE, draw: faulty('stratification') },
   dried_out: { label: 'Dried out', prior: 0.04, chargePct: ANY_CHARGE, draw: faulty('dry_out') },
   bad_contact: {

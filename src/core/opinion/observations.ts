@@ -1,3 +1,4 @@
+import { judgeCapacity } from '../assessment/capacity-result';
 import type { Evidence } from '../assessment/evidence';
 import { voltsAt } from '../assessment/load-trace';
 import { ownVolt } from '../assessment/reference';
@@ -9,10 +10,12 @@ import { GRAVITY_PER_KELVIN } from '../correction/gravity';
 import { type BatteryState, restedState } from '../physics/battery-state';
 import { charge, chargeMoment } from '../physics/charge';
 import { dischargeCourse, rest } from '../physics/discharge';
+import { trueCapacityPct } from '../physics/fitness';
 import { REFERENCE_CELLS } from '../physics/model-facts';
 import type { Model } from '../physics/physical-battery';
 import { cellGravities, compensatedOhms, openVolts, smallSignalOhms } from '../physics/readouts';
 import { chargeAtOpenVolts } from '../physics/terminal-volts';
+import { STANDARD_RULES } from '../rules/standard-rules';
 
 /** What of a run the model can be held against. */
 export const OBSERVABLES = [
@@ -23,6 +26,8 @@ export const OBSERVABLES = [
   'gravity',
   'lowest_cell',
   'three_minute',
+  'capacity',
+  'stand',
 ] as const;
 
 export type Observable = (typeof OBSERVABLES)[number];
@@ -44,14 +49,18 @@ const CONDUCTANCE_SD = 0.05;
 const GRAVITY_SD = 0.003;
 const LOWEST_CELL_SD = 0.004;
 const THREE_MINUTE_SD_VOLTS = 0.1;
+const STAND_SD_VOLTS = 0.012;
+const LEAST_CAPACITY_SD = 4;
 /** A reading is no finer than so many instruments’ steps apart from the lowest of six by chance alone. */
 const LOWEST_BY_CHANCE = 0.006;
 const USUAL_RECOVERY_MINUTES = 5;
+const USUAL_STAND_HOURS = 24;
+const MINUTES_PER_HOUR = 60;
 const ASSUMED_C = 25;
 
 /** What was read, as the model tells it. Resistances stand for conductance: 25 °C, whole charge or as the tester left it. */
 export function observationsOf(evidence: Evidence): Observations {
-  const { load, recovery, conductance, hydrometer, threeMinute, battery } = evidence;
+  const { load, recovery, conductance, hydrometer, threeMinute, stand, battery } = evidence;
   const { nominalVolts } = battery;
   const own = (volts: number) => ownVolt(volts, nominalVolts);
   const read: Observations = {};
@@ -74,6 +83,10 @@ export function observationsOf(evidence: Evidence): Observations {
     read.gravity = { value: usual, sd: GRAVITY_SD };
     read.lowest_cell = { value: usual - lowest, sd: LOWEST_CELL_SD };
   }
+  const capacity = judgeCapacity(evidence, STANDARD_RULES);
+  if (capacity && capacity.pct !== null && !capacity.atLeast)
+    read.capacity = { value: capacity.pct, sd: Math.max(LEAST_CAPACITY_SD, capacity.sdPct ?? 0) };
+  if (stand) read.stand = { value: stand.volts - stand.startVolts, sd: own(STAND_SD_VOLTS) };
   if (threeMinute) read.three_minute = { value: threeMinute.volts, sd: own(THREE_MINUTE_SD_VOLTS) };
   return read;
 }
@@ -124,7 +137,7 @@ export function predict(
     const compensated = conductance?.compensated ?? 'both';
     const asIs = compensated === 'both' ? compensatedOhms(model, state) : smallSignalOhms(model, state);
     const warm = compensated === 'temp' ? resistanceAtTemperature(state[4] ?? ASSUMED_C) : 1;
-    told.conductance = Math.log(asIs / warm + contact * model.newOhms25);
+    told.conductance = Math.log((asIs / warm + contact * model.newOhms25) * model.signal);
   }
   if (wanted.has('gravity') || wanted.has('lowest_cell')) {
     const colder = ASSUMED_C - (state[4] ?? ASSUMED_C);
@@ -133,6 +146,16 @@ export function predict(
     );
     told.gravity = usual;
     told.lowest_cell = usual - lowest + LOWEST_BY_CHANCE;
+  }
+  if (wanted.has('capacity')) {
+    const { discharge, battery } = evidence;
+    const share = trueCapacityPct(model) / 100;
+    // A discharge tells the minutes, which go by Peukert's law with what the plates hold.
+    told.capacity = 100 * (discharge ? share ** CONSTRUCTION_FACTS[battery.construction].peukert : share);
+  }
+  if (wanted.has('stand')) {
+    const hours = evidence.stand?.hours ?? USUAL_STAND_HOURS;
+    told.stand = openVolts(model, rest(model, state, hours * MINUTES_PER_HOUR)) - openVolts(model, state);
   }
   if (wanted.has('three_minute')) {
     const { amps, seconds, mostVolts } = THREE_MINUTE_TEST;

@@ -3,6 +3,7 @@ import { ownVolt } from '../assessment/reference';
 import type { StepId } from '../assessment/step-id';
 import { loadToSet } from '../battery/load-to-set';
 import { trueChargePct } from '../physics/battery-state';
+import { drawMaker } from '../physics/maker';
 import { modelOf } from '../physics/physical-battery';
 import { seededChance } from '../quantity/chance';
 import { EXPLANATION_FACTS, type Explanation, explanationsFor } from './explanations';
@@ -20,13 +21,15 @@ export interface Likelihood {
   readonly probability: number;
 }
 
+type TestUnit = 'V' | '' | 'mΩ' | '%';
+
 /** A test that was not made, and what it would show under each of two explanations. */
 export interface Separation {
   readonly step: StepId;
   readonly shows: readonly {
     readonly explanation: Explanation;
     readonly value: number;
-    readonly unit: 'V' | '' | 'mΩ';
+    readonly unit: TestUnit;
   }[];
   /** How far apart they lie, in standard deviations. */
   readonly sigmas: number;
@@ -118,7 +121,7 @@ function tryStates(
   for (let turn = 0; turn < TRIES; turn++) {
     const { contact, ...drawn } = draw(chance);
     const noise = ownVolt(chance.normal(OPEN_SD_VOLTS), spec.nominalVolts) + surface * chance.uniform();
-    const model = modelOf({ spec, ...drawn });
+    const model = modelOf({ spec, ...drawn, maker: drawMaker(chance) });
     const state = model && stateAtOpenVolts(model, (openCircuit?.volts ?? 0) - noise, temperatureC);
     if (!model || !state) continue;
     const chargeWeight = chargeDensity(trueChargePct(model, state), chargePct);
@@ -154,13 +157,15 @@ const TESTS: readonly {
   readonly step: StepId;
   readonly reads: Observable;
   readonly sd: number;
-  readonly unit: 'V' | '' | 'mΩ';
+  readonly unit: TestUnit;
 }[] = [
   { step: 'load', reads: 'load', sd: 0.05, unit: 'V' },
   { step: 'recovery', reads: 'recovery', sd: 0.03, unit: 'V' },
   { step: 'conductance', reads: 'conductance', sd: 0.05, unit: 'mΩ' },
   { step: 'hydrometer', reads: 'gravity', sd: 0.005, unit: '' },
   { step: 'three_minute', reads: 'three_minute', sd: 0.15, unit: 'V' },
+  { step: 'stand', reads: 'stand', sd: 0.015, unit: 'V' },
+  { step: 'discharge', reads: 'capacity', sd: 5, unit: '%' },
 ];
 /** Two explanations closer than this by a test are not told apart by it, all that is not known of them counted in. */
 const LEAST_SIGMAS = 1;

@@ -4,6 +4,7 @@ import { CONSTRUCTIONS } from '../battery/construction';
 import { arrivingState } from '../instruments/arriving-state';
 import { BenchHand } from '../instruments/bench-hand';
 import { AS_ASKED } from '../instruments/hand-habits';
+import { drawMaker } from '../physics/maker';
 import { modelOf } from '../physics/physical-battery';
 import type { Chance } from '../quantity/chance';
 import { STANDARD_RULES } from '../rules/standard-rules';
@@ -24,6 +25,8 @@ const RATINGS = {
 } as const;
 const TESTER_SHARE = 0.75;
 const HYDROMETER_SHARE = 0.6;
+const CHARGED_SHARE = 0.35;
+const STAND_SHARE = 0.5;
 
 /** Draws a battery by how often each explanation is behind one, and measures it once, before any remedy. */
 export function drawUnseen(chance: Chance): Unseen {
@@ -36,7 +39,7 @@ export function drawUnseen(chance: Chance): Unseen {
   const truth = pickByPrior(explanationsFor(spec), chance);
   const { draw, chargePct } = EXPLANATION_FACTS[truth];
   const { contact, ...unit } = draw(chance);
-  const model = modelOf({ spec, ...unit });
+  const model = modelOf({ spec, ...unit, maker: drawMaker(chance) });
   if (!model) throw new Error('every label here has a rating');
   const restHours = chance.pick([3, 14, 40]);
   const [least, most] = chargePct;
@@ -54,6 +57,13 @@ export function drawUnseen(chance: Chance): Unseen {
   const gate = hand.judged().assessment.estimates.charge?.pct ?? 0;
   if (gate >= STANDARD_RULES.charge.loadGatePct) hand.take('load', arrival);
   if (hand.judged().assessment.next === 'recovery') hand.take('recovery', arrival);
+  // Some are charged and stand a day, which shows what a charge returns and what leaks away.
+  if (chance.uniform() < CHARGED_SHARE) {
+    for (const step of ['charge', 'settle', 'open_circuit'] as const) hand.take(step, arrival);
+    const charged = hand.judged().assessment.estimates.charge?.pct ?? 0;
+    if (charged >= STANDARD_RULES.charge.loadGatePct) hand.take('load', arrival);
+    if (chance.uniform() < STAND_SHARE) hand.take('stand', arrival);
+  }
   return { truth, evidence: hand.judged().evidence };
 }
 

@@ -1,33 +1,24 @@
 import type { BatteryLabel } from '../battery/battery-label';
 import type { Construction } from '../battery/construction';
+import type { Duty } from '../battery/duty';
 import type { NominalVolts } from '../battery/nominal-volts';
 import { SOUND_VEHICLE } from '../instruments/handling';
 import type { FaultKind } from '../physics/faults';
 import { NOTHING_SEEN, type PracticeCase } from './practice-case';
 
-/** A label for a battery to practise on. */
+/** A label for a battery to practise on. One that works for hours says Ah and nothing of cranking. */
 export function practiceLabel(
   type: Construction,
-  saeAmps: number,
+  saeAmps: number | null,
   c20Ah: number,
   place: string,
+  { nominalVolts = 12, duty = 'starting' }: { nominalVolts?: NominalVolts; duty?: Duty } = {},
 ): BatteryLabel {
   return {
-    ...{ tag: 'PRACTICE', type, nominalVolts: 12, ratings: [{ standard: 'SAE', amps: saeAmps }], c20Ah },
-    ...{ rcMinutes: null, model: 'Ostrane Dock', place, dateCode: '', fittedOn: null },
-  };
-}
-
-/** A block that works for hours: its label says Ah and nothing of cranking. */
-function deepCycleLabel(
-  type: Construction,
-  nominalVolts: NominalVolts,
-  c20Ah: number,
-  place: string,
-): BatteryLabel {
-  return {
-    ...practiceLabel(type, 0, c20Ah, place),
-    ...{ nominalVolts, ratings: [], duty: 'deep_cycle', model: 'Marrowfen Long' },
+    ...{ tag: 'PRACTICE', type, nominalVolts, c20Ah, rcMinutes: null, model: 'Ostrane Dock', place },
+    ratings: saeAmps === null ? [] : [{ standard: 'SAE', amps: saeAmps }],
+    ...{ dateCode: '', fittedOn: null },
+    ...(duty === 'starting' ? {} : { duty }),
   };
 }
 
@@ -114,14 +105,14 @@ export const GRADED_CASES: Readonly<Record<string, PracticeCase>> = {
   'half-a-shift': graded({
     ...{ title: 'Half a shift', level: 2, symptom: 'does_not_hold', cause: 'battery' },
     story: 'Mast lights of the quay. They used to burn till morning; now it is dark by midnight.',
-    label: deepCycleLabel('agm', 12, 105, 'Mast lights, quay'),
+    label: practiceLabel('agm', null, 105, 'Mast lights, quay', { duty: 'deep_cycle' }),
     truth: { healthPct: 90, capacityPct: 58, chargePct: 90 },
   }),
   'weak-and-willing': graded({
     ...{ title: 'Weak on the tester', level: 2, symptom: 'used_unit', cause: 'nothing' },
     story:
       'From the slipway winch. The tester gave it half of what it should have, so somebody set it aside.',
-    label: deepCycleLabel('flooded', 6, 225, 'Winch, slipway'),
+    label: practiceLabel('flooded', null, 225, 'Winch, slipway', { nominalVolts: 6, duty: 'deep_cycle' }),
     truth: { healthPct: 58, capacityPct: 97, chargePct: 88 },
   }),
   'slow-leak': graded({

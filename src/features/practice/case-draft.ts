@@ -1,6 +1,8 @@
 import type { Construction } from '@/core/battery/construction';
+import type { Duty } from '@/core/battery/duty';
+import type { NominalVolts } from '@/core/battery/nominal-volts';
 import { SOUND_VEHICLE } from '@/core/instruments/handling';
-import type { FaultKind } from '@/core/physics/faults';
+import { FAULT_KINDS, FAULT_LABELS } from '@/core/physics/faults';
 import { practiceLabel } from '@/core/practice/graded-cases';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { type Problem, problem } from '@/core/quantity/result';
@@ -26,7 +28,7 @@ export interface DraftTexts {
 }
 
 /** The numbers of a case, with what they are called. */
-export const NUMBER_FIELDS: readonly {
+const NUMBER_FIELDS: readonly {
   readonly name: Exclude<keyof DraftTexts, 'title' | 'story'>;
   readonly label: string;
 }[] = [
@@ -45,13 +47,26 @@ export const NUMBER_FIELDS: readonly {
   { name: 'draw', label: 'Draw, asleep, A' },
 ];
 
+/** A fault as it is chosen: a joint that shows under current only stands in the list by itself. */
+export const DRAFT_FAULTS = ['none', ...FAULT_KINDS, 'joint_under_current'] as const;
+
+export type DraftFault = (typeof DRAFT_FAULTS)[number];
+
+export const DRAFT_FAULT_LABELS: Readonly<Record<DraftFault, string>> = {
+  none: 'None',
+  ...FAULT_LABELS,
+  joint_under_current: 'Joint that opens under current only',
+};
+
 /** A case while it is composed. */
 export interface CaseDraft {
   readonly texts: DraftTexts;
   readonly type: Construction;
   readonly symptom: PracticeCase['symptom'];
   readonly cause: PracticeCase['cause'];
-  readonly fault: FaultKind | 'none';
+  readonly nominalVolts: NominalVolts;
+  readonly duty: Duty;
+  readonly fault: DraftFault;
   readonly level: '1' | '2' | '3';
   readonly seen: PracticeCase['seen'];
 }
@@ -65,6 +80,7 @@ export const FIRST_DRAFT: CaseDraft = {
     ...{ side: String(SOUND_VEHICLE.side_drop), regulated: String(SOUND_VEHICLE.regulated) },
     draw: String(SOUND_VEHICLE.draw),
   },
+  ...{ nominalVolts: 12, duty: 'starting' },
   ...{ type: 'flooded', symptom: 'slow_crank', cause: 'battery', fault: 'none', level: '2' },
   seen: { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' },
 };
@@ -100,34 +116,45 @@ export function draftOfCase({
       ...{ regulated: String(vehicle.regulated), draw: String(vehicle.draw) },
     },
     type: label.type as Construction,
-    fault: fault?.kind ?? 'none',
+    ...{ nominalVolts: label.nominalVolts, duty: label.duty ?? 'starting' },
+    fault: fault?.underCurrent ? 'joint_under_current' : (fault?.kind ?? 'none'),
     level: `${level}`,
     ...{ symptom, cause, seen },
   };
 }
 
 /** The fields of a draft that hold no number. */
-export function draftProblems({ texts, fault }: CaseDraft): Problem[] {
-  return NUMBER_FIELDS.filter(({ name }) => name !== 'degree' || fault !== 'none').flatMap(
-    ({ name, label }) => {
-      const value = typedNumber(texts[name]);
-      return value === null || Number.isNaN(value) ? [problem(label, texts[name], 'a number')] : [];
-    },
+export function draftProblems(draft: CaseDraft): Problem[] {
+  return fieldsOf(draft).flatMap(({ name, label }) => {
+    const text = draft.texts[name];
+    const value = typedNumber(text);
+    return value === null || Number.isNaN(value) ? [problem(label, text, 'a number')] : [];
+  });
+}
+
+/** The numbers that a draft needs: no degree without a fault, no cranking rating of what works for hours. */
+export function fieldsOf({ fault, duty }: Pick<CaseDraft, 'fault' | 'duty'>) {
+  return NUMBER_FIELDS.filter(
+    ({ name }) => (name !== 'degree' || fault !== 'none') && (name !== 'amps' || duty !== 'deep_cycle'),
   );
 }
 
 /** The case that a draft makes; whether it can be worked is for the case's own check to say. */
-export function caseOfDraft({ texts, type, symptom, cause, fault, level, seen }: CaseDraft): PracticeCase {
+export function caseOfDraft(draft: CaseDraft): PracticeCase {
+  const { texts, type, symptom, cause, fault, level, seen, nominalVolts, duty } = draft;
   const number = (name: keyof DraftTexts) => typedNumber(texts[name]) ?? Number.NaN;
   const sealed = type === 'agm' || type === 'gel';
   return {
     ...{ title: texts.title.trim(), story: texts.story.trim(), symptom, cause },
     level: Number(level) as 1 | 2 | 3,
-    label: practiceLabel(type, number('amps'), number('c20'), 'Not told'),
+    label: practiceLabel(type, duty === 'deep_cycle' ? null : number('amps'), number('c20'), 'Not told', {
+      nominalVolts,
+      duty,
+    }),
     truth: {
       ...{ healthPct: number('health'), capacityPct: number('capacity'), chargePct: number('charge') },
       ...{ temperatureC: number('celsius'), restMinutes: number('rest') },
-      faults: fault === 'none' ? [] : [{ kind: fault, degree: number('degree') / 100 }],
+      faults: faultsOf(fault, number('degree') / 100),
     },
     seen: sealed ? { ...seen, level: 'sealed' } : seen,
     vehicle: {
@@ -135,4 +162,11 @@ export function caseOfDraft({ texts, type, symptom, cause, fault, level, seen }:
       ...{ regulated: number('regulated'), draw: number('draw') },
     },
   };
+}
+
+function faultsOf(fault: DraftFault, degree: number): PracticeCase['truth']['faults'] {
+  if (fault === 'none') return [];
+  return fault === 'joint_under_current'
+    ? [{ kind: 'joint', degree, underCurrent: true }]
+    : [{ kind: fault, degree }];
 }

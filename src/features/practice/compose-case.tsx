@@ -4,7 +4,8 @@ import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { batteryTypeLabel, CONSTRUCTIONS } from '@/core/battery/construction';
-import { FAULT_KINDS, FAULT_LABELS } from '@/core/physics/faults';
+import { DUTIES, DUTY_LABELS } from '@/core/battery/duty';
+import { NOMINAL_WORDS, nominalVoltsOf } from '@/core/battery/nominal-volts';
 import { caseOfCode, composedCode } from '@/core/practice/case-code';
 import { CAUSE_LABELS, CAUSES, type PracticeCase } from '@/core/practice/practice-case';
 import { rightVerdicts } from '@/core/practice/right-verdict';
@@ -20,11 +21,13 @@ import { CASE, LEVEL, SMELL, TERMINALS } from '../bench/stages/inspect-choices';
 import {
   type CaseDraft,
   caseOfDraft,
+  DRAFT_FAULT_LABELS,
+  DRAFT_FAULTS,
   type DraftTexts,
   draftOfCase,
   draftProblems,
   FIRST_DRAFT,
-  NUMBER_FIELDS,
+  fieldsOf,
 } from './case-draft';
 
 const LEVELS = ['1', '2', '3'] as const;
@@ -95,6 +98,18 @@ export function ComposeCase({ from }: { readonly from: PracticeCase | null }) {
           onChoose={(construction) => change({ type: construction })}
         />
         <Select
+          label="What it is for"
+          value={draft.duty}
+          options={options(DUTIES, (duty) => DUTY_LABELS[duty])}
+          onChoose={(duty) => change({ duty })}
+        />
+        <Select
+          label="Block"
+          value={String(draft.nominalVolts)}
+          options={options(NOMINAL_WORDS, (volts) => `${volts} V`)}
+          onChoose={(volts) => change({ nominalVolts: nominalVoltsOf(volts) ?? 12 })}
+        />
+        <Select
           label="The trouble is"
           value={draft.cause}
           options={options(CAUSES, (value) => CAUSE_LABELS[value])}
@@ -103,16 +118,12 @@ export function ComposeCase({ from }: { readonly from: PracticeCase | null }) {
         <Select
           label="Fault inside"
           value={draft.fault}
-          options={options(['none', ...FAULT_KINDS] as const, (value) =>
-            value === 'none' ? 'None' : FAULT_LABELS[value],
-          )}
+          options={options(DRAFT_FAULTS, (value) => DRAFT_FAULT_LABELS[value])}
           onChoose={(fault) => change({ fault })}
         />
-        {NUMBER_FIELDS.filter(({ name }) => name !== 'degree' || draft.fault !== 'none').map(
-          ({ name, label }) => (
-            <Text key={name} label={label} value={texts[name]} onType={(text) => type(name, text)} />
-          ),
-        )}
+        {fieldsOf(draft).map(({ name, label }) => (
+          <Text key={name} label={label} value={texts[name]} onType={(text) => type(name, text)} />
+        ))}
       </Part>
       {typing.length > 0 ? (
         <Problems problems={typing} />

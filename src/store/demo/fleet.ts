@@ -1,4 +1,5 @@
 import type { BatteryType } from '@/core/battery/construction';
+import type { Duty } from '@/core/battery/duty';
 import type { NominalVolts } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { VehicleClass } from '@/core/battery/vehicle';
@@ -11,6 +12,8 @@ export interface Kit {
   readonly ratings: readonly (readonly [RatingStandard, number])[];
   readonly c20Ah: number | null;
   readonly model: string;
+  /** What it is for, where that is not to start an engine. */
+  readonly duty?: Duty;
 }
 
 export interface DemoVehicle {
@@ -54,6 +57,8 @@ const OFFICE = kit(
 const BOAT = kit('calcium', [['CA', 750]], 66, 'Ostrane Wake 66');
 const SIX = kit('flooded', [['SAE', 600]], 110, 'Marrowfen Six 110', 6);
 const STACKER = kit('calcium', [['EN2', 680]], 95, 'Marrowfen Haul 95');
+const LIGHTS: Kit = { ...kit('agm', [], 105, 'Marrowfen Long 105'), duty: 'deep_cycle' };
+const EIGHT: Kit = { ...kit('flooded', [], 170, 'Marrowfen Long 170', 8), duty: 'deep_cycle' };
 const SERVICE = kit('efb', [['EN', 760]], 75, 'Velgrim Start 75');
 
 const QUAY = 'North quay';
@@ -114,6 +119,8 @@ export const DEMO_FLEET: readonly DemoVehicle[] = [
   vehicle('Winch, slipway', 'winch', SLIP, ['first', 'second'], SIX),
   ...numbered('Stacker', 1, 4, (name) => vehicle(name, 'stacker', YARD, PAIR, STACKER, { climate: 'hot' })),
   ...numbered('Service truck', 1, 3, (name) => vehicle(name, 'service', DEPOT, ENDS, SERVICE)),
+  vehicle('Light mast, north quay', 'generator', QUAY, PAIR, LIGHTS, { chargePct: 72 }),
+  vehicle('Pallet truck', 'stacker', YARD, ['first', 'second', 'third'], EIGHT, { chargePct: 66 }),
 ];
 
 /** Where a battery stands, as its label says: the vehicle, and the slot where there are several. */

@@ -213,13 +213,14 @@ function dated(unit: DemoUnit, bornMs: number): DemoUnit {
 }
 
 function labelOf(
-  { type, nominalVolts, ratings, c20Ah, model }: Kit,
+  { type, nominalVolts, ratings, c20Ah, model, duty }: Kit,
   tag: string,
   place: string,
 ): BatteryLabel {
   return {
     ...{ tag, type, nominalVolts, c20Ah, model, place, rcMinutes: null, dateCode: '', fittedOn: null },
     ratings: ratings.map(([standard, amps]) => ({ standard, amps })),
+    ...(duty ? { duty } : {}),
   };
 }
 
@@ -228,7 +229,9 @@ const WALK_IN_FAULT_SHARE = 0.3;
 /** Customers who walked in with a battery of their own: one visit each, some with a fault. */
 export function walkIns(stage: Stage, count: number, roll: TagRoll): Omit<Lives, 'slots'> {
   const chance = seededChance(404);
-  const kits = DEMO_FLEET.map(({ kit }) => kit).filter(({ nominalVolts }) => nominalVolts === 12);
+  const kits = DEMO_FLEET.map(({ kit }) => kit).filter(
+    ({ nominalVolts, duty }) => nominalVolts === 12 && !duty,
+  );
   const units: DemoUnit[] = [];
   const runs: DemoRun[] = [];
   for (let turn = 0; turn < count; turn++) {
