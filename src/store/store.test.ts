@@ -351,8 +351,8 @@ describe('the sample data', () => {
     expect((await openRunIds(store, 100)).length).toBeGreaterThanOrEqual(3);
     expect(await listTechnicians(store)).toHaveLength(3);
     const { vehicles, slots } = await store.read(siteHead);
-    expect(vehicles).toHaveLength(41);
-    expect(slots?.filter(({ toOn }) => toOn === null)).toHaveLength(61);
+    expect(vehicles).toHaveLength(43);
+    expect(slots?.filter(({ toOn }) => toOn === null)).toHaveLength(66);
     const newest = await runsFinishedSince(store, NOW - 120 * 86_400_000, 5000);
     const traced = await Promise.all(newest.slice(0, 40).map(({ run }) => wholeRun(store, run.id)));
     const loads = traced.flatMap((run) => run?.readings.filter(({ kind }) => kind === 'load') ?? []);
