@@ -42,7 +42,13 @@ const PICTURES = [
   },
   { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0110', () => readCells(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
-  { name: 'rules', take: (page) => page.goto(`${URL_ROOT}/rules`) },
+  {
+    name: 'bench-discharge',
+    take: (page) =>
+      openBench(page, 'FH-0100', async () => {
+        await page.evaluate(() => window.scrollTo(0, 80));
+      }),
+  },
   { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
   { name: 'lot', take: (page) => openRack(page) },

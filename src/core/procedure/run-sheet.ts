@@ -97,6 +97,7 @@ function nextOf({ current, evidence, assessment }: Known, rules: HouseRules): St
   if (verdict === 'quarantine') return afterQuarantine(current, assessment);
   if (vehicleComesFirst(current)) return 'vehicle';
   if (last.charge_start) return 'charge';
+  if (last.discharge_start) return 'discharge';
   if (standIsAsked(current, verdict)) return 'stand';
   if (next === null || verdict === 'watch') return 'verdict';
   const step = bestOf(current, evidence, assessment, rules) ?? next;

@@ -55,6 +55,11 @@ export function chargeDueMs({ takenAtMs, data }: ReadingOf<'charge_start'>): num
   return takenAtMs + data.hours * 60 * MS_PER_MINUTE;
 }
 
+/** When a discharge that is on would be over for a new battery, ms UTC; null where its label does not tell. */
+export function dischargeDueMs({ takenAtMs, data }: ReadingOf<'discharge_start'>): number | null {
+  return data.minutes === undefined ? null : takenAtMs + data.minutes * MS_PER_MINUTE;
+}
+
 /** Minutes after a failed load at which the open voltage is looked at. Rule of the trade. */
 export const RECOVERY_MARKS_MINUTES = [1, 5, 10] as const;
 

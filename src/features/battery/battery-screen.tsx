@@ -1,15 +1,17 @@
 'use client';
 
 import Link from 'next/link';
-import { specOf } from '@/core/battery/battery';
+import { type BatterySpec, specOf } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
+import { amperesToDischarge, ratedMinutes } from '@/core/battery/discharge-time';
+import { DUTY_LABELS, dutyOf } from '@/core/battery/duty';
 import { loadToSet } from '@/core/battery/load-to-set';
 import { convertRating, RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import { VEHICLE_CLASSES } from '@/core/battery/vehicle';
 import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
-import { formatNumber, formatQuantity } from '@/core/quantity/format';
+import { formatMinutes, formatNumber, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
@@ -57,7 +59,8 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
       <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
         <Identity battery={battery} rules={story.rules} />
         <div className="grid gap-5">
-          {spec && <HealthOverTime story={story} />}
+          {spec && dutyOf(spec) !== 'deep_cycle' && <HealthOverTime story={story} />}
+          {spec && dutyOf(spec) !== 'starting' && <CapacityOverTime story={story} />}
           <LoadTraces loads={story.loads} />
         </div>
       </div>
@@ -80,7 +83,10 @@ function Identity({ battery, rules }: { readonly battery: BatteryRecord; readonl
     ['Type', `${batteryTypeLabel(battery.type)}, ${battery.nominalVolts} V`],
     ['Capacity', battery.c20Ah === null ? '–' : formatQuantity(battery.c20Ah, 'Ah')],
     ['Reserve', battery.rcMinutes === null ? '–' : formatQuantity(battery.rcMinutes, 'min')],
-    ['Load to set', load ? formatQuantity(load.amps, 'A') : '–'],
+    ...(spec && dutyOf(spec) !== 'starting' ? [['For', DUTY_LABELS[dutyOf(spec)]] as const] : []),
+    spec && dutyOf(spec) === 'deep_cycle'
+      ? ['Discharge at', dischargeWords(spec)]
+      : ['Load to set', load ? formatQuantity(load.amps, 'A') : '–'],
     ['Model', battery.model || '–'],
     ['Group', battery.group || '–'],
     ['Slot asks for', slotWords(battery)],
@@ -97,9 +103,17 @@ function Identity({ battery, rules }: { readonly battery: BatteryRecord; readonl
           </div>
         ))}
       </dl>
-      {spec && <Ratings battery={battery} />}
+      {spec && (battery.ratings.length > 0 || dutyOf(spec) !== 'deep_cycle') && <Ratings battery={battery} />}
     </section>
   );
+}
+
+/** What a discharge draws from it, and how long a new one of its label lasts. */
+function dischargeWords(spec: BatterySpec): string {
+  const amps = amperesToDischarge(spec);
+  const rated = ratedMinutes(spec, amps);
+  const lasts = rated === undefined ? '' : `; a new one lasts ${formatMinutes(rated)}`;
+  return `${formatQuantity(amps, 'A', { decimals: Number.isInteger(amps) ? 0 : 1 })}${lasts}`;
 }
 
 function slotWords({ slot }: BatteryRecord): string {
@@ -172,6 +186,27 @@ function Places({ slots }: { readonly slots: BatteryStory['slots'] }) {
         </li>
       ))}
     </ul>
+  );
+}
+
+function CapacityOverTime({ story }: { readonly story: BatteryStory }) {
+  const { servePct, retirePct } = story.rules.capacity;
+  const points = story.runs.flatMap(({ run, assessment }): HealthPoint[] => {
+    const capacity = assessment?.assessment.estimates.capacity;
+    if (!capacity || capacity.pct === null || capacity.method !== 'discharge' || run.finishedAtMs === null)
+      return [];
+    const { pct, sdPct, forced, atLeast } = capacity;
+    return [{ atMs: run.finishedAtMs, pct, sdPct: sdPct ?? 0, indicative: forced || atLeast }];
+  });
+  return (
+    <section aria-label="Capacity" className="sheet grid gap-2 p-4">
+      <h2 className="heading">Capacity, % of the label, at 25 °C</h2>
+      {points.length === 0 ? (
+        <p className="py-8 text-soft">No run has shown what it holds yet. A discharge does.</p>
+      ) : (
+        <HealthChart of="Capacity" points={points} servePct={servePct} retirePct={retirePct} />
+      )}
+    </section>
   );
 }
 

@@ -127,14 +127,17 @@ interface BenchGroup {
 function groupsOf(cards: readonly BenchCard[], nowMs: number): BenchGroup[] {
   const broken = cards.filter(({ unreadable }) => unreadable !== null);
   const sound = cards.filter(({ unreadable }) => unreadable === null);
-  const resting = sound.filter(({ charging, waitsUntilMs }) => !charging && (waitsUntilMs ?? 0) > nowMs);
+  const waits = sound.filter(({ charging, waitsUntilMs }) => !charging && (waitsUntilMs ?? 0) > nowMs);
+  const discharging = waits.filter(({ nextStep }) => nextStep === 'discharge');
+  const resting = waits.filter((card) => !discharging.includes(card));
   const charging = sound.filter((card) => card.charging);
   const toCharge = sound.filter(({ nextStep, charging: on }) => nextStep === 'charge' && !on);
-  const waiting = [...resting, ...charging, ...toCharge];
+  const waiting = [...waits, ...charging, ...toCharge];
   return [
     { title: 'Cannot be read', cards: broken },
     { title: 'Ready for your hands', cards: sound.filter((card) => !waiting.includes(card)) },
     { title: 'Resting', cards: resting },
+    { title: 'Discharging', cards: discharging },
     { title: 'On charge', cards: charging },
     { title: 'To charge', cards: toCharge },
   ];

@@ -1,5 +1,6 @@
 import type { BatteryLabel } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
+import type { Duty } from '@/core/battery/duty';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import { newSite } from '@/core/exchange/site/site-sheet';
 
@@ -17,6 +18,7 @@ type Printed = readonly [RatingStandard, number];
 
 interface Extra {
   readonly nominalVolts?: 6 | 12;
+  readonly duty?: Duty;
 }
 
 function battery(
@@ -41,11 +43,15 @@ function battery(
     place,
     dateCode: fittedOn ? `${fittedOn.slice(5, 7)}/${fittedOn.slice(2, 4)}` : '',
     fittedOn,
+    ...(extra.duty ? { duty: extra.duty } : {}),
   };
   return { label, healthPct };
 }
 
 export const DEMO_BATTERIES: readonly DemoBattery[] = [
+  battery(100, 'agm', [], 105, 'Light mast, south quay', 'Marrowfen Long 105', '2022-09-12', 74, {
+    duty: 'deep_cycle',
+  }),
   battery(101, 'flooded', [['SAE', 570]], 60, 'Crew van 1', 'Ostrane Dock 60', '2024-03-12', 91),
   battery(102, 'flooded', [['SAE', 570]], 60, 'Crew van 2', 'Ostrane Dock 60', '2024-03-12', 84),
   battery(103, 'calcium', [['EN', 640]], 72, 'Crew van 3', 'Ostrane Dock 72', '2023-10-02', 78),

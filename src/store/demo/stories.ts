@@ -157,7 +157,19 @@ export function openRuns(stage: Stage): DemoRun[] {
   cold.take('settle', stood).openCircuit();
   const resting = look(open(104, 28, 88), ROUTINE);
   resting.note('settle', { method: 'rest', restMinutes: 0, clockMinutes: 60 });
+  const drained = look(open(100, 74, 100, { temperatureC: 18 }), ROUTINE)
+    .take('settle', ROUTINE)
+    .openCircuit();
+  drained.note('discharge_start', { amps: 25, minutes: 211 });
+  for (const [wait, minutes, volts] of [
+    [0, 1, 12.46],
+    [18, 20, 12.24],
+    [20, 41, 12.03],
+    [18, 60, 11.79],
+  ] as const)
+    drained.wait(wait).note('discharge_log', { minutes, volts });
   return [
+    lying(100, drained),
     lying(110, cold),
     lying(104, resting),
     lying(111, readyForLoad),

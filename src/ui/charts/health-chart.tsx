@@ -17,6 +17,8 @@ export interface HealthPoint {
 }
 
 interface Props {
+  /** What is told over time, where it is not health. */
+  readonly of?: string;
   readonly points: readonly HealthPoint[];
   readonly servePct: number;
   readonly retirePct: number;
@@ -31,7 +33,7 @@ const LOWEST_PCT = 40;
 const HIGHEST_PCT = 115;
 
 /** Health over time, one mark a run, with the limits for serving and retiring as lines. */
-export function HealthChart({ points, servePct, retirePct }: Props) {
+export function HealthChart({ of = 'Health', points, servePct, retirePct }: Props) {
   const [frame, width] = useWidth(FIRST_WIDTH);
   const [first, last] = extent(points, ({ atMs }) => atMs);
   if (first === undefined || last === undefined) return null;
@@ -50,7 +52,7 @@ export function HealthChart({ points, servePct, retirePct }: Props) {
     <div ref={frame}>
       <svg
         role="img"
-        aria-label={`Health over time: ${sorted.map(spokenPoint).join(', ')}`}
+        aria-label={`${of} over time: ${sorted.map(spokenPoint).join(', ')}`}
         viewBox={`0 0 ${width} ${HEIGHT}`}
         className="w-full"
       >

@@ -61,7 +61,7 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
   },
   load: { label: 'Load', cautionOf: 'load', columns: ['load_a', 'load_s', 'load_v'] },
   recovery: {
-    label: 'Recovery, charges',
+    label: 'Recovery',
     cautionOf: 'charge',
     columns: ['recovery_min', 'recovery_v', 'charges_done', 'charge3_a', 'charge3_v'],
   },

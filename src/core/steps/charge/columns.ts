@@ -5,8 +5,8 @@ const MOST_CHARGES = 50;
 export const CHARGE_COLUMNS: ColumnPart<'charges_done' | 'returned_ah' | 'returned_from_pct'> = {
   columns: {
     charges_done: { title: 'Full charges' },
-    returned_ah: { title: 'Charge returned, Ah' },
-    returned_from_pct: { title: 'Charge before that, %' },
+    returned_ah: { title: 'Returned, Ah' },
+    returned_from_pct: { title: 'Returned from, %' },
   },
   read: (row, into) => {
     const charges = row.number('charges_done', 0, MOST_CHARGES) ?? 0;

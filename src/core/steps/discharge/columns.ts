@@ -4,11 +4,11 @@ export const DISCHARGE_COLUMNS: ColumnPart<
   'discharge_a' | 'discharge_min' | 'discharge_early_v' | 'discharge_end_v' | 'discharge_temp_c'
 > = {
   columns: {
-    discharge_a: { title: 'Discharged at, A' },
-    discharge_min: { title: 'Discharged for, min' },
-    discharge_early_v: { title: 'After 1 min of discharge, V' },
-    discharge_end_v: { title: 'End of discharge, V' },
-    discharge_temp_c: { title: 'Temp during discharge, °C' },
+    discharge_a: { title: 'Discharge, A' },
+    discharge_min: { title: 'Discharge, min' },
+    discharge_early_v: { title: 'At its 1 min, V' },
+    discharge_end_v: { title: 'At its end, V' },
+    discharge_temp_c: { title: 'Temp at discharge, °C' },
   },
   read: (row, into, { battery, temperatureC }) => {
     const amps = row.quantity('discharge_a', 'dischargeAmps');

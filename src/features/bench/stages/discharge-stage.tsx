@@ -82,7 +82,14 @@ function Planned({
           );
         }}
         capture={capture}
-        onCapture={({ amps }, _by, take) => take('discharge_start', { amps: amps ?? usual })}
+        onCapture={({ amps }, _by, take) => {
+          const drawn = amps ?? usual;
+          const rated = ratedMinutes(spec, drawn);
+          return take('discharge_start', {
+            amps: drawn,
+            ...(rated === undefined ? {} : { minutes: Math.round(rated * 10) / 10 }),
+          });
+        }}
       />
       <div className="flex flex-wrap gap-3">
         <Button tone="quiet" onClick={onTypeInstead}>
