@@ -44,7 +44,14 @@ export function useDischarger(): Discharger {
  * The discharger while a discharge is on: switched on with the current that was said, its voltage in large figures. It
  * stays on while other steps are looked at; whoever ends the discharge switches it off.
  */
-export function DischargerPanel({ amps }: { readonly amps: number }) {
+export function DischargerPanel({
+  amps,
+  justBegun,
+}: {
+  readonly amps: number;
+  /** It was begun a moment ago, and this bench's own discharger is to do it. */
+  readonly justBegun: boolean;
+}) {
   const link = useLink();
   const name = useLive((there) => there.find('discharger')?.name);
   const label = useLive((there) => there.find('discharger')?.label);
@@ -61,10 +68,10 @@ export function DischargerPanel({ amps }: { readonly amps: number }) {
   start.current = on;
   useEffect(() => {
     // One that runs already, or has ended, is not begun again by whoever looks at it.
-    if (!name || !ready || asked.current || stands !== undefined) return;
+    if (!name || !ready || asked.current || stands !== undefined || !justBegun) return;
     asked.current = true;
     start.current();
-  }, [name, ready, stands]);
+  }, [name, ready, stands, justBegun]);
   if (!name) return null;
   return (
     <section aria-label="Discharger" className="sheet flex flex-wrap items-end gap-x-8 gap-y-3 p-4">

@@ -33,7 +33,8 @@ export function OnDischarge({
   // A simulated discharger may have lived through more minutes than the clock.
   const minutes = live.minutes ?? Math.max(0, minutesBetween(start.takenAtMs, nowMs));
   const logged = log.map(({ data }) => [data.minutes, data.volts] as const);
-  const course = live.course.length > 0 ? live.course : logged;
+  // What was logged before this page was opened stands beside what the discharger has told since.
+  const course = [...logged, ...live.course].sort(([one], [other]) => one - other);
   const early =
     live.earlyVolts ?? logged.find(([at]) => at >= EARLY_MINUTES[0] && at <= EARLY_MINUTES[1])?.[1] ?? null;
   const last = course.at(-1);
@@ -65,7 +66,7 @@ export function OnDischarge({
           temperatureC={temperatureC ?? ASSUMED_TEMPERATURE_C}
         />
       )}
-      <DischargerPanel amps={amps} />
+      <DischargerPanel amps={amps} justBegun={minutesBetween(start.takenAtMs, nowMs) < JUST_BEGUN_MINUTES} />
       {hasEnded && last ? (
         <KeyBar>
           <MainKey onPress={() => end(last)}>
@@ -132,6 +133,9 @@ function LogEntry({
 }
 
 const told = (minutes: number) => Math.max(LEAST_MINUTES, Math.round(minutes * 10) / 10);
+
+/** After that nobody's discharger is switched on for them: it may have been running for long. */
+const JUST_BEGUN_MINUTES = 1;
 
 /** Nothing shorter is a discharge. */
 const LEAST_MINUTES = 0.5;
