@@ -22,7 +22,7 @@ function run(duty: Duty) {
     return judged();
   };
   const judged = (): JudgedRun => judgeRun(spec, readings, STANDARD_RULES);
-  const gateOf = (step: 'load' | 'discharge' | 'conductance') => {
+  const gateOf = (step: 'load' | 'discharge' | 'conductance' | 'charge') => {
     const { current, assessment } = judged();
     return STEPS[step].gate({
       current,
@@ -50,7 +50,11 @@ it('a deep-cycle battery is led to the discharge, emptied, charged, and back to 
   const { take, gateOf } = run('deep_cycle');
   expect(take('open_circuit', RESTED)).toMatchObject({ nextStep: 'discharge' });
   expect(gateOf('discharge').open).toBe(true);
-  take('discharge_start', { amps: 25 });
+  take('discharge_start', { amps: 25, minutes: 146 });
+  // While it runs, nothing else is read off it or done to it.
+  for (const step of ['load', 'conductance', 'charge'] as const)
+    expect(gateOf(step)).toMatchObject({ open: false, reason: 'being discharged: end that first' });
+  expect(gateOf('discharge').open).toBe(true);
   take('discharge_log', { minutes: 60, volts: 12.2 });
   const emptied = take('discharge', discharged(140));
   expect(emptied.assessment).toMatchObject({ verdict: 'charge', decidedBy: 'charge_after_discharge' });

@@ -2,7 +2,7 @@ import type { Assessment } from '../assessment/assess';
 import { FINDING_TITLES } from '../assessment/wording';
 import { decimalsApart, formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
-import { chargeDueMs, settleEndsAtMs } from './clocks';
+import { chargeDueMs, dischargeDueMs, settleEndsAtMs } from './clocks';
 import type { CurrentReadings } from './current-readings';
 
 /** A condition that must hold before a step's result means anything. */
@@ -81,6 +81,17 @@ export function thawGate({ current, nowMs }: AtTheGate): Gate {
 export function chargerGate({ current }: AtTheGate): Gate {
   const on = current.last.charge_start;
   return on ? barred('on charge: take it off first', true, chargeDueMs(on)) : OPEN;
+}
+
+/** What is being discharged shows what is left under that current. */
+export function dischargerGate({ current }: AtTheGate): Gate {
+  const on = current.last.discharge_start;
+  return on ? barred('being discharged: end that first', true, dischargeDueMs(on)) : OPEN;
+}
+
+/** Nothing charges it and nothing draws on it. */
+export function aloneGate(at: AtTheGate): Gate {
+  return firstBarred(chargerGate(at), dischargerGate(at));
 }
 
 /** Safe, and nothing on the outside that would be measured in its place. */

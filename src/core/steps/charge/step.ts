@@ -1,6 +1,6 @@
 import type { Evidence } from '../../assessment/evidence';
 import { formatQuantity } from '../../quantity/format';
-import { safetyGate } from '../gate';
+import { dischargerGate, firstBarred, safetyGate } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step, type Written } from '../step';
 import { CHARGE_COLUMNS } from './columns';
@@ -12,7 +12,7 @@ export const charge: Step<'charge_start' | 'charge_log' | 'charge'> = {
   caution:
     'Air the room; no flame, spark or smoking. Charger off while clamping; red on first, black last. Never charge a frozen ' +
     'battery. Stop above 50 °C, sealed types above 45 °C.',
-  gate: safetyGate,
+  gate: (at) => firstBarred(safetyGate(at), dischargerGate(at)),
   onSheet: ({ current: { last }, assessment: { next, verdict } }) =>
     next === 'charge' || verdict === 'charge' || !!last.charge_start || !!last.charge,
   taken: ({ last }) => listed(last.charge_start ?? last.charge),

@@ -1,5 +1,5 @@
 import { isRatingStandard } from '../../battery/rating-standard';
-import { chargedGate, chargerGate, firstBarred, handlingGate, surfaceGate, warmGate } from '../gate';
+import { aloneGate, chargedGate, firstBarred, handlingGate, surfaceGate, warmGate } from '../gate';
 import { always, listed, type Step } from '../step';
 import { CONDUCTANCE_COLUMNS } from './columns';
 
@@ -11,7 +11,7 @@ export const conductance: Step<'conductance'> = {
   gate: (at) =>
     firstBarred(
       handlingGate(at),
-      chargerGate(at),
+      aloneGate(at),
       chargedGate(at, at.rules.conductance.leastChargePct),
       surfaceGate(at),
       warmGate(at, at.rules.conductance.lowestC),

@@ -1,7 +1,7 @@
 import { quantityLabel } from '../../quantity/entry';
 import { formatQuantity } from '../../quantity/format';
 import { COMPLAINTS } from '../complaint/plans';
-import { chargedGate, chargerGate, firstBarred, handlingGate } from '../gate';
+import { aloneGate, chargedGate, firstBarred, handlingGate } from '../gate';
 import { loadAboveOpen, outOfRange } from '../possible';
 import { listed, type Step } from '../step';
 import { CRANK_COLUMNS } from './columns';
@@ -13,7 +13,7 @@ export const crank: Step<'crank'> = {
   caution:
     'Keep the engine from starting by pulling the fuel rather than the ignition, and reconnect it afterwards. Brake and chocks, ' +
     'hands and leads off belts and fans. 15 s at most.',
-  gate: (at) => firstBarred(handlingGate(at), chargerGate(at), chargedGate(at, at.rules.charge.loadGatePct)),
+  gate: (at) => firstBarred(handlingGate(at), aloneGate(at), chargedGate(at, at.rules.charge.loadGatePct)),
   onSheet: ({ current: { last } }) =>
     (!!last.complaint && COMPLAINTS[last.complaint.data.symptom].cranks) || last.crank !== undefined,
   taken: ({ last }) => listed(last.crank),

@@ -1,6 +1,6 @@
 import type { Evidence } from '../../assessment/evidence';
 import { MS_PER_MINUTE } from '../clocks';
-import { type AtTheGate, barred, chargerGate, firstBarred, type Gate, OPEN, safetyGate } from '../gate';
+import { type AtTheGate, aloneGate, barred, firstBarred, type Gate, OPEN, safetyGate } from '../gate';
 import { cellCount } from '../possible';
 import { listed, type Step, type Written } from '../step';
 import { voltsRange } from '../words';
@@ -12,7 +12,7 @@ export const hydrometer: Step<'hydrometer' | 'cell_probe'> = {
   minutes: 4,
   caution:
     'Goggles and gloves: acid drips. No flame or spark over open cells. Not within 12 h of topping up: the water has not mixed yet.',
-  gate: (at) => firstBarred(safetyGate(at), chargerGate(at), mixingGate(at)),
+  gate: (at) => firstBarred(safetyGate(at), aloneGate(at), mixingGate(at)),
   onSheet: ({ evidence: { battery } }) =>
     battery.construction === 'flooded' || battery.construction === 'calcium',
   taken: ({ last }) =>

@@ -3,9 +3,9 @@ import { formatQuantity } from '../../quantity/format';
 import { MS_PER_MINUTE } from '../clocks';
 import {
   type AtTheGate,
+  aloneGate,
   barred,
   chargedGate,
-  chargerGate,
   firstBarred,
   type Gate,
   handlingGate,
@@ -27,7 +27,7 @@ export const load: Step<'load'> = {
   gate: (at) =>
     firstBarred(
       handlingGate(at),
-      chargerGate(at),
+      aloneGate(at),
       possibleGate(at),
       countGate(at),
       chargedGate(at, at.rules.charge.loadGatePct),

@@ -1,6 +1,6 @@
 import { formatQuantity } from '../../quantity/format';
 import { restAt, settleEndsAtMs } from '../clocks';
-import { type AtTheGate, barred, chargerGate, firstBarred, type Gate, handlingGate, OPEN } from '../gate';
+import { type AtTheGate, aloneGate, barred, firstBarred, type Gate, handlingGate, OPEN } from '../gate';
 import { outOfRange } from '../possible';
 import { always, listed, type Step } from '../step';
 import { temperatureWords } from '../words';
@@ -11,7 +11,7 @@ export const openCircuit: Step<'open_circuit'> = {
   task: 'Meter on the posts, nothing else connected. Take the battery’s own temperature, not the air’s.',
   minutes: 1,
   caution: 'Charger and every load off. No rings, insulated tools.',
-  gate: (at) => firstBarred(handlingGate(at), chargerGate(at), settleGate(at)),
+  gate: (at) => firstBarred(handlingGate(at), aloneGate(at), settleGate(at)),
   onSheet: always,
   taken: ({ last }) => listed(last.open_circuit),
   readings: {

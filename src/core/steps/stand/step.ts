@@ -1,5 +1,5 @@
 import { formatQuantity } from '../../quantity/format';
-import { type AtTheGate, barred, chargerGate, firstBarred, type Gate, handlingGate, OPEN } from '../gate';
+import { type AtTheGate, aloneGate, barred, firstBarred, type Gate, handlingGate, OPEN } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
 import { STAND_COLUMNS } from './columns';
@@ -9,7 +9,7 @@ export const stand: Step<'stand'> = {
   task: 'Charged and rested: leave it alone for a day, nothing connected. Read it again.',
   minutes: 1440,
   caution: 'Nothing connected, no flame: it may still give off gas after the charge.',
-  gate: (at) => firstBarred(handlingGate(at), chargerGate(at), restedGate(at)),
+  gate: (at) => firstBarred(handlingGate(at), aloneGate(at), restedGate(at)),
   onSheet: ({ current: { last } }) => last.stand !== undefined || last.charge !== undefined,
   taken: ({ last }) => listed(last.stand),
   readings: {

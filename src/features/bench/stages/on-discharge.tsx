@@ -18,6 +18,7 @@ const EARLY_MINUTES = [0.5, 3] as const;
 /** A discharge that is on: its clock, its curve against that of a new battery, the next reading, and its end. */
 export function OnDischarge({
   start,
+  run,
   spec,
   state,
   nowMs,
@@ -76,6 +77,17 @@ export function OnDischarge({
       ) : (
         <>
           <LogEntry {...{ spec, log, minutes, onTyping, capture }} />
+          {!last && (
+            <Button
+              tone="quiet"
+              className="justify-self-start"
+              onClick={() =>
+                run.capture('withdrawal', {}, { supersedes: { reading: start, reason: 'never ran' } })
+              }
+            >
+              It never ran: take it back
+            </Button>
+          )}
           {last && (
             <Button className="justify-self-start" onClick={() => end(last)}>
               End it early: {formatQuantity(last[1], 'V')} after {formatMinutes(last[0])}
