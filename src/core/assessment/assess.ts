@@ -1,11 +1,12 @@
 import type { HouseRules } from '../rules/house-rules';
 import { CORE_VERSION } from './core-version';
+import type { Case, Decision, Rule } from './decision';
 import { type Estimates, estimate } from './estimates';
 import type { Evidence } from './evidence';
 import { type Finding, type FindingCode, finding, type Severity } from './finding';
 import { collectFindings } from './findings';
 import { gradeOf } from './grade';
-import { type Case, type Decision, RULE_TABLE, type Rule } from './rule-table';
+import { RULE_TABLE } from './rule-table';
 import type { StepId } from './step-id';
 import type { Grade, Verdict } from './verdict';
 

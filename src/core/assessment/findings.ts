@@ -4,11 +4,14 @@ import { dutyOf } from '../battery/duty';
 import { slotFit } from '../battery/slot-fit';
 import { isStratified } from './cells-result';
 import { correctedTwice } from './conductance-result';
+import type { Case } from './decision';
 import { recoveryLimit } from './estimates';
 import { type Finding, finding, heldAgainst } from './finding';
 import { readTrace } from './load-trace';
 import { LOAD_VOLTS_SD, OPEN_VOLTS_SD, ownVolt } from './reference';
-import { type Case, dangerOf, deepDischargeCode, MOST_HEALTH_PCT, weakUnderLoad } from './rule-table';
+import { deepDischargeCode } from './rules-of-charge';
+import { dangerOf } from './rules-of-handling';
+import { MOST_HEALTH_PCT, weakUnderLoad } from './rules-of-power';
 import type { VehicleResult } from './vehicle-result';
 
 /** Everything that the evidence says, whatever decides: each reading against its limit, and what was assumed. */

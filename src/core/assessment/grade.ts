@@ -1,7 +1,7 @@
 import { type Duty, dutyOf } from '../battery/duty';
 import type { HouseRules } from '../rules/house-rules';
 import type { CapacityResult } from './capacity-result';
-import type { Case, Decision } from './rule-table';
+import type { Case, Decision } from './decision';
 import type { Grade } from './verdict';
 
 /** From best to worst. */

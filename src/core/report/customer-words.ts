@@ -1,7 +1,7 @@
 import type { Assessment } from '../assessment/assess';
 import type { CapacityResult } from '../assessment/capacity-result';
 import type { Evidence } from '../assessment/evidence';
-import { ratedByCapacity } from '../assessment/rule-table';
+import { ratedByCapacity } from '../assessment/rules-of-power';
 import type { Grade, Verdict } from '../assessment/verdict';
 import { dutyOf } from '../battery/duty';
 import type { HouseRules } from '../rules/house-rules';
