@@ -3,7 +3,9 @@ import type { BatterySpec } from '../battery/battery';
 import { restedState } from '../physics/battery-state';
 import { modelOf, newUnit } from '../physics/physical-battery';
 import { drawSteadily } from '../physics/steady-discharge';
+import type { HouseRules } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
+import { upgradeRules } from '../rules/upgrade-rules';
 import { assess } from './assess';
 import cases from './capacity.cases.json';
 import { judgeCapacity } from './capacity-result';
@@ -106,4 +108,15 @@ it('what a discharge says outranks what a charge returned', () => {
   expect(judgeCapacity({ ...evidence, discharge: null }, STANDARD_RULES)).toMatchObject({
     ...{ method: 'returned', low: true },
   });
+});
+
+it('house rules kept before capacity was known retire by a discharge as all do, and by no charge of old', () => {
+  const { capacity: _, ...kept } = STANDARD_RULES;
+  const rules = upgradeRules(kept, 4) as unknown as HouseRules;
+  const deep = { example: { ocv: 12.7, battery: { ...EXAMPLE_BATTERY, duty: 'deep_cycle' as const } } };
+  const discharged = evidenceOf({ ...deep, discharge: { minutes: 57 } });
+  expect(assess(discharged, rules)).toMatchObject({ verdict: 'retire', decidedBy: 'capacity_low' });
+  const charged = evidenceOf({ ...deep, returned: { ampHours: 20, fromPct: 20 } });
+  expect(assess(charged, STANDARD_RULES).estimates.capacity?.low).toBe(true);
+  expect(assess(charged, rules).estimates.capacity?.low).toBe(false);
 });

@@ -39,10 +39,9 @@ export function capacityFalling(known: Case): Decision | null {
 
 /** Of one that works for hours too, nobody has seen yet for how long; where its label says no capacity, nobody can. */
 export function serviceUnknown(known: Case): Decision | null {
-  const { battery, skipped } = known.evidence;
+  const { battery } = known.evidence;
   if (suitsAnEngineOnly(battery) || printedCapacity(battery) === undefined) return null;
-  if (skipped.includes('discharge')) return watch('capacity_unknown', known);
-  return beforeDischarge(known) ?? undecided('capacity_unknown', 'discharge');
+  return toBeDischarged(known);
 }
 
 const isFalling = ({ method, pct }: CapacityResult, { capacity }: HouseRules): boolean =>
@@ -55,13 +54,18 @@ export function byCapacity(known: Case): Decision | null {
   const { capacity } = estimates;
   if (!capacity || capacity.forced) {
     if (printedCapacity(evidence.battery) === undefined) return undecided('capacity_not_printed', 'identify');
-    if (evidence.skipped.includes('discharge')) return watch('capacity_unknown', known);
-    return beforeDischarge(known) ?? undecided('capacity_unknown', 'discharge');
+    return toBeDischarged(known);
   }
   if (capacity.method !== 'discharge') return watch('capacity_ungraded', known);
   if (isFalling(capacity, rules)) return watch('capacity_ageing', known);
   if (chargeBefore(known)) return charge('charge_before_service');
   return { verdict: 'serve', code: 'capacity_sound', next: null };
+}
+
+/** Only a discharge tells how long it lasts; who passes it over watches the battery. */
+function toBeDischarged(known: Case): Decision {
+  if (known.evidence.skipped.includes('discharge')) return watch('capacity_unknown', known);
+  return beforeDischarge(known) ?? undecided('capacity_unknown', 'discharge');
 }
 
 /** A capacity is told from full, and by plates that are not cold. */

@@ -45,6 +45,12 @@ export function OnDischarge({
     const data = { amps, temperatureC, earlyVolts: early, endVolts: volts, minutes: told(after) };
     capture('discharge', data, live.name);
   };
+  const picture = rated !== undefined && (
+    <DischargePicture
+      {...{ spec, amps, endVolts, course, ratedMinutes: rated }}
+      temperatureC={temperatureC ?? ASSUMED_TEMPERATURE_C}
+    />
+  );
   return (
     <div className={STAGE_COLUMN}>
       <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
@@ -59,24 +65,21 @@ export function OnDischarge({
         {rated !== undefined && <Figure name="A new one lasts" value={formatMinutes(rated)} />}
         <Figure name="Draws" value={formatQuantity(amps, 'A', { decimals: 1 })} />
         <Figure name="End at" value={formatQuantity(endVolts, 'V')} />
-        <Figure name="Since" value={<Moment atMs={start.takenAtMs} />} />
+        <Figure name="Since" value={<Moment atMs={start.takenAtMs} as="time" />} />
       </dl>
-      {rated !== undefined && (
-        <DischargePicture
-          {...{ spec, amps, endVolts, course, ratedMinutes: rated }}
-          temperatureC={temperatureC ?? ASSUMED_TEMPERATURE_C}
-        />
-      )}
       <DischargerPanel amps={amps} justBegun={minutesBetween(start.takenAtMs, nowMs) < JUST_BEGUN_MINUTES} />
       {hasEnded && last ? (
-        <KeyBar>
-          <MainKey onPress={() => end(last)}>
-            At its end: {formatQuantity(last[1], 'V')} after {formatMinutes(last[0])}
-          </MainKey>
-        </KeyBar>
+        <>
+          {picture}
+          <KeyBar>
+            <MainKey onPress={() => end(last)}>
+              At its end: {formatQuantity(last[1], 'V')} after {formatMinutes(last[0])}
+            </MainKey>
+          </KeyBar>
+        </>
       ) : (
         <>
-          <LogEntry {...{ spec, log, minutes, onTyping, capture }} />
+          <LogEntry {...{ spec, log, minutes, onTyping, capture, picture }} />
           {!last && (
             <Button
               tone="quiet"
@@ -106,9 +109,11 @@ function LogEntry({
   minutes,
   onTyping,
   capture,
+  picture,
 }: Pick<StageProps, 'spec' | 'onTyping' | 'capture'> & {
   readonly log: readonly ReadingOf<'discharge_log'>[];
   readonly minutes: number;
+  readonly picture: React.ReactNode;
 }) {
   return (
     <NumberEntry
@@ -120,7 +125,7 @@ function LogEntry({
       fields={[
         {
           name: 'volts',
-          label: 'Voltage now, load on',
+          label: 'Voltage now',
           quantity: 'dischargeVolts',
           unit: 'V',
           initial: null,
@@ -132,10 +137,11 @@ function LogEntry({
           quantity: 'dischargeMinutes',
           unit: 'min',
           initial: null,
-          emptyMeans: `by the clock: ${minutes.toFixed(1)}`,
+          emptyMeans: `${minutes.toFixed(1)} now`,
           live: { kind: 'discharger', field: 'minutes' },
         },
       ]}
+      picture={() => picture}
       capture={capture}
       onCapture={({ volts, minutes: after }, by, take) =>
         take('discharge_log', { volts: volts ?? 0, minutes: told(after ?? minutes) }, by)
