@@ -62,7 +62,7 @@ test('a rack of 30 is typed and pasted, sorted, stored and labelled', async ({ p
   await expect(cell(page, 'Rating, A', 30)).toHaveValue('');
   await page.keyboard.press('Control+y');
   await expect(cell(page, 'Rating, A', 30)).toHaveValue('800');
-  await page.getByRole('tab', { name: 'Open voltage' }).click();
+  await page.getByRole('tab', { name: 'Voltage' }).click();
   for (const [title, text] of [
     ['Temp, °C', '20'],
     ['Rest, min', '900'],
@@ -241,7 +241,7 @@ test('a rack in Fahrenheit takes and shows it; on a phone each row says what it 
   await page.getByRole('button', { name: /^Temperatures in °C/ }).click();
   await cell(page, 'Tag', 1).fill(newTag);
   await cell(page, 'Type', 1).fill('flooded');
-  await page.getByRole('tab', { name: 'Open voltage' }).click();
+  await page.getByRole('tab', { name: 'Voltage' }).click();
   const temperature = cell(page, 'Temp, °F', 1);
   await temperature.fill('70.5');
   await expect(temperature).toHaveValue('70.5');

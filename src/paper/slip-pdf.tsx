@@ -201,13 +201,9 @@ function Figures({ slip, fontSize }: { readonly slip: Slip; readonly fontSize: n
   } as const;
   return (
     <View style={{ flexGrow: 1, flexBasis: 0, gap: 4 }}>
-      {[
-        ['Charge', slip.charge],
-        ['Health', slip.health],
-        ...(slip.capacity === null ? [] : [['Capacity', slip.capacity]]),
-      ].map(([name, value]) => (
+      {slip.figures.map(([name, value]) => (
         <View key={name}>
-          <Heading fontSize={fontSize}>{name ?? ''}</Heading>
+          <Heading fontSize={fontSize}>{name}</Heading>
           <Text style={figure}>{printable(value ?? '–')}</Text>
         </View>
       ))}

@@ -9,6 +9,7 @@ import { type Grade, VERDICT_LABELS, type Verdict } from '../assessment/verdict'
 import { ADVICE, because, findingTitle } from '../assessment/wording';
 import { specOf } from '../battery/battery';
 import { batteryTypeLabel } from '../battery/construction';
+import { DUTY_LABELS, dutyOf } from '../battery/duty';
 import type { SiteSheet } from '../exchange/site/site-sheet';
 import type { AssessmentRecord, BatteryRecord, RunView, Technician } from '../exchange/views';
 import { isWrittenSimulated } from '../instruments/written-name';
@@ -69,9 +70,8 @@ export interface Slip {
   readonly danger: string | null;
   /** What it comes to in a customer's words; none on the shop's own. */
   readonly plain: readonly PlainWords[];
-  readonly charge: string | null;
-  readonly health: string | null;
-  readonly capacity: string | null;
+  /** What the tests come to together, by name; null for what is asked of it and is not known. */
+  readonly figures: readonly (readonly [name: string, value: string | null])[];
   readonly margins: readonly SlipMargin[];
   /** Findings without a number, the grave ones first. */
   readonly remarks: readonly string[];
@@ -109,7 +109,6 @@ export function slipOf(
   const verdict = override?.verdict ?? assessment.verdict;
   const nameOf = (id: string | null) => technicians.find((known) => known.id === id)?.name ?? '–';
   const testedAtMs = run.finishedAtMs ?? readings.at(-1)?.takenAtMs ?? run.startedAtMs;
-  const { charge, health, capacity } = assessment.estimates;
   return {
     audience,
     from: [site.name, site.address].filter((line) => line !== ''),
@@ -132,10 +131,7 @@ export function slipOf(
       audience === 'customer'
         ? customerWords(evidence, assessment, { verdict, grade: override ? null : assessment.grade, rules })
         : [],
-    charge: chargeWords(charge, evidence),
-    health: health && estimateWords(health),
-    // A judgement of an earlier core knows of none.
-    capacity: capacity ? capacityWords(capacity) : null,
+    figures: figuresOf(evidence, assessment),
     margins: marginsOf(assessment),
     remarks: remarksOf(assessment, audience),
     readings: ledgerOf(evidence, assessment, rules).map((entry) => readingOf(entry, audience)),
@@ -186,6 +182,20 @@ function forWhom(readings: readonly Reading[]): string[] {
   return [customer ?? '', order ? `Order ${order}` : ''].filter((words) => words !== '');
 }
 
+/** Its charge, and what it is graded by: what works for hours by its capacity, what starts an engine by its health. */
+function figuresOf(evidence: Evidence, { estimates }: Assessment): Slip['figures'] {
+  const health = ['Health', estimates.health && estimateWords(estimates.health)] as const;
+  // A judgement of an earlier core knows of no capacity.
+  const capacity = ['Capacity', estimates.capacity ? capacityWords(estimates.capacity) : null] as const;
+  const [grading, other] =
+    dutyOf(evidence.battery) === 'deep_cycle' ? [capacity, health] : [health, capacity];
+  return [
+    ['Charge', chargeWords(estimates.charge, evidence)],
+    grading,
+    ...(other[1] === null ? [] : [other]),
+  ];
+}
+
 /** A stored judgement stands as it was made; where today's core would say otherwise, both are told. */
 function todaysWord(kept: AssessmentRecord, rules: HouseRules): string[] {
   const { verdict, decidedBy, core } = assess(kept.evidence, rules);
@@ -212,10 +222,12 @@ function labelFacts(battery: BatteryRecord, audience: Audience): Slip['battery']
     dateCode,
     fittedOn,
     group = '',
+    duty,
   } = battery;
   const facts: readonly (readonly [string, string, Audience?])[] = [
     ['Where', place],
     ['Type', `${batteryTypeLabel(type)}, ${nominalVolts} V`],
+    ['For', duty ? DUTY_LABELS[duty] : ''],
     ['Rating', ratings.map(({ amps, standard }) => `${amps} A ${standard}`).join(', ')],
     ['Capacity', c20Ah === null ? '' : formatQuantity(c20Ah, 'Ah')],
     ['Reserve', rcMinutes === null ? '' : formatQuantity(rcMinutes, 'min')],

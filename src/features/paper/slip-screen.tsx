@@ -164,11 +164,7 @@ function Margins({ slip }: { readonly slip: Slip }) {
   return (
     <section aria-label="Figures" className="grid content-start gap-2">
       <dl className="flex gap-10">
-        {[
-          ['Charge', slip.charge],
-          ['Health', slip.health],
-          ...(slip.capacity === null ? [] : [['Capacity', slip.capacity]]),
-        ].map(([name, value]) => (
+        {slip.figures.map(([name, value]) => (
           <div key={name}>
             <dt className="heading">{name}</dt>
             <dd className="figures text-xl font-semibold">{value ?? '–'}</dd>

@@ -45,7 +45,7 @@ export const LOT_PLAN: Readonly<Record<LotStep, LotStepPlan>> = {
   },
   inspect: { label: 'Inspection', cautionOf: 'inspect', columns: ['case', 'terminals', 'level'] },
   open: {
-    label: 'Open voltage',
+    label: 'Voltage',
     cautionOf: 'open_circuit',
     columns: ['temp_c', 'rest_min', 'surface_removed', 'ocv_v'],
   },

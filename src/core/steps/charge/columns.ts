@@ -6,7 +6,7 @@ export const CHARGE_COLUMNS: ColumnPart<'charges_done' | 'returned_ah' | 'return
   columns: {
     charges_done: { title: 'Full charges' },
     returned_ah: { title: 'Returned, Ah' },
-    returned_from_pct: { title: 'Returned from, %' },
+    returned_from_pct: { title: 'Ah from, %' },
   },
   read: (row, into) => {
     const charges = row.number('charges_done', 0, MOST_CHARGES) ?? 0;

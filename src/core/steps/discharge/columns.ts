@@ -4,10 +4,10 @@ export const DISCHARGE_COLUMNS: ColumnPart<
   'discharge_a' | 'discharge_min' | 'discharge_early_v' | 'discharge_end_v' | 'discharge_temp_c'
 > = {
   columns: {
-    discharge_a: { title: 'Discharge, A' },
-    discharge_min: { title: 'Discharge, min' },
-    discharge_early_v: { title: 'At its 1 min, V' },
-    discharge_end_v: { title: 'At its end, V' },
+    discharge_a: { title: 'Drawn, A' },
+    discharge_min: { title: 'Lasted, min' },
+    discharge_early_v: { title: 'At 1 min, V' },
+    discharge_end_v: { title: 'At end, V' },
     discharge_temp_c: { title: 'Temp at discharge, °C' },
   },
   read: (row, into, { battery, temperatureC }) => {
