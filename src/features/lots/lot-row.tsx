@@ -35,6 +35,10 @@ const WIDTHS: Readonly<Partial<Record<UsedColumn, string>>> = {
   case: 'w-24',
   terminals: 'w-26',
   level: 'w-24',
+  discharge_a: 'w-18',
+  discharge_min: 'w-18',
+  discharge_early_v: 'w-18',
+  discharge_end_v: 'w-18',
 };
 
 /** One battery of the rack. Drawn anew only when it or its judgement changes, so that 500 rows stay fluent. */
