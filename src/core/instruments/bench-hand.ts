@@ -4,10 +4,8 @@ import type { StepId } from '../assessment/step-id';
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTION_FACTS, isSealed } from '../battery/construction';
 import { amperesToDischarge, END_VOLTS_A_CELL } from '../battery/discharge-time';
-import { type ChargeMode, EQUALISE_HOURS, modeAskedFor, planCharge } from '../charging/charge-plan';
-import { FULL_AMPS_PER_AH } from '../charging/charging-facts';
+import { modeAskedFor } from '../charging/charge-plan';
 import { type BatteryState, celsiusOf, trueChargePct } from '../physics/battery-state';
-import { type Charger, charge, chargeMoment } from '../physics/charge';
 import { rest } from '../physics/discharge';
 import type { Model } from '../physics/physical-battery';
 import { cellGravities, openVolts } from '../physics/readouts';
@@ -20,6 +18,7 @@ import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
 import { newReading } from '../steps/reading';
 import { STEPS } from '../steps/registry';
 import { TYPED } from '../steps/typed';
+import { type ByTheCharger, chargerAsPlanned, fillUp, stirUp } from './charge-by-hand';
 import type { Arrival, HandHabits } from './hand-habits';
 import { holdLoad } from './load-bank';
 import { NOISE, ONE_JAW_SHARE, readCelsius, readConductance, readGravity, readVolts } from './meters';
@@ -28,11 +27,10 @@ import { NOISE, ONE_JAW_SHARE, readCelsius, readConductance, readGravity, readVo
 const HAND_TRACE = 400;
 
 const MS_PER_MINUTE = 60_000;
-const SECONDS_PER_HOUR = 3600;
+const MS_PER_HOUR = 60 * MS_PER_MINUTE;
 /** Nobody reads a load sooner than so many seconds in. */
 const LEAST_SECONDS = 1;
-/** However flat it was, after so many hours a charge is broken off, and under this share of the missing it took none. */
-const MOST_CHARGE_HOURS = 24;
+/** What went in under this share of the missing is none. */
 const REFUSED_BELOW_PCT = 15;
 /** Overnight: what a careful hand leaves between a charge and the next voltage, min. */
 const OVERNIGHT_MINUTES = 840;
@@ -205,6 +203,11 @@ export class BenchHand {
     return readCelsius(taken, chance);
   }
 
+  /** The open voltage as the meter shows it, V. */
+  private volts(): number {
+    return readVolts(openVolts(this.unit, this.state), this.given.chance) ?? 0;
+  }
+
   wait(minutes: number): this {
     this.nowMs += minutes * MS_PER_MINUTE;
     this.state = rest(this.unit, this.state, minutes, celsiusOf(this.state));
@@ -246,10 +249,7 @@ export class BenchHand {
 
   openCircuit(): this {
     this.wait(1);
-    const { model } = this;
-    const { chance } = this.given;
-    const volts = readVolts(openVolts(model, this.state), chance) ?? 0;
-    return this.capture('open_circuit', { volts, temperatureC: this.celsius() });
+    return this.capture('open_circuit', { volts: this.volts(), temperatureC: this.celsius() });
   }
 
   private hydrometer(): this {
@@ -325,8 +325,7 @@ export class BenchHand {
   private recovery(): this {
     const minutes = this.given.rules.recovery.minutes;
     this.wait(minutes);
-    const volts = readVolts(openVolts(this.unit, this.state), this.given.chance) ?? 0;
-    return this.capture('recovery', { minutes, volts });
+    return this.capture('recovery', { minutes, volts: this.volts() });
   }
 
   /** Puts it on the charger as planned and takes it off when the current has fallen, or when it takes none. */
@@ -341,48 +340,24 @@ export class BenchHand {
       spec.nominalVolts,
     );
     // Acid is stirred once the battery is full.
-    const filled = this.charger(mode === 'equalise' ? 'normal' : mode, before);
-    if (!filled) return this.passOver('charge', 'the capacity is unknown');
-    const ampHours = this.fill(filled);
-    const stirring = mode === 'equalise' && this.charger('equalise', 100);
-    if (stirring) this.stir(stirring);
+    const { shopC } = this.given.habits;
+    const normal = chargerAsPlanned(spec, mode === 'equalise' ? 'normal' : mode, before, shopC);
+    if (!normal) return this.passOver('charge', 'the capacity is unknown');
+    const { ampHours, ...filled } = fillUp(this.unit, this.state, normal, shopC);
+    this.pass(filled);
+    const stirring = mode === 'equalise' && chargerAsPlanned(spec, 'equalise', 100, shopC);
+    if (stirring) this.pass(stirUp(this.unit, this.state, stirring, shopC));
     // Whoever charges sees the amperes and the hours, not the plates: a battery that took next to nothing is told by those.
     const missing = (Math.max(0, 100 - before) / 100) * this.unit.ratedAh;
     const refused = before < 50 && (100 * ampHours) / Math.max(1, missing) < REFUSED_BELOW_PCT;
     return this.capture('charge', { full: !refused, refused, ampHours: rounded(ampHours, 1) });
   }
 
-  /** A charger set by the plan; null where the capacity is unknown. */
-  private charger(mode: ChargeMode, chargePct: number): Charger | null {
-    const { spec, habits } = this.given;
-    const plan = planCharge(spec, {
-      ...{ chargePct: Math.min(100, Math.max(0, chargePct)), temperatureC: habits.shopC },
-      ...{ chargerAmps: null, senses: false, mode },
-    });
-    return plan && { amps: plan.amps, volts: plan.absorptionVolts };
-  }
-
-  /** Charges until the current has fallen, and answers with what went in, Ah. */
-  private fill(charger: Charger): number {
-    const { shopC } = this.given.habits;
-    let hours = 0;
-    let ampHours = 0;
-    while (hours < MOST_CHARGE_HOURS) {
-      const { amps } = chargeMoment(this.unit, this.state, charger);
-      if (hours >= 1 && amps < FULL_AMPS_PER_AH * this.unit.ratedAh) break;
-      this.state = charge(this.unit, this.state, charger, SECONDS_PER_HOUR / 2, shopC);
-      hours += 0.5;
-      ampHours += amps / 2;
-    }
-    this.nowMs += hours * 60 * MS_PER_MINUTE;
-    return ampHours;
-  }
-
-  private stir(charger: Charger): void {
-    const { shopC } = this.given.habits;
-    this.state = charge(this.unit, this.state, charger, EQUALISE_HOURS * SECONDS_PER_HOUR, shopC);
-    this.nowMs += EQUALISE_HOURS * 60 * MS_PER_MINUTE;
-    this.unit = this.unit.stirred ?? this.unit;
+  /** Hours that went by over a charge. */
+  private pass({ unit, state, hours }: ByTheCharger): void {
+    this.unit = unit;
+    this.state = state;
+    this.nowMs += hours * MS_PER_HOUR;
   }
 
   /** Draws the current of the reserve capacity to the end of its cells, and leaves it empty. */
@@ -405,19 +380,12 @@ export class BenchHand {
   }
 
   private stand(): this {
-    const { model } = this;
-    const { chance, habits } = this.given;
     const startVolts = this.judged().current.last.open_circuit?.data.volts ?? 0;
     const hours = 24;
-    this.nowMs += hours * 60 * MS_PER_MINUTE;
-    this.state = rest(model, this.state, hours * 60, habits.shopC);
-    const volts = readVolts(openVolts(model, this.state), chance) ?? 0;
-    return this.capture('stand', {
-      hours,
-      startVolts,
-      volts,
-      temperatureC: this.celsius(),
-    });
+    this.nowMs += hours * MS_PER_HOUR;
+    this.state = rest(this.unit, this.state, hours * 60, this.given.habits.shopC);
+    const volts = this.volts();
+    return this.capture('stand', { hours, startVolts, volts, temperatureC: this.celsius() });
   }
 
   private capture<K extends ReadingKind>(

@@ -11,52 +11,6 @@ import { LINE_VERBS, type Line, numberField, readLine, writeLine } from './line'
 import { SimulatedBench } from './simulated-bench';
 import { SIMULATED_INSTRUMENTS } from './simulated-instruments';
 
-describe('lines', () => {
-  it('are read as they were written, whatever stands in their values', () => {
-    fc.assert(
-      fc.property(
-        fc.constantFrom(...LINE_VERBS),
-        fc.stringMatching(/^[a-z][a-z0-9_-]{0,10}$/),
-        fc.dictionary(
-          fc.stringMatching(/^[a-z][a-z0-9_]{0,6}$/),
-          fc.string({ maxLength: 20, unit: 'grapheme' }),
-          {
-            maxKeys: 4,
-          },
-        ),
-        (verb, instrument, fields) => {
-          const text = writeLine(verb, instrument, fields);
-          fc.pre(text.length <= 500);
-          expect(readLine(text)).toEqual({ ok: true, value: { verb, instrument, fields: { ...fields } } });
-        },
-      ),
-    );
-  });
-
-  it.each([
-    ['', 'one of hello'],
-    ['shout meter', 'one of hello'],
-    ['reading', 'a name of letters'],
-    ['reading meter volts', 'name=value'],
-    ['reading meter volts=%E0%A4%A', 'name=value'],
-    [`reading meter volts=${'1'.repeat(600)}`, 'at most 500'],
-  ])('%j is refused: %s', (text, expected) => {
-    const read = readLine(text);
-    expect(read.ok ? '' : read.problems[0]?.message).toContain(expected);
-  });
-
-  it('a field that is no number is none', () => {
-    const read = readLine('reading meter volts=high amps= t=3');
-    if (!read.ok) throw new Error('it can be read');
-    expect(['volts', 'amps', 't', 'u'].map((name) => numberField(read.value, name))).toEqual([
-      null,
-      null,
-      3,
-      null,
-    ]);
-  });
-});
-
 const estimates = assess(noEvidence(FLOODED_60), STANDARD_RULES).estimates;
 
 function bench(extra: Partial<Parameters<typeof attachLine>[0]> = {}) {
@@ -395,44 +349,4 @@ it('the same tag is the same battery, and what was read is kept to', () => {
     },
   };
   expect(likelyBattery(FLOODED_60, 'FH-0101', read)).toMatchObject({ chargePct: 61, temperatureC: 3 });
-});
-
-describe('a discharger', () => {
-  const attached = () => {
-    const bench = new SimulatedBench(seededChance(5));
-    bench.command(
-      'attach bench construction=flooded nominal=12 standard=SAE amps=570 c20=60 health=100 charge=100',
-    );
-    return bench;
-  };
-
-  it('draws what it is set to, shows the voltage under it, and ends by itself at 1.75 V a cell', () => {
-    const bench = attached();
-    bench.command('set discharger amps=25');
-    bench.command('start discharger');
-    bench.command('speed bench x=3600');
-    const told: string[] = [];
-    for (let beat = 0; beat < 60; beat++) told.push(...bench.beat());
-    const readings = told.filter((line) => line.startsWith('reading discharger'));
-    const ended = readLine(readings.at(-1) ?? '');
-    if (!ended.ok) throw new Error('it speaks');
-    expect(numberField(ended.value, 'volts')).toBeCloseTo(10.5, 1);
-    // 96 min when new, by Peukert; a battery is never handed over quite new.
-    expect(numberField(ended.value, 'minutes')).toBeGreaterThan(80);
-    expect(numberField(ended.value, 'minutes')).toBeLessThan(100);
-    expect(numberField(ended.value, 'early')).toBeGreaterThan(12);
-    expect(told.filter((line) => line.startsWith('state discharger state=done'))).toHaveLength(1);
-    const { truth } = bench;
-    expect(truth && trueChargePct(truth.model, truth.state)).toBeLessThan(45);
-  });
-
-  it('is not begun while a charger is on, and stops when it is told to', () => {
-    const bench = attached();
-    bench.command('start charger');
-    expect(bench.command('start discharger')).toEqual([]);
-    bench.command('stop charger');
-    expect(bench.command('start discharger')).toEqual(['state discharger state=on amps=25']);
-    expect(bench.command('stop discharger')).toEqual(['state discharger state=stopped amps=25']);
-    expect(bench.command('stop discharger')).toEqual(['state discharger state=off amps=25']);
-  });
 });
