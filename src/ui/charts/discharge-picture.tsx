@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import type { BatterySpec } from '@/core/battery/battery';
 import { type DischargeCourse, ratedCourse } from '@/core/physics/steady-discharge';
 import { formatMinutes } from '@/core/quantity/format';
+import { AxisLabels } from './axis-labels';
 import { useWidth } from './use-width';
 
 interface Props {
@@ -64,18 +65,13 @@ export function DischargePicture({ spec, amps, temperatureC, ratedMinutes, endVo
             : `How a new battery of this label would go: ${formatMinutes(ratedMinutes)} to ${endVolts.toFixed(2)} V`
         }
       >
-        <g className="figures fill-soft text-[13px]">
-          {y.ticks(4).map((tick) => (
-            <text key={`${tick} V`} x={MARGIN.left - 8} y={y(tick)} dy="0.35em" textAnchor="end">
-              {tick.toFixed(1)}
-            </text>
-          ))}
-          {x.ticks(5).map((tick) => (
-            <text key={`${tick} min`} x={x(tick)} y={HEIGHT - 6} textAnchor="middle">
-              {tick} min
-            </text>
-          ))}
-        </g>
+        <AxisLabels
+          volts={{ at: y, ticks: y.ticks(4) }}
+          time={{ at: x, ticks: x.ticks(5) }}
+          timeUnit="min"
+          left={MARGIN.left}
+          height={HEIGHT}
+        />
         <path
           d={drawn(rated) ?? ''}
           fill="none"

@@ -7,6 +7,7 @@ import { useMemo } from 'react';
 import type { BatterySpec } from '@/core/battery/battery';
 import { healthyCourse } from '@/core/physics/healthy-course';
 import { thinTrace } from '@/core/steps/load/thin-trace';
+import { AxisLabels } from './axis-labels';
 import { useWidth } from './use-width';
 
 interface Props {
@@ -75,7 +76,13 @@ export function LoadPicture({
         role="img"
         aria-label="Load test against its limit"
       >
-        <Axes scales={scales} volts={y.ticks(4)} holdSeconds={holdSeconds} />
+        <AxisLabels
+          volts={{ at: y, ticks: y.ticks(4) }}
+          time={{ at: x, ticks: [0, holdSeconds / 3, (2 * holdSeconds) / 3, holdSeconds] }}
+          timeUnit="s"
+          left={MARGIN.left}
+          height={HEIGHT}
+        />
         <HealthyBand scales={scales} healthy={healthy} holdSeconds={holdSeconds} openVolts={openVolts} />
         <Limit scales={scales} volts={limitVolts} holdSeconds={holdSeconds} />
         <circle cx={x(0)} cy={y(openVolts)} r="5" className="fill-harbour" />
@@ -103,32 +110,6 @@ export function LoadPicture({
 const LEAST_SPAN = 0.5;
 const ROOM_BELOW = 0.28;
 const ROOM_ABOVE = 0.08;
-
-function Axes({
-  scales: { x, y },
-  volts,
-  holdSeconds,
-}: {
-  readonly scales: Scales;
-  readonly volts: readonly number[];
-  readonly holdSeconds: number;
-}) {
-  const seconds = [0, holdSeconds / 3, (2 * holdSeconds) / 3, holdSeconds];
-  return (
-    <g className="figures fill-soft text-[13px]">
-      {volts.map((tick) => (
-        <text key={`${tick} V`} x={MARGIN.left - 8} y={y(tick)} dy="0.35em" textAnchor="end">
-          {tick.toFixed(1)}
-        </text>
-      ))}
-      {seconds.map((second) => (
-        <text key={`${second} s`} x={x(second)} y={HEIGHT - 6} textAnchor="middle">
-          {second.toFixed(0)} s
-        </text>
-      ))}
-    </g>
-  );
-}
 
 /** Where a healthy battery of this label, charge and temperature would lie under this load. */
 function HealthyBand({
