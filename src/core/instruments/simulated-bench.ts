@@ -201,9 +201,9 @@ export class SimulatedBench {
           draw: starterDraw(attached.model.saeAmps, celsiusOf(attached.state)),
         });
       case 'charger':
-        return [this.charger.start(attached)];
+        return this.discharger.on ? [] : [this.charger.start(attached)];
       case 'discharger':
-        // What draws takes nothing in: one that is charged is taken off first.
+        // What draws takes nothing in, and the other way round: one of the two is taken off first.
         return this.charger.on ? [] : [this.discharger.start()];
       default:
         return [];

@@ -32,13 +32,15 @@ describe('a discharger', () => {
     expect(truth && trueChargePct(truth.model, truth.state)).toBeLessThan(45);
   });
 
-  it('is not begun while a charger is on, and stops when it is told to', () => {
+  it('is not begun while a charger is on, nor a charger while it is, and stops when it is told to', () => {
     const bench = attached();
     bench.command('start charger');
     expect(bench.command('start discharger')).toEqual([]);
     bench.command('stop charger');
     expect(bench.command('start discharger')).toEqual(['state discharger state=on amps=25']);
+    expect(bench.command('start charger')).toEqual([]);
     expect(bench.command('stop discharger')).toEqual(['state discharger state=stopped amps=25']);
+    expect(bench.command('start charger')[0]).toMatch(/^state charger/);
     expect(bench.command('stop discharger')).toEqual(['state discharger state=off amps=25']);
   });
 });
