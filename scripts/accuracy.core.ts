@@ -1,6 +1,6 @@
 /** What the accuracy script needs of the core. */
 export { AS_ASKED, THOROUGH } from '@/core/instruments/hand-habits';
-export { TIDY, tryOne } from '@/core/instruments/trial';
+export { REMEMBERED, TIDY, tryOne } from '@/core/instruments/trial';
 export { calibrationsOf } from '@/core/instruments/trial-calibration';
 export { clearCases, SHOWN_BY, summarise, tablesOf } from '@/core/instruments/trial-summary';
 export { FAULT_LABELS } from '@/core/physics/faults';

@@ -1,6 +1,9 @@
 import 'server-only';
+import { tz } from '@date-fns/tz';
 import { type Static, Type } from '@sinclair/typebox';
+import { format } from 'date-fns';
 import { BatteryLabelSchema } from '@/core/battery/battery-label';
+import { ownReference } from '@/core/battery/own-reference';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { BatteryInList, BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
@@ -16,6 +19,7 @@ import {
   searchBatteries,
 } from '@/store/batteries';
 import { isAlreadyThere } from '@/store/fault';
+import { firstTestsOf } from '@/store/references';
 import { loadsOfBattery, openVoltagesOfBattery, runsOfBattery } from '@/store/runs';
 import type { Whereabouts } from '@/store/search';
 import { slotsOfBatteries, slotsOfBattery } from '@/store/vehicles';
@@ -137,8 +141,12 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
   const { store } = context;
   const battery = await batteryById(store, id);
   if (!battery) return undefined;
+  const firstTests = (await store.read((database) => firstTestsOf(database, [battery]))).get(id) ?? [];
+  const reference = ownReference(firstTests);
   return {
-    battery,
+    battery: reference ? { ...battery, reference } : battery,
+    firstTests,
+    today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
     runs: await runsOfBattery(store, id, RUNS_SHOWN),
     loads: await loadsOfBattery(store, id, LOADS_SHOWN),
     slots: await slotsOfBattery(store, id),

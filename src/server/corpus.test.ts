@@ -84,7 +84,19 @@ afterAll(async () => {
 
 it('holds a database of every version of the core that there ever was', () => {
   expect(VERSIONS.map((name) => name.replace('core-', ''))).toEqual([
-    ...['1.0.0', '1.1.0', '1.2.0', '1.3.0', '1.4.0', '1.4.0-first', '1.4.1', '1.5.0', '1.6.0', CORE_VERSION],
+    ...[
+      '1.0.0',
+      '1.1.0',
+      '1.2.0',
+      '1.3.0',
+      '1.4.0',
+      '1.4.0-first',
+      '1.4.1',
+      '1.5.0',
+      '1.6.0',
+      '1.7.0',
+      CORE_VERSION,
+    ],
   ]);
 });
 

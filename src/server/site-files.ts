@@ -329,7 +329,8 @@ export async function runFile(context: Context, id: string): Promise<Answer<stri
   const { store } = context;
   const whole = await wholeRun(store, id);
   if (!whole) return undefined;
-  const { battery, readings, assessments, unreadable } = whole;
+  const { readings, assessments, unreadable } = whole;
+  const { reference: _workedOut, ...battery } = whole.battery;
   if (unreadable.length > 0) return { ...fail(...unreadable), failure: 'input' };
   const { importId: _import, ...run } = whole.run;
   const named = new Set([

@@ -78,7 +78,7 @@ export function rowOf(
   changedById: string,
   changedAtMs: number,
 ): typeof batteries.$inferInsert {
-  const { revision: _seen, ...label } = battery;
+  const { revision: _seen, reference: _workedOut, ...label } = battery;
   return {
     ...{ ...label, tag: tidyLine(label.tag), tagKey: tagKey(label.tag), changedAtMs, changedById },
     shape: SHAPES.label,

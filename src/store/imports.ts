@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq, exists, inArray, isNull, ne, notExists, or, sql } from 'drizzle-orm';
+import { tagKey } from '@/core/battery/battery';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import type { ArrivalState, BatteryRecord, ImportRecord } from '@/core/exchange/views';
 import { batteryOf, rowOf } from './batteries';
@@ -6,6 +7,7 @@ import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
 import { insertsOf, type PackedStretch } from './packed-rows';
+import { withReferences } from './references';
 import { assessments, batteries, imports, lots, readings, runs, technicians, traces } from './schema';
 import { RELEASE_TAGS, releaseTags } from './tags';
 
@@ -27,8 +29,9 @@ export async function knownBatteries(
       .from(runs)
       .where(and(inArray(runs.batteryId, [...moments.keys()]), inSight(runs.arrivalId)));
     for (const { batteryId, startedAtMs } of begun) moments.get(batteryId ?? '')?.push(startedAtMs);
-    for (const row of rows) {
-      known.set(row.tagKey, { battery: batteryOf(row), runsAtMs: moments.get(row.id) ?? [] });
+    const tested = await withReferences(database, rows.map(batteryOf));
+    for (const battery of tested) {
+      known.set(tagKey(battery.tag), { battery, runsAtMs: moments.get(battery.id) ?? [] });
     }
   }
   return known;

@@ -19,6 +19,7 @@ import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
 import { READING_COLUMNS, readingsOfRuns } from './readings';
+import { withReference } from './references';
 import {
   assessments,
   batteries,
@@ -77,7 +78,7 @@ export async function loadRun(database: Database | Transaction, id: string): Pro
   const made = assessmentRows.map((row) => decodeAssessment(row, traces(id)));
   return {
     run: runOf(found.runs),
-    battery: batteryOf(found.batteries),
+    battery: await withReference(database, batteryOf(found.batteries), found.runs.startedAtMs),
     readings: taken.flatMap((read) => (read.ok ? [read.value] : [])),
     assessments: made.flatMap((read) => (read.ok ? [read.value] : [])),
     unreadable: [

@@ -136,6 +136,7 @@ export const batteries = sqliteTable(
     slot: text('slot', { mode: 'json' }).$type<SlotNeeds>(),
     baselineSiemens: real('baseline_siemens'),
     duty: text('duty').$type<Duty>(),
+    referenceFromMs: moment('reference_from_ms'),
     changedAtMs: moment('changed_at_ms').notNull(),
     changedById: uuid('changed_by_id')
       .notNull()
@@ -152,6 +153,7 @@ export const batteries = sqliteTable(
     index('batteries_by_arrival').on(table.arrivalId),
     uniqueIndex('batteries_by_tag').on(table.tagKey),
     momentCheck('batteries_moments', table.changedAtMs),
+    momentCheck('batteries_reference', table.referenceFromMs),
   ],
 );
 

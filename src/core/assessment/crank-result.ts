@@ -98,6 +98,10 @@ function healthOfCrank(
   };
   const pct = healthFromLoad(normaliseLoadVolts(held, task.ratedAmps, LIMIT_SECONDS, conditions), conditions);
   if (pct === undefined) return null;
-  const relative = loadUncertainty({ ratio, ratingBand: rating.band, charge }, conditions, rules);
+  const relative = loadUncertainty(
+    { ratio, ratingBand: rating.band, charge, battery: evidence.battery },
+    conditions,
+    rules,
+  );
   return { pct: tidy(pct), sdPct: pct * relative };
 }

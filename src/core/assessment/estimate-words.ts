@@ -1,5 +1,6 @@
 import { formatQuantity } from '../quantity/format';
 import type { CapacityResult } from './capacity-result';
+import type { ConductanceResult } from './conductance-result';
 import type { Evidence } from './evidence';
 import type { LoadResult } from './load-result';
 
@@ -17,6 +18,24 @@ interface Told {
 export function estimateWords({ pct, sdPct, indicative }: Told): string {
   const told = `${formatQuantity(pct, '%')} ± ${formatQuantity(sdPct, '%')}`;
   return indicative ? `${told}, indicative` : told;
+}
+
+/**
+ * What a health is told against: the unit's own first tests, or its label, and then what makers differ by is in its
+ * uncertainty. Null where no method tells one.
+ */
+export function healthBasisWords({
+  load,
+  conductance,
+}: {
+  readonly load: LoadResult | null;
+  readonly conductance: ConductanceResult | null;
+}): string | null {
+  const told = [load?.healthPct == null ? null : load, conductance].filter((result) => result !== null);
+  if (told.length === 0) return null;
+  if (told.every(({ referredTo }) => referredTo)) return 'Against its own tests when new.';
+  if (told.some(({ referredTo }) => referredTo)) return 'In part against its own tests when new.';
+  return 'Against its label: the ± holds what makers differ by.';
 }
 
 /** A charge, unless the battery was emptied since by its own discharge. */

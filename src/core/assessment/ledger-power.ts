@@ -1,4 +1,5 @@
 import { crankingRating } from '../battery/cranking-rating';
+import type { ReferredTo } from '../battery/own-reference';
 import { isRatingStandard, STANDARD_FACTS } from '../battery/rating-standard';
 import type { ConductanceTerms, ConductanceUnit } from '../correction/conductance';
 import { formatMinutes, formatQuantity } from '../quantity/format';
@@ -58,11 +59,12 @@ export function loadEntry(
     });
   }
   if (load.healthPct !== null) {
-    working.push({
-      what: 'health',
-      how: `what a new one loses ÷ what this one lost, at ${percent(estimates.charge?.pct ?? 0)} charge and ${temperature(task.temperatureAssumed ? null : task.temperatureC)}`,
-      value: `${percent(load.healthPct)} ± ${percent(load.healthSdPct)}`,
-    });
+    working.push(
+      ...healthLines(
+        { pct: load.healthPct, sdPct: load.healthSdPct, referredTo: load.referredTo },
+        `what a new one loses ÷ what this one lost, at ${percent(estimates.charge?.pct ?? 0)} charge and ${temperature(task.temperatureAssumed ? null : task.temperatureC)}`,
+      ),
+    );
   }
   return {
     step: 'load',
@@ -70,6 +72,24 @@ export function loadEntry(
     working,
     standing: STANDING_WORDS[load.standing],
   };
+}
+
+/** A health against its label, and from there against its own first tests where it has them. */
+function healthLines(
+  { pct, sdPct, referredTo }: { pct: number; sdPct: number; referredTo: ReferredTo | undefined },
+  how: string,
+): WorkingLine[] {
+  const value = `${percent(pct)} ± ${percent(sdPct)}`;
+  if (!referredTo) return [{ what: 'health', how, value }];
+  const { pct: newPct, tests } = referredTo;
+  return [
+    { what: 'health by its label', how, value: percent((pct * newPct) / 100) },
+    {
+      what: 'health',
+      how: `÷ ${formatQuantity(newPct, '%', { decimals: 1 })}, what it read when new (${tests === 1 ? 'one test' : `${tests} tests`})`,
+      value,
+    },
+  ];
 }
 
 function loadToSetLine(
@@ -135,11 +155,10 @@ export function conductanceEntry(
         how: conductanceHow(conductance, terms, chargePct),
         value: formatQuantity(result.saeAmps, 'A'),
       },
-      {
-        what: 'health',
-        how: `${result.saeAmps.toFixed(0)} ÷ ${rating.saeAmps.toFixed(0)}`,
-        value: `${percent(result.healthPct)} ± ${percent(result.healthSdPct)}`,
-      },
+      ...healthLines(
+        { pct: result.healthPct, sdPct: result.healthSdPct, referredTo: result.referredTo },
+        `${result.saeAmps.toFixed(0)} ÷ ${rating.saeAmps.toFixed(0)}`,
+      ),
     ],
     standing: result.conclusive ? null : 'not conclusive here',
   };

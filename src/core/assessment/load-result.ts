@@ -1,5 +1,6 @@
 import { crankingRating, workingCapacity } from '../battery/cranking-rating';
 import { type LoadSettingName, type LoadToSet, ratedLoad } from '../battery/load-to-set';
+import { type ReferredTo, referredTo } from '../battery/own-reference';
 import {
   carriedVolts,
   healthFromLoad,
@@ -52,6 +53,8 @@ export interface LoadResult {
   readonly fullChargeVolts: number | null;
   /** The margin that rule 9 goes by: of the reading, or of that one where the house says so. */
   readonly decidingMarginVolts: number;
+  /** What its health is told against where that is the unit itself when new, rather than its label. */
+  readonly referredTo?: ReferredTo;
 }
 
 /** A load within this share of the set one counts as set: banks are not finer. Rule of the trade. */
@@ -109,6 +112,7 @@ export function judgeLoad(
   if (!load || !task) return null;
   const conditions = openCircuit && charge && loadConditions(evidence, charge, task);
   const rating = crankingRating(battery);
+  const own = referredTo(battery, 'load');
   const ratio = task.ratedAmps / load.amps;
   // A battery that collapsed cannot be brought to a longer hold: it has failed as it is.
   const collapsed = load.stopped === 'collapse';
@@ -140,19 +144,29 @@ export function judgeLoad(
     decidingMarginVolts: atFullCharge ? tidy(fullChargeVolts - task.limitVolts) : marginVolts,
     healthSdPct:
       healthCounts && conditions && charge && rating
-        ? healthPct * loadUncertainty({ ratio, ratingBand: rating.band, charge }, conditions, rules)
+        ? healthPct * loadUncertainty({ ratio, ratingBand: rating.band, charge, battery }, conditions, rules)
         : 0,
+    ...(own && healthCounts ? { referredTo: own } : {}),
   };
 }
 
 /** Relative uncertainty of a health that a load tells, a test of its own or the engine's. */
 export function loadUncertainty(
-  held: { readonly ratio: number; readonly ratingBand: number; readonly charge: ChargeEstimate },
+  held: {
+    readonly ratio: number;
+    readonly ratingBand: number;
+    readonly charge: ChargeEstimate;
+    readonly battery: Evidence['battery'];
+  },
   conditions: LoadConditions,
   { load: { trustedRatio } }: HouseRules,
 ): number {
-  const { ratio, ratingBand, charge } = held;
-  return loadHealthUncertainty({ ratio, trustedRatio, ratingBand, chargeSdPct: charge.sdPct }, conditions);
+  const { ratio, ratingBand, charge, battery } = held;
+  const own = referredTo(battery, 'load');
+  return loadHealthUncertainty(
+    { ratio, trustedRatio, ratingBand, chargeSdPct: charge.sdPct, ...(own ? { ownTests: own.tests } : {}) },
+    conditions,
+  );
 }
 
 /** What a load test of this battery is held against, in 12 V terms; null while charge or rating is unknown. */
@@ -165,6 +179,7 @@ export function loadConditions(
   const c20Ah = workingCapacity(evidence.battery);
   if (!evidence.openCircuit || !rating || c20Ah === undefined) return null;
   const { construction, nominalVolts } = evidence.battery;
+  const own = referredTo(evidence.battery, 'load');
   return {
     ...{ construction, c20Ah, temperatureC: task.temperatureC },
     voltsBefore: twelveVolt(evidence.openCircuit.volts, nominalVolts),
@@ -172,6 +187,7 @@ export function loadConditions(
     // Where the house takes the rating a step lower for cold, the limit is meant for that step.
     saeAmps: task.ratedBasis === 'half_rating' ? 2 * task.ratedAmps : rating.saeAmps,
     loadAmps: task.ratedAmps,
+    ...(own ? { newPct: own.pct } : {}),
   };
 }
 

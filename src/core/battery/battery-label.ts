@@ -1,5 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox';
 import { possibleRange } from '../quantity/entry';
+import { momentSchema } from '../quantity/moment';
 import { type BatteryType, CONSTRUCTIONS, type Construction, OTHER_CHEMISTRIES } from './construction';
 import { DUTIES, type Duty } from './duty';
 import { NOMINAL_VOLTS, type NominalVolts } from './nominal-volts';
@@ -67,6 +68,9 @@ export const BatteryLabelSchema = Type.Object(
       Type.Union([Type.Unsafe<Duty>({ enum: [...DUTIES], description: 'what it is for' }), Type.Null()]),
     ),
     baselineSiemens: Type.Optional(Type.Union([bounded('siemens', 'conductance when new, S'), Type.Null()])),
+    referenceFromMs: Type.Optional(
+      Type.Union([momentSchema('moment before which its tests are no reference, ms UTC'), Type.Null()]),
+    ),
   },
   { additionalProperties: false },
 );

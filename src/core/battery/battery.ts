@@ -3,6 +3,7 @@ import type { BatteryLabel, Rating, SlotNeeds } from './battery-label';
 import { type Construction, isLeadAcid } from './construction';
 import type { Duty } from './duty';
 import type { NominalVolts } from './nominal-volts';
+import type { OwnReference } from './own-reference';
 
 /** What the judgement needs to know of a battery, and nothing else. */
 export interface BatterySpec {
@@ -17,10 +18,17 @@ export interface BatterySpec {
   readonly duty?: Duty;
   /** Its conductance when new, S: where it is known it replaces the construction's usual figure. */
   readonly baselineSiemens?: number | null;
+  /** What its own tests came to when it was new; absent where there were none to go by. */
+  readonly reference?: OwnReference;
 }
 
-/** The spec of a lead-acid battery; undefined for another chemistry, which is recorded but never graded. */
-export function specOf(label: BatteryLabel): BatterySpec | undefined {
+/**
+ * The spec of a lead-acid battery, with what its own tests came to when it was new; undefined for another chemistry, which is
+ * recorded but never graded.
+ */
+export function specOf(
+  label: BatteryLabel & { readonly reference?: OwnReference | null },
+): BatterySpec | undefined {
   const {
     type,
     nominalVolts,
@@ -33,7 +41,8 @@ export function specOf(label: BatteryLabel): BatterySpec | undefined {
   } = label;
   if (!isLeadAcid(type)) return undefined;
   const spec = { construction: type, nominalVolts, ratings, c20Ah, rcMinutes, slot, baselineSiemens };
-  return duty === null ? spec : { ...spec, duty };
+  const { reference = null } = label;
+  return { ...spec, ...(duty === null ? {} : { duty }), ...(reference === null ? {} : { reference }) };
 }
 
 /** How tags are compared: scanners and people disagree about case, stray blanks and signs that look alike. */

@@ -17,6 +17,8 @@ export interface LoadConditions {
   /** The rated load, A. */
   readonly loadAmps: number;
   readonly c20Ah: number;
+  /** What this very unit read when it was new, percent of what is usual for its label; absent where nobody knows. */
+  readonly newPct?: number;
 }
 
 /**
@@ -35,6 +37,9 @@ const dropOf = (construction: Construction) =>
 /** New batteries give a little more than their label says. A model of ours. */
 const NEW_OVER_LABEL = 1.03;
 
+/** What a new unit reads that is as its label says. */
+const USUAL_PCT = 100;
+
 /** Open voltage of a full, settled battery at its own temperature, V of a battery of 12 V. */
 function fullOpenVolts(construction: Construction, temperatureC: number): number {
   return openCircuitVoltsAtCharge(100, construction, temperatureC);
@@ -45,12 +50,14 @@ export const carriedVolts = ({ construction, temperatureC, voltsBefore }: LoadCo
   Math.min(voltsBefore, fullOpenVolts(construction, temperatureC));
 
 /** What a battery of full health loses beside its activation under this load, V. */
-function healthyDrop({ construction, temperatureC, chargePct, saeAmps, loadAmps }: LoadConditions): number {
+function healthyDrop(conditions: LoadConditions): number {
+  const { construction, temperatureC, chargePct, saeAmps, loadAmps, newPct = USUAL_PCT } = conditions;
   const { ohmicVolts, diffusionVolts } = dropOf(construction);
   const atHalfRating =
     NEW_OVER_LABEL *
     (ohmicVolts * resistanceAtTemperature(temperatureC) * resistanceRise(chargePct) + diffusionVolts);
-  return atHalfRating * (requirePositive('loadAmps', loadAmps) / (requirePositive('saeAmps', saeAmps) / 2));
+  const ofThisLoad = requirePositive('loadAmps', loadAmps) / (requirePositive('saeAmps', saeAmps) / 2);
+  return atHalfRating * ofThisLoad * (USUAL_PCT / requirePositive('newPct', newPct));
 }
 
 const activation = ({ construction, temperatureC, loadAmps, c20Ah }: LoadConditions) =>
@@ -87,12 +94,16 @@ export function loadVoltsAtFullCharge(volts: number, conditions: LoadConditions)
 
 /** Relative uncertainty at the rated load, and where the scaling is trusted no further. A model of ours. */
 const LEAST_UNCERTAINTY = 0.06;
+/** What remains of it against the unit's own first tests: of each reading, and of how a unit differs as it ages. A model of ours. */
+const OWN_READING_SD = 0.025;
+const OWN_AGEING_SD = 0.045;
 const MOST_UNCERTAINTY = 0.15;
 
 /**
  * Standard uncertainty of health from a load test, as a share of it: 6 % at the rated load, growing with
  * `|ln(I2/I1)|` to 15 % at the largest trusted ratio and staying there; with it in quadrature the band of the rating that
- * the health is told against, and what the uncertainty of the charge makes of it.
+ * the health is told against, and what the uncertainty of the charge makes of it. Against the unit's own first tests neither
+ * its maker nor the rating is in it, but those tests are.
  */
 export function loadHealthUncertainty(
   held: {
@@ -104,15 +115,23 @@ export function loadHealthUncertainty(
     readonly ratingBand: number;
     /** Standard uncertainty of the charge, percent. */
     readonly chargeSdPct: number;
+    /** Tests of its own that it is held against; absent where it is held against its label. */
+    readonly ownTests?: number;
   },
   conditions: Pick<LoadConditions, 'construction' | 'temperatureC' | 'chargePct'>,
 ): number {
   const distance = Math.abs(Math.log(requirePositive('ratio', held.ratio))) / Math.log(held.trustedRatio);
-  const own = Math.min(
-    MOST_UNCERTAINTY,
-    LEAST_UNCERTAINTY + (MOST_UNCERTAINTY - LEAST_UNCERTAINTY) * distance,
-  );
-  return Math.hypot(own, held.ratingBand, byCharge(held.chargeSdPct, conditions));
+  const { ownTests } = held;
+  const least =
+    ownTests === undefined ? LEAST_UNCERTAINTY : againstOwnTests(OWN_READING_SD, OWN_AGEING_SD, ownTests);
+  const own = Math.min(MOST_UNCERTAINTY, least + (MOST_UNCERTAINTY - least) * distance);
+  const ratingBand = ownTests === undefined ? held.ratingBand : 0;
+  return Math.hypot(own, ratingBand, byCharge(held.chargeSdPct, conditions));
+}
+
+/** Relative uncertainty of a reading that is held against the mean of a unit's own first ones. */
+export function againstOwnTests(readingSd: number, ageingSd: number, tests: number): number {
+  return Math.hypot(readingSd, readingSd / Math.sqrt(requirePositive('tests', tests)), ageingSd);
 }
 
 /** What an uncertain charge leaves open of the drop, as a share of it. */

@@ -5,6 +5,7 @@ import type { Evidence, Trace } from '../assessment/evidence';
 import type { StepId } from '../assessment/step-id';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
+import type { OwnReference, ReferenceReading } from '../battery/own-reference';
 import type { Vehicle } from '../battery/vehicle';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
@@ -22,6 +23,8 @@ export interface BatteryRecord extends BatteryLabel {
   readonly id: string;
   /** Counts the changes of its label; whoever puts it right says which one was seen. */
   readonly revision?: number;
+  /** What its tests came to when it was new, where they are known and were asked for: worked out, never stored. */
+  readonly reference?: OwnReference;
 }
 
 export interface RunRecord {
@@ -94,6 +97,10 @@ export interface BatteryStory {
   readonly slots: readonly SlotHeld[];
   /** The open voltage of each run that read it more than once, as found and as left, V. */
   readonly opened: Readonly<Record<string, readonly [foundVolts: number, leftVolts: number]>>;
+  /** What its tests of its first half year came to, the oldest first. */
+  readonly firstTests: readonly ReferenceReading[];
+  /** The site's day, YYYY-MM-DD. */
+  readonly today: string;
 }
 
 /** A load test of which the course was recorded. */

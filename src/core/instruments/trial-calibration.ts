@@ -24,9 +24,10 @@ interface Told {
 /** Faults that leave no one truth: a joint’s resistance hangs on the current, and what was stirred is another battery. */
 const NO_ONE_TRUTH: ReadonlySet<string> = new Set(['joint', 'open_joint', 'stratification']);
 
-function toldIn({ told, fault, mended, spec, healthPct }: Trial): Told[] {
+function toldIn({ told, fault, mended, spec, healthPct, ownHealthPct }: Trial): Told[] {
   if (!told || mended || spec.ratings.length === 0 || NO_ONE_TRUTH.has(fault?.kind ?? '')) return [];
-  return [{ error: told.healthPct - healthPct, sdPct: told.healthSdPct }];
+  const truth = spec.reference ? ownHealthPct : healthPct;
+  return [{ error: told.healthPct - truth, sdPct: told.healthSdPct }];
 }
 
 function calibrationOf(name: string, trials: readonly Trial[]): Calibration {

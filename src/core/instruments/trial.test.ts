@@ -13,6 +13,8 @@ interface Accuracy {
     Record<'construction' | 'temperature' | 'duty' | 'block' | 'fault', readonly TrialRow[]>
   >;
   readonly calibrations: readonly Calibration[];
+  /** The same of units that were all tested when they were new. */
+  readonly own: { readonly summary: TrialSummary; readonly calibrations: readonly Calibration[] };
   readonly good: Share;
   readonly bad: Share;
 }
@@ -24,7 +26,7 @@ describe('the judgement against the truth of 10,000 simulated batteries, makers 
     encoding: 'utf8',
     maxBuffer: 1 << 26,
   });
-  const { full, cuts, calibrations, good, bad } = JSON.parse(stdout) as Accuracy;
+  const { full, cuts, calibrations, own, good, bad } = JSON.parse(stdout) as Accuracy;
 
   it('condemns at most 0.5 % of the fit, returns at most 1 % of the unfit, leaves at most 3 % open', () => {
     expect(full.trials).toBe(10_000);
@@ -52,8 +54,11 @@ describe('the judgement against the truth of 10,000 simulated batteries, makers 
     expect(rate(bad)).toBeGreaterThan(0.98);
   });
 
-  it('is as sure of a health as it says, in every band', () => {
-    const bands = calibrations.filter(({ name }) => name !== WITH_A_MISTAKE);
+  it.each([
+    ['against its label', calibrations],
+    ['against its own first tests', own.calibrations],
+  ])('is as sure of a health as it says, in every band: %s', (_against, told) => {
+    const bands = told.filter(({ name }) => name !== WITH_A_MISTAKE);
     expect(bands.length).toBeGreaterThan(15);
     for (const { name, count, withinOne, withinTwo, bias } of bands) {
       const holds = [withinOne >= 0.6, withinOne <= 0.76, withinTwo >= 0.92, withinTwo <= 0.98];
@@ -64,6 +69,16 @@ describe('the judgement against the truth of 10,000 simulated batteries, makers 
         true,
       ]);
     }
+  });
+
+  it('errs less where a unit was tested when it was new, and condemns and returns no more than it may', () => {
+    const [byLabel] = calibrations;
+    const [byOwn] = own.calibrations;
+    expect(byOwn?.spread).toBeLessThan(0.93 * (byLabel?.spread ?? 0));
+    expect(byOwn?.toldSd).toBeLessThan(0.93 * (byLabel?.toldSd ?? 0));
+    expect(Math.abs(byOwn?.bias ?? 1)).toBeLessThanOrEqual(1);
+    expect(rate(own.summary.wronglyCondemned)).toBeLessThanOrEqual(0.005);
+    expect(rate(own.summary.wronglyReturned)).toBeLessThanOrEqual(0.01);
   });
 });
 

@@ -1,8 +1,10 @@
+import { firstTests } from '../assessment/first-tests';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
 import type { Duty } from '../battery/duty';
 import type { NominalVolts } from '../battery/nominal-volts';
+import { ownReference } from '../battery/own-reference';
 import { FAULT_KINDS, type Fault } from '../physics/faults';
 import { fitnessPct, trueCapacityPct } from '../physics/fitness';
 import { AS_LABELLED, drawMaker, type Maker } from '../physics/maker';
@@ -27,6 +29,8 @@ export interface Trial {
   readonly mistake: Mistake | null;
   /** What it can truly crank, percent of its rating. */
   readonly healthPct: number;
+  /** The same, percent of what this very unit cranked when it was new: what a reference tells it against. */
+  readonly ownHealthPct: number;
   /** What its plates truly hold, percent of its label, and whether the procedure came to know it. */
   readonly capacityPct: number;
   readonly capacityTold: boolean;
@@ -73,10 +77,14 @@ const HOTTEST_C = 48;
 export interface World {
   readonly maker: (chance: Chance) => Maker;
   readonly mistakes: boolean;
+  /** Every unit was tested when it was new. */
+  readonly remembered?: true;
 }
 
 /** The world as it is: makers differ, and one run in five goes wrong somewhere. */
 export const UNTIDY: World = { maker: drawMaker, mistakes: true };
+/** The same, where every unit has its own first tests to be held against. */
+export const REMEMBERED: World = { ...UNTIDY, remembered: true };
 /** Every unit as its label says, every step as it is asked for: what the procedure is good for at best. */
 export const TIDY: World = { maker: () => AS_LABELLED, mistakes: false };
 
@@ -87,12 +95,14 @@ export function tryOne(
   habits: HandHabits = THOROUGH,
   world: World = UNTIDY,
 ): Trial {
-  const spec = drawSpec(chance);
+  const label = drawSpec(chance);
   const fault = drawFault(chance);
   const worn = wornBy(chance.between(0, 1.5) * LIFE_YEARS, LIFE_YEARS);
   // No two units leave the factory alike.
-  const health = worn.health * (1 + chance.normal(0.03));
+  const asNew = 1 + chance.normal(0.03);
+  const health = worn.health * asNew;
   const maker = world.maker(chance);
+  const spec = world.remembered ? testedWhenNew(label, { asNew, maker }, chance, rules) : label;
   const model = modelOf({ spec, health, capacity: worn.capacity, faults: fault ? [fault] : [], maker });
   if (!model) throw new Error('every label of the trial has a rating or a capacity');
   const temperatureC = chance.between(COLDEST_C, HOTTEST_C);
@@ -110,6 +120,7 @@ export function tryOne(
   return {
     ...{ spec, temperatureC, chargePct, fault, mistake, healthPct: trueHealthPct(model) },
     ...{ verdict: assessment.verdict, grade: assessment.grade, decidedBy: assessment.decidedBy },
+    ownHealthPct: trueHealthPct(model) / asNew,
     mended: hand.model !== model,
     told: told && !told.indicative ? { healthPct: told.pct, healthSdPct: told.sdPct } : null,
     capacityPct: trueCapacityPct(model),
@@ -119,6 +130,39 @@ export function tryOne(
     taken: new Set(hand.readings.map(({ kind }) => kind)),
   };
 }
+
+/** How often a unit was tested in its first half year, and how it was met then. */
+const MOST_FIRST_TESTS = 2;
+const FIRST_TEMPERATURES_C = [2, 35] as const;
+const FIRST_CHARGES_PCT = [80, 99] as const;
+
+/** A label with what the first tests of this unit came to: once or twice, on mild days, by a hand that makes no mistake. */
+function testedWhenNew(
+  spec: BatterySpec,
+  { asNew, maker }: { readonly asNew: number; readonly maker: Maker },
+  chance: Chance,
+  rules: HouseRules,
+): BatterySpec {
+  const model = modelOf({ spec, health: asNew, capacity: 1, faults: [], maker });
+  if (!model) return spec;
+  const times = chance.uniform() < 0.5 ? 1 : MOST_FIRST_TESTS;
+  const told = Array.from({ length: times }, () => {
+    const [temperatureC, chargePct] = [
+      chance.between(...FIRST_TEMPERATURES_C),
+      chance.between(...FIRST_CHARGES_PCT),
+    ];
+    const hand = new BenchHand({
+      ...{ spec, model, rules, chance, startedAtMs: 0, technicianId: 'trial', habits: THOROUGH },
+      state: arrivingState(model, chargePct, temperatureC, FIRST_REST_HOURS),
+    });
+    hand.work({ symptom: 'routine', restHours: FIRST_REST_HOURS });
+    return firstTests(hand.judged().evidence, spec);
+  });
+  const reference = ownReference(told.flat());
+  return reference ? { ...spec, reference } : spec;
+}
+
+const FIRST_REST_HOURS = 14;
 
 const spreadOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
 

@@ -17,6 +17,7 @@ import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
 import { StartRun } from '@/ui/start-run';
 import { LoadTraces } from './load-traces';
+import { ReferenceCard } from './reference-card';
 import { RunTable } from './run-table';
 
 /** A battery's whole story: what its label says, what it measured, run by run. */
@@ -57,7 +58,10 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         </p>
       )}
       <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
-        <Identity battery={battery} rules={story.rules} />
+        <div className="grid gap-5">
+          <Identity battery={battery} rules={story.rules} />
+          {spec && dutyOf(spec) !== 'deep_cycle' && <ReferenceCard story={story} />}
+        </div>
         <div className="grid gap-5">
           {spec && dutyOf(spec) !== 'deep_cycle' && <HealthOverTime story={story} />}
           {spec && dutyOf(spec) !== 'starting' && <CapacityOverTime story={story} />}
@@ -220,7 +224,10 @@ function HealthOverTime({ story }: { readonly story: BatteryStory }) {
   });
   return (
     <section aria-label="Health" className="sheet grid gap-2 p-4">
-      <h2 className="heading">Health, % of the rating, corrected for temperature and charge</h2>
+      <h2 className="heading">
+        Health, % of {story.battery.reference ? 'what it had when new' : 'the rating'}, corrected for
+        temperature and charge
+      </h2>
       {points.length === 0 ? (
         <p className="py-8 text-soft">No run has shown its health yet. A load test does.</p>
       ) : (

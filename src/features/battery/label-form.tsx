@@ -83,7 +83,10 @@ function useSaving(form: Form, battery: BatteryRecord | undefined) {
     const technicianId = whoIsHere();
     if (technicianId === null) return;
     const id = battery?.id ?? newId;
-    const body = { id, technicianId, label: labelOf(fields) };
+    const label = labelOf(fields);
+    const { referenceFromMs } = battery ?? {};
+    // The form does not ask for it: it is said on the Battery page, and stays.
+    const body = { id, technicianId, label: referenceFromMs == null ? label : { ...label, referenceFromMs } };
     const seenRevision = battery?.revision ?? 1;
     const reply = battery
       ? await send<{ id: string }>(`/api/batteries/${id}`, { ...body, seenRevision }, { method: 'PUT' })

@@ -1,6 +1,7 @@
 import dynamic from 'next/dynamic';
 import { memo } from 'react';
 import type { Assessment } from '@/core/assessment/assess';
+import { healthBasisWords } from '@/core/assessment/estimate-words';
 import type { Evidence } from '@/core/assessment/evidence';
 import { type Finding, type FindingCode, heldAgainst, type Measured } from '@/core/assessment/finding';
 import type { StepId } from '@/core/assessment/step-id';
@@ -161,6 +162,7 @@ function Estimates({ judgement }: { readonly judgement: Judgement }) {
   const { evidence, assessment, rules } = judgement;
   const { charge, health } = assessment.estimates;
   const duty = dutyOf(evidence.battery);
+  const basis = healthBasisWords(assessment.estimates);
   const healthLimit =
     health && health.pct < rules.health.retirePct ? rules.health.retirePct : rules.health.servePct;
   return (
@@ -180,6 +182,7 @@ function Estimates({ judgement }: { readonly judgement: Judgement }) {
           against={healthLimit === rules.health.retirePct ? 'retire' : 'serve'}
           indicative={health?.indicative === true}
         >
+          {basis !== null && <p className="text-sm text-soft">{basis}</p>}
           <WorkingOf
             code={healthLimit === rules.health.retirePct ? 'worn' : 'ageing'}
             judgement={judgement}

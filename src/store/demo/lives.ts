@@ -8,7 +8,7 @@ import { type Chance, seededChance } from '@/core/quantity/chance';
 import { DEMO_FLEET, type DemoVehicle, type Kit, placeOf } from './fleet';
 import { rulesAt } from './house';
 import { DEMO_BATTERIES, type DemoBattery } from './scenario';
-import { type DemoUnit, gradedSpec, MS_PER_DAY, meet } from './units';
+import { type DemoUnit, gradedSpec, MS_PER_DAY, meet, type Remembered } from './units';
 
 const DAYS_PER_YEAR = 365.25;
 const HOUR_MS = 3_600_000;
@@ -51,6 +51,7 @@ export interface Stage {
   readonly nowMs: number;
   readonly winters: number;
   readonly technicianIds: readonly [string, ...string[]];
+  readonly remembered: Remembered;
 }
 
 /** Gives out tags in the order in which batteries come into the house. */
@@ -158,7 +159,13 @@ function check(vehicle: DemoVehicle, unit: DemoUnit, dayMs: number, stage: Stage
   const restHours = chance.pick([13, 13, 5, 2]);
   const bench = meet(
     {
-      ...{ unit, atMs, chargePct, restHours, temperatureC: monthC + chance.normal(3) },
+      ...{
+        unit: stage.remembered.of(unit),
+        atMs,
+        chargePct,
+        restHours,
+        temperatureC: monthC + chance.normal(3),
+      },
       technicianId: chance.pick(stage.technicianIds),
       rules: rulesAt(atMs, stage.nowMs),
       habits: habitsOf(unit, atMs, stage.nowMs, chance),
@@ -167,6 +174,7 @@ function check(vehicle: DemoVehicle, unit: DemoUnit, dayMs: number, stage: Stage
   );
   bench.work({ symptom: 'routine', restHours, seen: seenOf(unit, chance) });
   bench.wait(1);
+  stage.remembered.learn(unit, bench, atMs);
   return { tag: unit.label.tag, bench, finished: true };
 }
 

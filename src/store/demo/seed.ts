@@ -19,7 +19,7 @@ import { HOUSE } from './house';
 import type { DemoRun } from './lives';
 import { demoRack } from './rack';
 import { DEMO_SITE, TECHNICIAN_NAMES } from './scenario';
-import { MS_PER_DAY } from './units';
+import { MS_PER_DAY, Remembered } from './units';
 
 const SEED = 20_260_105;
 const RACK_SEED = 20_261_123;
@@ -42,7 +42,7 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
   });
   await seedRules(store, nowMs, first.id);
   const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
-  const history = demoHistory({ nowMs, winters, technicianIds });
+  const history = demoHistory({ nowMs, winters, technicianIds, remembered: new Remembered() });
   const beganMs = nowMs - winters * 366 * MS_PER_DAY;
   await store.write(async (transaction) => {
     const idByTag = await seedBatteries(transaction, history.labels, { chance, byId: first.id, beganMs });

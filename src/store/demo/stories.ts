@@ -32,7 +32,7 @@ function enter(
 ): BenchHand {
   const battery = DEMO_BATTERIES.find(({ label }) => label.tag === tagOf(number));
   if (!battery) throw new Error(`the scenario has no ${tagOf(number)}`);
-  const unit = namedUnit(battery, stage.nowMs);
+  const unit = stage.remembered.of(namedUnit(battery, stage.nowMs));
   const years = (atMs - unit.bornMs) / MS_PER_DAY / DAYS_PER_YEAR;
   const chance = seededChance(31 * number + Math.round((stage.nowMs - atMs) / MS_PER_MINUTE));
   return meet(

@@ -1,5 +1,7 @@
+import { firstTests } from '@/core/assessment/first-tests';
 import { type BatterySpec, specOf } from '@/core/battery/battery';
 import type { BatteryLabel } from '@/core/battery/battery-label';
+import { firstHalfYear, ownReference, type ReferenceReading } from '@/core/battery/own-reference';
 import { arrivingState } from '@/core/instruments/arriving-state';
 import { BenchHand } from '@/core/instruments/bench-hand';
 import { AS_ASKED, type HandHabits } from '@/core/instruments/hand-habits';
@@ -37,6 +39,29 @@ export function gradedSpec(label: BatteryLabel): BatterySpec {
   const spec = specOf(label);
   if (!spec) throw new Error(`${label.tag} cannot be graded`);
   return spec;
+}
+
+/** What the first tests of the units came to, as far as the history has been told. */
+export class Remembered {
+  private readonly tests = new Map<string, ReferenceReading[]>();
+
+  /** The unit as it is known now: with the reference that its first tests make. */
+  of(unit: DemoUnit): DemoUnit {
+    const reference = ownReference(this.tests.get(unit.label.tag) ?? []);
+    return reference ? { ...unit, spec: { ...unit.spec, reference } } : unit;
+  }
+
+  /** Takes in a run that was brought to an end. */
+  learn({ label, spec }: DemoUnit, bench: BenchHand, startedAtMs: number): void {
+    const span = firstHalfYear(label);
+    if (!span || startedAtMs < span[0] || startedAtMs >= span[1]) return;
+    const told = firstTests(bench.judged().evidence, spec);
+    const known = this.tests.get(label.tag) ?? [];
+    this.tests.set(label.tag, [
+      ...known,
+      ...told.map((test) => ({ ...test, runId: label.tag, atMs: startedAtMs })),
+    ]);
+  }
 }
 
 /** Where and when a unit is met. */

@@ -17,6 +17,13 @@ const forced = Type.Boolean();
 
 const label = BatteryLabelSchema.properties;
 
+const ReferenceSchema = open({
+  loadPct: optional(number),
+  loads: Type.Integer({ minimum: 0, maximum: 10_000 }),
+  conductancePct: optional(number),
+  conductances: Type.Integer({ minimum: 0, maximum: 10_000 }),
+});
+
 const SpecSchema = open({
   construction: oneOf(CONSTRUCTIONS),
   nominalVolts: label.nominalVolts,
@@ -26,6 +33,7 @@ const SpecSchema = open({
   slot: label.slot,
   duty: label.duty,
   baselineSiemens: label.baselineSiemens,
+  reference: Type.Optional(ReferenceSchema),
 });
 
 const InspectionSchema = open(
