@@ -11,10 +11,17 @@ const TESTS = [
   'core/assessment/ledger.test',
   'core/assessment/levers.test',
   'core/assessment/load-result.test',
+  'core/assessment/capacity-result.test',
+  'core/assessment/first-tests.test',
+  'core/battery/own-reference.test',
+  'core/assessment/measured-words.test',
+  'core/assessment/estimate-words.test',
+  'core/assessment/crank-course.test',
   'core/correction/correction.test',
   'core/correction/once-only.test',
   'core/assessment/rule-table.properties.test',
   'core/assessment/properties.test',
+  'core/assessment/blocks.test',
 ];
 
 const harness = './scripts/mutation/harness.mjs';

@@ -22,6 +22,10 @@ it.each = (rows) => (name, test) => {
   for (const row of rows) it(name, () => (Array.isArray(row) ? test(...row) : test(row)));
 };
 
+describe.each = (rows) => (name, declare) => {
+  for (const row of rows) describe(`${name} ${row}`, () => (Array.isArray(row) ? declare(...row) : declare(row)));
+};
+
 Object.assign(globalThis, { describe, it, test: it, expect });
 
 /** Runs everything that was declared, in order. */
