@@ -2,6 +2,7 @@
 const CORE_ORDER = [
   ['quantity'],
   ['battery'],
+  ['vehicle'],
   ['correction'],
   ['rules'],
   ['assessment', 'steps', 'procedure'],

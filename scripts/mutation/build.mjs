@@ -11,7 +11,7 @@ const TESTS = [
   'core/assessment/ledger.test',
   'core/assessment/levers.test',
   'core/assessment/load-result.test',
-  'core/assessment/capacity-result.test',
+  'core/assessment/capacity-edges.test',
   'core/assessment/first-tests.test',
   'core/battery/own-reference.test',
   'core/assessment/measured-words.test',
@@ -19,9 +19,9 @@ const TESTS = [
   'core/assessment/crank-course.test',
   'core/correction/correction.test',
   'core/correction/once-only.test',
+  'core/assessment/capacity-result.test',
   'core/assessment/rule-table.properties.test',
   'core/assessment/properties.test',
-  'core/assessment/blocks.test',
 ];
 
 const harness = './scripts/mutation/harness.mjs';

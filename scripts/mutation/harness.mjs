@@ -23,7 +23,8 @@ it.each = (rows) => (name, test) => {
 };
 
 describe.each = (rows) => (name, declare) => {
-  for (const row of rows) describe(`${name} ${row}`, () => (Array.isArray(row) ? declare(...row) : declare(row)));
+  for (const row of rows)
+    describe(`${name} ${row}`, () => (Array.isArray(row) ? declare(...row) : declare(row)));
 };
 
 Object.assign(globalThis, { describe, it, test: it, expect });

@@ -33,7 +33,7 @@ describe('a run', () => {
       'settle',
       'open_circuit',
     ]);
-    expect(view.rules).toMatchObject({ id: 'integra-standard', version: 5 });
+    expect(view.rules).toMatchObject({ id: 'integra-standard', version: 6 });
   });
 
   it('refuses what cannot be, naming it, and stores nothing of it', async () => {

@@ -16,7 +16,7 @@ import type { BatteryType } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
 import type { NominalVolts } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
-import type { VehicleClass } from '@/core/battery/vehicle';
+import type { VehicleClass } from '@/core/vehicle/vehicle';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';

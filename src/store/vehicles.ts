@@ -1,6 +1,6 @@
 import { group } from 'd3-array';
 import { desc, eq, inArray } from 'drizzle-orm';
-import type { Vehicle } from '@/core/battery/vehicle';
+import type { Vehicle } from '@/core/vehicle/vehicle';
 import type { SlotHeld } from '@/core/exchange/views';
 import type { Store } from './database';
 import { slots, vehicles } from './schema';

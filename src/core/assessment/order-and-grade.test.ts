@@ -60,7 +60,7 @@ describe('findings', () => {
   });
 
   it('name the rules and the core that made them', () => {
-    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 5 }, core: CORE_VERSION });
+    expect(judge({})).toMatchObject({ rules: { id: 'integra-standard', version: 6 }, core: CORE_VERSION });
   });
 });
 

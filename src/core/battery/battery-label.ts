@@ -28,7 +28,7 @@ const RatingSchema = Type.Object(
 );
 
 /** What the vehicle or slot asks for, as its plate or handbook says. */
-const SlotSchema = Type.Object(
+export const SlotNeedsSchema = Type.Object(
   {
     type: Type.Unsafe<Construction | null>(
       Type.Union([...CONSTRUCTIONS.map((name) => Type.Literal(name)), Type.Null()]),
@@ -42,7 +42,7 @@ const SlotSchema = Type.Object(
 export type Rating = Static<typeof RatingSchema>;
 
 /** What a vehicle or slot asks of its battery; null where nobody noted it. */
-export type SlotNeeds = Static<typeof SlotSchema>;
+export type SlotNeeds = Static<typeof SlotNeedsSchema>;
 
 /** What a battery's label says: all that a person registers. */
 export const BatteryLabelSchema = Type.Object(
@@ -63,7 +63,7 @@ export const BatteryLabelSchema = Type.Object(
       description: 'day it was fitted',
     }),
     group: Type.Optional(Type.String({ maxLength: TAG_LENGTH, description: 'group or size as printed' })),
-    slot: Type.Optional(Type.Union([SlotSchema, Type.Null()])),
+    slot: Type.Optional(Type.Union([SlotNeedsSchema, Type.Null()])),
     duty: Type.Optional(
       Type.Union([Type.Unsafe<Duty>({ enum: [...DUTIES], description: 'what it is for' }), Type.Null()]),
     ),

@@ -6,11 +6,11 @@ import type { StepId } from '../assessment/step-id';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
 import type { OwnReference, ReferenceReading } from '../battery/own-reference';
-import type { Vehicle } from '../battery/vehicle';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
 import type { Reading } from '../steps/reading';
+import type { Vehicle } from '../vehicle/vehicle';
 import type { UsedColumn } from './readings-csv/columns';
 
 export interface Technician {

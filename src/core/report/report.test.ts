@@ -84,7 +84,7 @@ describe('a slip', () => {
     expect(made).toMatchObject({
       ...{ tag: 'FH-1', verdict: 'serve', verdictWords: 'Return to service', grade: 'A', finished: true },
       ...{ testedBy: 'Maro Tindell', next: ['Put it back to work.'], core: expect.any(String) },
-      rules: 'Integra standard, version 5',
+      rules: 'Integra standard, version 6',
       closing: expect.stringContaining('licensed practice decide'),
     });
     expect(made.battery).toContainEqual(['Rating', '570 A SAE']);

@@ -3,7 +3,7 @@ import type { HouseRules } from './house-rules';
 
 /** What contradicts itself in rules whose figures are each possible. Empty when nothing does. */
 export function contradictionsIn(rules: HouseRules): Problem[] {
-  const { health, capacity, cells, charge, surface, load, vehicle, temperature } = rules;
+  const { health, capacity, cells, charge, surface, load, vehicle, check, temperature } = rules;
   return [
     rising(
       'load/limitVoltsByCelsius',
@@ -28,6 +28,17 @@ export function contradictionsIn(rules: HouseRules): Problem[] {
     rising('cells', [cells.evenSpread, cells.faultySpread], 'a faulty spread above an even one'),
     rising('charge/shortedCellVolts25', charge.shortedCellVolts25, 'a span that rises'),
     rising('vehicle/regulatedVolts', vehicle.regulatedVolts, 'a span that rises'),
+    rising(
+      'check/soundOutputAmps',
+      [check.failedOutputAmps, check.soundOutputAmps],
+      'an output that is sound above one that has failed',
+    ),
+    rising('check/netAmps', [check.netAmps, check.endlessNetAmps], 'what is endless above what is usual'),
+    rising(
+      'check/startSeconds',
+      [check.startSeconds, check.slowStartSeconds],
+      'a slow start longer than a ready one',
+    ),
     rising('temperature', [temperature.lowestC, temperature.highestC], 'the highest above the lowest'),
     surface.restMinutes > 0 ? null : problem('surface/restMinutes', surface.restMinutes, 'more than 0 min'),
   ].filter((found) => found !== null);

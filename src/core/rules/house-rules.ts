@@ -4,6 +4,9 @@ import { LOAD_SETTINGS } from '../battery/load-to-set';
 
 const percent = (description: string) => Type.Number({ minimum: 0, maximum: 100, description });
 const volts = (description: string) => Type.Number({ minimum: 0, maximum: 20, description });
+const amps = (description: string) =>
+  Type.Number({ minimum: 0, maximum: 1000, description: `${description}, A` });
+const seconds = (description: string) => Type.Number({ minimum: 0, maximum: 120, description });
 const minutes = (description: string) => Type.Number({ minimum: 0, maximum: 10_000, description });
 const celsius = (description: string) => Type.Number({ minimum: -60, maximum: 90, description });
 const record = <P extends Parameters<typeof Type.Object>[0]>(properties: P) =>
@@ -172,6 +175,24 @@ export const HouseRulesSchema = record({
     regulatedVolts: pair(volts('from'), volts('to'), 'regulated voltage at 1500 to 2500 rpm, no load'),
     regulatedByVehicle: Type.Boolean({ description: 'the vehicle’s own regulated voltage is used' }),
     drawAmps: Type.Number({ minimum: 0, maximum: 5, description: 'parasitic draw, modules asleep, A' }),
+  }),
+  check: record({
+    loadedVolts: volts('least regulated voltage with all loads on'),
+    leastRiseVolts: volts('least rise of the regulated voltage over the resting one'),
+    speedRiseVolts: volts('most that the regulated voltage rises from idle to 2000 rpm'),
+    outputPct: percent('least output of an alternator, of its rating'),
+    soundOutputAmps: amps('output from which an alternator of unknown rating is sound'),
+    failedOutputAmps: amps('output under which an alternator of unknown rating has failed'),
+    netAmps: amps('net current into the battery, minutes after a start, that it falls below'),
+    endlessNetAmps: amps('net current from which a battery takes charge without end'),
+    rippleVolts: volts('most ripple, AC'),
+    feedVolts: volts('most that the feed of the regulator lies under the battery'),
+    startCableVolts: volts('voltage drop of the starter cable, cranking'),
+    solenoidVolts: volts('voltage drop of the solenoid contacts, cranking'),
+    startGroundVolts: volts('voltage drop of the ground of the starter, cranking'),
+    holdVolts: volts('voltage that a battery holds minutes after a run'),
+    startSeconds: seconds('seconds in which a warm engine starts readily'),
+    slowStartSeconds: seconds('seconds from which a start is slow'),
   }),
   temperature: record({
     lowestC: celsius('under it nothing is judged'),

@@ -6,7 +6,7 @@ import type { HouseRules } from './house-rules';
  */
 export const STANDARD_RULES: HouseRules = {
   id: 'integra-standard',
-  version: 5,
+  version: 6,
   name: 'Integra standard',
   charge: {
     loadGatePct: 65,
@@ -86,6 +86,12 @@ export const STANDARD_RULES: HouseRules = {
     regulatedVolts: [13.5, 14.7],
     regulatedByVehicle: false,
     drawAmps: 0.05,
+  },
+  check: {
+    ...{ loadedVolts: 13.2, leastRiseVolts: 0.5, speedRiseVolts: 0.3, outputPct: 70, soundOutputAmps: 60 },
+    ...{ failedOutputAmps: 30, netAmps: 10, endlessNetAmps: 30, rippleVolts: 0.5, feedVolts: 0.5 },
+    ...{ startCableVolts: 0.2, solenoidVolts: 0.3, startGroundVolts: 0.2, holdVolts: 12.2 },
+    ...{ startSeconds: 2, slowStartSeconds: 5 },
   },
   temperature: { lowestC: -18, highestC: 50, freezingReserveK: 5 },
 };

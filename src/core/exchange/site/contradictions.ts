@@ -1,11 +1,11 @@
 import { tagKey } from '../../battery/battery';
-import type { Slot, Vehicle } from '../../battery/vehicle';
 import { type Problem, problem } from '../../quantity/result';
 import { lookAlikeKey } from '../../quantity/written-text';
 import { contradictionsIn as contradictionsInRules } from '../../rules/check-rules';
 import { STANDARD_RULES } from '../../rules/standard-rules';
 import { impossibleIn } from '../../steps/check-in-run';
 import { currentReadings } from '../../steps/current-readings';
+import type { Slot, Vehicle } from '../../vehicle/vehicle';
 import { MOST_PROBLEMS } from '../check-shape';
 import type { BatteryRecord, ImportRecord, LotRecord, Technician } from '../views';
 import type { SiteBattery, SiteRulesVersion, SiteRun } from './records';

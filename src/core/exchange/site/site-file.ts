@@ -1,7 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox';
-import { SlotSchema, VehicleSchema } from '../../battery/vehicle';
 import { momentSchema } from '../../quantity/moment';
 import { fail, type Result, succeed } from '../../quantity/result';
+import { SlotSchema, VehicleSchema } from '../../vehicle/vehicle';
 import { FIRST_SHAPES } from '../stored/shapes';
 import { upgradedRecord } from '../stored/stored-records';
 import { contradictionsIn } from './contradictions';

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox';
-import { SlotSchema, VehicleSchema } from '../../battery/vehicle';
 import { momentSchema } from '../../quantity/moment';
+import { SlotSchema, VehicleSchema } from '../../vehicle/vehicle';
 import { FIRST_SHAPES, SHAPES, type Shapes, ShapesSchema } from '../stored/shapes';
 import {
   ImportRecordSchema,

@@ -1,0 +1,135 @@
+import { STANDARD_RULES } from '../rules/standard-rules';
+import { CAUSE_LABELS, CAUSES } from '../vehicle/cause';
+import { CHECK_NAMES, type CheckName, checkFacts } from '../vehicle/check-reading';
+import { type Segment, SIDE_FACTS, SIDES } from '../vehicle/path';
+import type { CheckEvidence } from './check-evidence';
+import { chancesOf, weightOf } from './ranking';
+import { nextOnSide, segmentResults } from './segment-drop';
+import table from './sign-weights.json';
+import { SIGNS, type Sign, seenSigns } from './signs';
+
+/** Something that can be read next. The battery’s own test on the Bench is one of them. */
+export interface Probe {
+  readonly of: CheckName | 'battery';
+  readonly segment: Segment | null;
+  readonly minutes: number;
+}
+
+/** A probe with how much it is expected to settle, bits a minute, and why. */
+export interface ProposedProbe extends Probe {
+  readonly bitsPerMinute: number;
+  readonly bits: number;
+  readonly reason: string;
+}
+
+/** What a test of the set on the Bench takes, minutes. Rule of the trade. */
+const BENCH_MINUTES = 12;
+/** Less than so many bits is not worth walking to the vehicle for. */
+const LEAST_BITS = 0.02;
+
+/** Everything that is still open. */
+export function openProbes(evidence: CheckEvidence): Probe[] {
+  const named = CHECK_NAMES.filter((name) => name !== 'drop_v' && !isRead(evidence, name)).map((of) => ({
+    ...{ of, segment: null },
+    minutes: checkFacts(of).minutes,
+  }));
+  const results = segmentResults(evidence, STANDARD_RULES);
+  const drops = SIDES.flatMap((side) => {
+    const next = nextOnSide(side, results);
+    return next
+      ? [{ of: 'drop_v' as const, segment: next.segment, minutes: checkFacts('drop_v').minutes }]
+      : [];
+  });
+  const once = drops.filter((one, at) => drops.findIndex(({ segment }) => segment === one.segment) === at);
+  const battery = { of: 'battery' as const, segment: null, minutes: BENCH_MINUTES };
+  return [...named, ...once, ...(evidence.batteryVerdict === null ? [battery] : [])];
+}
+
+const isRead = ({ measured, looked }: CheckEvidence, name: CheckName) => name in measured || name in looked;
+
+/** The open probes by what they are expected to settle a minute, the best first; those that settle nothing are left out. */
+export function proposedProbes(evidence: CheckEvidence): ProposedProbe[] {
+  const chances = chancesOf(evidence);
+  const known = new Set(seenSigns(evidence).map(({ sign }) => sign.id));
+  return openProbes(evidence)
+    .map((probe) => propose(probe, { evidence, chances, known }))
+    .filter(({ bits }) => bits >= LEAST_BITS)
+    .sort((one, other) => other.bitsPerMinute - one.bitsPerMinute);
+}
+
+/** The probe to make next; null where nothing that is open would settle anything. */
+export const nextProbe = (evidence: CheckEvidence): ProposedProbe | null =>
+  proposedProbes(evidence)[0] ?? null;
+
+interface Standing {
+  readonly evidence: CheckEvidence;
+  readonly chances: readonly number[];
+  readonly known: ReadonlySet<string>;
+}
+
+function propose(probe: Probe, at: Standing): ProposedProbe {
+  const gains = SIGNS.filter((sign) => !at.known.has(sign.id) && wouldShow(sign, probe, at)).map((sign) =>
+    gainOf(sign, at.chances),
+  );
+  const best = gains.reduce((most, gain) => (gain.bits > most.bits ? gain : most), { bits: 0, cause: 0 });
+  const cause = CAUSES[best.cause] ?? 'nothing_found';
+  return {
+    ...probe,
+    bits: best.bits,
+    bitsPerMinute: best.bits / probe.minutes,
+    reason: reasonFor(probe, CAUSE_LABELS[cause].toLowerCase()),
+  };
+}
+
+function reasonFor({ segment }: Probe, cause: string): string {
+  const side = SIDES.find((name) => name === segment);
+  if (side)
+    return `It tells ${cause} from the rest of the way: ${SIDE_FACTS[side].label.toLowerCase()} as a whole.`;
+  return `Of all that is open it says most, for the minutes that it takes, about: ${cause}.`;
+}
+
+/** Whether a sign would be there once this probe has been made. */
+function wouldShow(sign: Sign, probe: Probe, { evidence }: Standing): boolean {
+  if (probe.of === 'battery') return sign.id === 'battery';
+  if (probe.of === 'drop_v') return sign.segment === probe.segment;
+  // Which of two sets of bins holds is the regulator’s affair.
+  if (sign.id.endsWith('managed') !== (evidence.vehicle.regulator === 'computer') && isRegulated(sign))
+    return false;
+  return (
+    sign.needs.includes(probe.of) && sign.needs.every((name) => name === probe.of || isRead(evidence, name))
+  );
+}
+
+const isRegulated = ({ id }: Sign) => /^(idle|fast)(_loaded)?_v( managed)?$/.test(id);
+
+const SHARES: Readonly<Record<string, readonly (readonly number[])[]>> = table.shares;
+
+/** What a sign is expected to take from the doubt about all causes, bits, and the cause that it tells most of. */
+function gainOf(sign: Sign, chances: readonly number[]): { readonly bits: number; readonly cause: number } {
+  const all = chances.reduce((sum, chance) => sum + chance, 0);
+  const told = chances.map(() => 0);
+  sign.bins.forEach((_, bin) => {
+    const likely = chances.reduce(
+      (sum, chance, cause) => sum + (chance / all) * (SHARES[sign.id]?.[cause]?.[bin] ?? 0),
+      0,
+    );
+    chances.forEach((chance, cause) => {
+      const after = moved(chance, weightOf(sign, cause, bin));
+      told[cause] = (told[cause] ?? 0) + likely * (doubt(chance) - doubt(after));
+    });
+  });
+  const bits = told.reduce((sum, one) => sum + one, 0);
+  const cause = told.reduce((best, one, at) => (one > (told[best] ?? 0) ? at : best), 0);
+  return { bits, cause };
+}
+
+const moved = (chance: number, weight: number) => {
+  const odds = (chance / (1 - chance)) * Math.exp(weight);
+  return odds / (1 + odds);
+};
+
+/** How open a yes or no is, bits. */
+function doubt(chance: number): number {
+  if (chance <= 0 || chance >= 1) return 0;
+  return -(chance * Math.log2(chance) + (1 - chance) * Math.log2(1 - chance));
+}
