@@ -1,4 +1,7 @@
+import { check } from './check';
 import { grade } from './grade';
+
+const COMMANDS = { grade, check };
 
 // A reader that has seen enough (such as `head`) closes the pipe; that is no fault of the file's.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
@@ -6,4 +9,6 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
-process.exitCode = await grade(process.argv.slice(2), process);
+const [name = '', ...args] = process.argv.slice(2);
+if (!(name in COMMANDS)) throw new Error(`there is no command ${name}`);
+process.exitCode = await COMMANDS[name as keyof typeof COMMANDS](args, process);

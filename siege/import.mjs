@@ -45,7 +45,7 @@ export async function importUnderCaptures(base, pid, folder) {
   const file = join(folder, 'readings.csv');
   writeFileSync(file, text);
   const gradedAt = performance.now();
-  const graded = spawnSync(process.execPath, [join(root, 'scripts/grade.mjs'), file], {
+  const graded = spawnSync(process.execPath, [join(root, 'scripts/command.mjs'), 'grade', file], {
     maxBuffer: 1 << 29,
     encoding: 'utf8',
   });

@@ -47,15 +47,23 @@ export function openProbes(evidence: CheckEvidence): Probe[] {
 
 const isRead = ({ measured, looked }: CheckEvidence, name: CheckName) => name in measured || name in looked;
 
-/** The open probes by what they are expected to settle a minute, the best first; those that settle nothing are left out. */
+/**
+ * The open probes by what they are expected to settle a minute, the best first; those that settle nothing are left out. The resting
+ * voltage comes before all: what every other reading means hangs on the charge.
+ */
 export function proposedProbes(evidence: CheckEvidence): ProposedProbe[] {
   const chances = chancesOf(evidence);
   const known = new Set(seenSigns(evidence).map(({ sign }) => sign.id));
-  return openProbes(evidence)
+  const all = openProbes(evidence)
     .map((probe) => propose(probe, { evidence, chances, known }))
     .filter(({ bits }) => bits >= LEAST_BITS)
     .sort((one, other) => other.bitsPerMinute - one.bitsPerMinute);
+  const rest = all.find(({ of }) => of === 'rest_v');
+  if (!rest) return all;
+  return [{ ...rest, reason: REST_FIRST }, ...all.filter((probe) => probe !== rest)];
 }
+
+const REST_FIRST = 'What every other reading means hangs on the charge of the battery.';
 
 /** The probe to make next; null where nothing that is open would settle anything. */
 export const nextProbe = (evidence: CheckEvidence): ProposedProbe | null =>

@@ -1,4 +1,4 @@
-// Runs the grade command: bundles it when its sources have changed since the last bundle, then hands over.
+// Runs a command of the terminal (grade, check): bundles them when their sources have changed since the last bundle, then hands over.
 import { pathToFileURL } from 'node:url';
 import { bundleOf } from './bundle.mjs';
 

@@ -1,0 +1,147 @@
+import { createReadStream, readFileSync } from 'node:fs';
+import type { Readable } from 'node:stream';
+import { parseArgs } from 'node:util';
+import { type CircuitSpec, NOTHING_KNOWN } from '@/core/circuit/check-evidence';
+import { type GatheredReading, gatherCheck } from '@/core/circuit/gather-check';
+import { judgeCheck } from '@/core/circuit/judge-check';
+import { CHECK_RESULT_COLUMNS, checkLine } from '@/core/exchange/check/check-line';
+import { type CheckHeader, readCheckHeader, readCheckRow } from '@/core/exchange/check/check-rows';
+import { circuitSpecOf, readVehicleList } from '@/core/exchange/check/vehicles-csv';
+import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
+import { csvText } from '@/core/exchange/csv-text';
+import { lookAlikeKey } from '@/core/quantity/written-text';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { EXIT, hasCode, messageOf, rulesFrom, type Streams } from './command';
+
+const USAGE = `Usage: npm run --silent check -- FILE [--vehicles FILE] [--rules FILE] [--json]
+
+Reads readings of vehicles as CSV, one reading a row, from FILE, or from standard input where FILE is -. Rows of one
+vehicle and day are one check; each comes out as one line: its likeliest causes, what to read next, what to do.
+Complaints go to standard error.
+
+  --vehicles FILE  what is known of the vehicles, as CSV: engine, system voltage, alternator, regulator
+  --rules FILE     house rules to judge by, as integra:rules/1; else Integra's standard rules
+  --json           write one JSON assessment a line instead, with every cause and what it rests on
+
+Exits 0 when every row was taken, 1 when some were refused, 2 when nothing could be read.
+`;
+
+type Vehicles = ReadonlyMap<string, CircuitSpec>;
+
+/** One check while its rows come in. */
+interface Gathered {
+  readonly vehicle: string;
+  readonly readings: GatheredReading[];
+}
+
+/** The check command: arguments and streams in, exit code out. */
+export async function check(args: readonly string[], { stdin, stdout, stderr }: Streams): Promise<number> {
+  const refuse = (message: string) => {
+    stderr.write(`check: ${message}\n`);
+    return EXIT.nothingRead;
+  };
+  try {
+    const { values, positionals } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: {
+        ...{ vehicles: { type: 'string' }, rules: { type: 'string' } },
+        ...{ json: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
+      },
+    });
+    if (values.help) {
+      stdout.write(USAGE);
+      return EXIT.allDone;
+    }
+    const [file] = positionals;
+    if (file === undefined || positionals.length > 1)
+      return refuse(`one file is needed, - for standard input\n\n${USAGE}`);
+    const rules = values.rules === undefined ? STANDARD_RULES : rulesFrom(values.rules);
+    const complain = (words: string) => void stderr.write(words);
+    const known =
+      values.vehicles === undefined
+        ? { vehicles: new Map(), refused: 0 }
+        : vehiclesFrom(values.vehicles, complain);
+    const input = file === '-' ? stdin : createReadStream(file);
+    const { checks, refused } = await gathered(input, known.vehicles, complain);
+    if (!values.json) stdout.write(csvText([[...CHECK_RESULT_COLUMNS]]));
+    for (const { vehicle, readings } of checks) {
+      const evidence = gatherCheck(specOf(vehicle, known.vehicles), readings);
+      const assessment = judgeCheck(evidence, rules);
+      stdout.write(
+        values.json
+          ? `${JSON.stringify({ vehicle, evidence, ...assessment })}\n`
+          : csvText([checkLine(vehicle, evidence, assessment)]),
+      );
+    }
+    const all = refused + known.refused;
+    stderr.write(`check: ${checks.length} checked, ${all} rows refused\n`);
+    return all > 0 ? EXIT.someRefused : EXIT.allDone;
+  } catch (error) {
+    if (hasCode(error, 'EPIPE')) return EXIT.allDone;
+    return refuse(messageOf(error));
+  }
+}
+
+const specOf = (vehicle: string, vehicles: Vehicles) => vehicles.get(lookAlikeKey(vehicle)) ?? NOTHING_KNOWN;
+
+function vehiclesFrom(
+  path: string,
+  complain: (words: string) => void,
+): { readonly vehicles: Vehicles; readonly refused: number } {
+  const list = readVehicleList(readFileSync(path, 'utf8'));
+  if (!list.ok) throw new Error(`${path}: ${list.problems.map(({ message }) => message).join('; ')}`);
+  const vehicles = new Map<string, CircuitSpec>();
+  let refused = 0;
+  for (const { line, name, read } of list.value) {
+    if (read.ok) {
+      const spec = { ...circuitSpecOf(read.value), construction: null, rcMinutes: null };
+      vehicles.set(lookAlikeKey(name), spec);
+      continue;
+    }
+    refused++;
+    for (const { message } of read.problems) complain(`${path}, line ${line}, ${message} (row refused)\n`);
+  }
+  return { vehicles, refused };
+}
+
+async function gathered(
+  input: Readable,
+  vehicles: Vehicles,
+  complain: (words: string) => void,
+): Promise<{ readonly checks: readonly Gathered[]; readonly refused: number }> {
+  input.setEncoding('utf8');
+  const checks = new Map<string, Gathered>();
+  let header: CheckHeader | null = null;
+  let refused = 0;
+  for await (const block of csvBlocks(input)) {
+    const { cells: rows, lines } = rowsOf(block);
+    rows.forEach((cells, index) => {
+      if (!header) {
+        header = headerOf(cells);
+        return;
+      }
+      const read = readCheckRow(header, cells, (vehicle) => specOf(vehicle, vehicles).systemVolts);
+      if (!read.ok) {
+        refused++;
+        for (const { message } of read.problems) complain(`line ${lines[index]}, ${message} (row refused)\n`);
+        return;
+      }
+      const { vehicle, day, reading } = read.value;
+      const key = JSON.stringify([lookAlikeKey(vehicle), day]);
+      const one = checks.get(key) ?? { vehicle, readings: [] };
+      checks.set(key, one);
+      one.readings.push(reading);
+    });
+  }
+  if (!header) throw new UnreadableCsv('the file is empty: a header row is needed');
+  return { checks: [...checks.values()], refused };
+}
+
+function headerOf(cells: readonly string[]): CheckHeader {
+  const read = readCheckHeader(cells);
+  if (read.ok) return read.value;
+  throw new UnreadableCsv(
+    `the header row cannot be read:\n${read.problems.map(({ message }) => `  ${message}`).join('\n')}`,
+  );
+}
