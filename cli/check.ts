@@ -4,9 +4,10 @@ import { parseArgs } from 'node:util';
 import { type CircuitSpec, NOTHING_KNOWN } from '@/core/circuit/check-evidence';
 import { type GatheredReading, gatherCheck } from '@/core/circuit/gather-check';
 import { judgeCheck } from '@/core/circuit/judge-check';
+import { circuitSpecOf } from '@/core/circuit/spec-of-vehicle';
 import { CHECK_RESULT_COLUMNS, checkLine } from '@/core/exchange/check/check-line';
 import { type CheckHeader, readCheckHeader, readCheckRow } from '@/core/exchange/check/check-rows';
-import { circuitSpecOf, readVehicleList } from '@/core/exchange/check/vehicles-csv';
+import { readVehicleList } from '@/core/exchange/check/vehicles-csv';
 import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import { csvText } from '@/core/exchange/csv-text';
 import { lookAlikeKey } from '@/core/quantity/written-text';
@@ -95,8 +96,7 @@ function vehiclesFrom(
   let refused = 0;
   for (const { line, name, read } of list.value) {
     if (read.ok) {
-      const spec = { ...circuitSpecOf(read.value), construction: null, rcMinutes: null };
-      vehicles.set(lookAlikeKey(name), spec);
+      vehicles.set(lookAlikeKey(name), circuitSpecOf(read.value));
       continue;
     }
     refused++;

@@ -5,23 +5,26 @@ import { assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { AssessmentRecord, RunView, WholeRun } from '@/core/exchange/views';
+import type { AssessmentRecord, RunView, StoredRun, WholeRun } from '@/core/exchange/views';
 import { overrideOf } from '@/core/procedure/override';
 import { isAhead } from '@/core/quantity/moment';
 import { type Problem, problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { CHECK_READINGS } from '@/core/steps/check/data';
 import { checkInRun } from '@/core/steps/check-in-run';
 import { currentReadings } from '@/core/steps/current-readings';
 import { evidenceFromCurrent } from '@/core/steps/evidence-from-readings';
 import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
 import { batteryById } from '@/store/batteries';
+import { loadCheck } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
 import { addReading, runOfReading } from '@/store/readings';
 import { finishWith, loadRun, reopen, startRun as storeRun, wholeRun } from '@/store/runs';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
+import { captureInCheck } from './checks';
 import type { Context } from './context';
 import { rulesOfRun, rulesToday } from './rules';
 
@@ -91,7 +94,19 @@ export async function answerRun(context: Context, id: string): Promise<Answer<Ru
 export async function captureReading(context: Context, input: unknown): Promise<Answer<RunView>> {
   const checked = checkReadingShape(input);
   if (!checked.ok) return { ...checked, failure: 'input' };
+  return captureInRun(context, checked.value);
+}
+
+/** The same of a reading of whatever run: of a battery, or the check of a vehicle. */
+export async function captureAnywhere(context: Context, input: unknown): Promise<Answer<StoredRun>> {
+  const checked = checkReadingShape(input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
   const reading = checked.value;
+  const check = await context.store.read((database) => loadCheck(database, reading.runId));
+  return check ? captureInCheck(context, reading) : captureInRun(context, reading);
+}
+
+function captureInRun(context: Context, reading: Reading): Promise<Answer<RunView>> {
   return inRun(context, reading.runId, 'reading', async (transaction, run) => {
     const elsewhere = await runOfReading(transaction, reading.id);
     if (elsewhere === run.run.id) return succeed(await viewOf(run, transaction));
@@ -234,6 +249,7 @@ function refusalOf(
 ): Answer<never> | null {
   if (isAhead(reading.takenAtMs, nowMs)) return refusedSaying('conflict', 'takenAtMs', AHEAD);
   if (readings.length >= MOST_READINGS) return refusedSaying('input', 'runId', TOO_MANY);
+  if (isOfVehicle(reading)) return refused('input', 'kind', reading.kind, 'a reading of a battery');
   if (run.finishedAtMs !== null) {
     return refusedSaying('conflict', 'runId', 'This run was finished meanwhile. Reopen it to add a reading.');
   }
@@ -243,6 +259,8 @@ function refusalOf(
   const problems = checkInRun(reading, readings, battery.nominalVolts);
   return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
 }
+
+const isOfVehicle = ({ kind }: Reading) => Object.hasOwn(CHECK_READINGS, kind);
 
 const AHEAD =
   'It is stamped ahead of the server’s clock, so the clock of this device runs ahead. It is set right and sent again.';

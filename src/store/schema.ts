@@ -16,12 +16,20 @@ import type { BatteryType } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
 import type { NominalVolts } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
-import type { VehicleClass } from '@/core/vehicle/vehicle';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
 import type { VerdictOverride } from '@/core/procedure/override';
 import { MOMENT_BOUNDS } from '@/core/quantity/moment';
 import type { ReadingKind } from '@/core/steps/reading';
+import type { Cause } from '@/core/vehicle/cause';
+import type { Engine } from '@/core/vehicle/engine';
+import type {
+  JoinedAs,
+  Regulator,
+  StartingPreventedBy,
+  SystemVolts,
+  VehicleClass,
+} from '@/core/vehicle/vehicle';
 
 import { keptJson, packedJson } from './packed-json';
 import { packedJudgement } from './packed-judgement';
@@ -164,6 +172,17 @@ export const vehicles = sqliteTable(
     name: text('name').notNull(),
     class: text('class').$type<VehicleClass>().notNull(),
     site: text('site').notNull(),
+    engine: text('engine').$type<Engine>(),
+    cylinders: integer('cylinders'),
+    systemVolts: integer('system_volts').$type<SystemVolts>(),
+    alternatorAmps: real('alternator_amps'),
+    regulator: text('regulator').$type<Regulator>(),
+    ownVoltsFrom: real('own_volts_from'),
+    ownVoltsTo: real('own_volts_to'),
+    preventedBy: text('prevented_by').$type<StartingPreventedBy>(),
+    joined: text('joined').$type<JoinedAs>(),
+    needs: text('needs', { mode: 'json' }).$type<SlotNeeds>(),
+    note: text('note').notNull().default(''),
     /** Counts the changes, so that of two who change it the later one is told. */
     revision: integer('revision').notNull().default(1),
   },
@@ -301,6 +320,29 @@ export const traces = sqliteTable(
     trace: packedTrace('trace').notNull(),
   },
   (table) => [primaryKey({ columns: [table.runId, table.digest] })],
+);
+
+/** What the checks of vehicles were finished with: append-only, as the judgements of batteries are. */
+export const checkJudgements = sqliteTable(
+  'check_judgements',
+  {
+    id: uuid('id').primaryKey(),
+    runId: uuid('run_id')
+      .notNull()
+      .references(() => runs.id),
+    madeAtMs: moment('made_at_ms').notNull(),
+    core: text('core').notNull(),
+    rulesId: text('rules_id').notNull(),
+    rulesVersion: integer('rules_version').notNull(),
+    /** The likeliest cause and its chance: what lists need. */
+    cause: text('cause').$type<Cause>().notNull(),
+    probability: real('probability').notNull(),
+    judgement: packedJson('judgement').notNull(),
+  },
+  (table) => [
+    index('check_judgements_by_run').on(table.runId, table.madeAtMs),
+    momentCheck('check_judgements_moments', table.madeAtMs),
+  ],
 );
 
 /** Append-only like the readings: an old verdict stays as it was beside any newer one. */

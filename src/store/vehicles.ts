@@ -1,9 +1,15 @@
 import { group } from 'd3-array';
-import { desc, eq, inArray } from 'drizzle-orm';
+import { asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import type { NewestOfBattery, SlotHeld, VehicleSlot } from '@/core/exchange/views';
+import { lookAlikeKey } from '@/core/quantity/written-text';
 import type { Vehicle } from '@/core/vehicle/vehicle';
-import type { SlotHeld } from '@/core/exchange/views';
-import type { Store } from './database';
-import { slots, vehicles } from './schema';
+import { batteryOf } from './batteries';
+import type { Database, Store, Transaction } from './database';
+import { inChunks } from './in-chunks';
+import { newestRuns } from './newest-runs';
+import { batteries, slots, vehicles } from './schema';
+
+type KnownVehicle = Vehicle & { readonly revision: number };
 
 /** A row of the table without what only the store needs. */
 export function vehicleOf({ revision: _revision, ...vehicle }: typeof vehicles.$inferSelect): Vehicle {
@@ -33,5 +39,135 @@ export function slotsOfBatteries(
     }));
     const byBattery = group(held, ({ batteryId }) => batteryId);
     return new Map([...byBattery].map(([id, some]) => [id, some.map(({ slot }) => slot)]));
+  });
+}
+
+/** Every vehicle, by name: a site has some hundred. */
+export async function allVehicles(database: Database | Transaction): Promise<KnownVehicle[]> {
+  return database.select().from(vehicles).orderBy(asc(vehicles.name));
+}
+
+export async function vehicleById(
+  database: Database | Transaction,
+  id: string,
+): Promise<KnownVehicle | undefined> {
+  const [row] = await database.select().from(vehicles).where(eq(vehicles.id, id));
+  return row;
+}
+
+/** How a change of a vehicle ended: it stands, its name is taken, there is none such, or somebody changed it meanwhile. */
+export type VehicleChange = 'changed' | 'taken' | 'missing' | 'overtaken';
+
+/** Adds a vehicle, or changes it unless it is no longer as it was seen; the same id again adds nothing. */
+export function keepVehicle(
+  store: Store,
+  vehicle: Vehicle,
+  seenRevision: number | null,
+): Promise<VehicleChange> {
+  return store.write(async (transaction) => {
+    const known = await allVehicles(transaction);
+    const key = lookAlikeKey(vehicle.name);
+    if (known.some(({ id, name }) => id !== vehicle.id && lookAlikeKey(name) === key)) return 'taken';
+    const before = known.find(({ id }) => id === vehicle.id);
+    if (seenRevision === null) {
+      if (!before) await transaction.insert(vehicles).values(vehicle);
+      return 'changed';
+    }
+    if (!before) return 'missing';
+    if (before.revision !== seenRevision) return 'overtaken';
+    await transaction
+      .update(vehicles)
+      .set({ ...vehicle, revision: seenRevision + 1 })
+      .where(eq(vehicles.id, vehicle.id));
+    return 'changed';
+  });
+}
+
+/** Adds those of some vehicles whose names are not taken, all at once; answers with how many there were. */
+export function addVehicles(store: Store, some: readonly Vehicle[]): Promise<number> {
+  return store.write(async (transaction) => {
+    const taken = new Set((await allVehicles(transaction)).map(({ name }) => lookAlikeKey(name)));
+    const fresh = some.filter(({ name }) => !taken.has(lookAlikeKey(name)));
+    for (const chunk of inChunks(fresh)) await transaction.insert(vehicles).values(chunk);
+    return fresh.length;
+  });
+}
+
+/** Who sits in a vehicle and who sat there: those that are held first, then the newest. */
+export async function slotsOfVehicle(
+  database: Database | Transaction,
+  vehicleId: string,
+): Promise<VehicleSlot[]> {
+  const rows = await database
+    .select()
+    .from(slots)
+    .innerJoin(batteries, eq(batteries.id, slots.batteryId))
+    .where(eq(slots.vehicleId, vehicleId))
+    .orderBy(desc(isNull(slots.toOn)), desc(slots.fromOn), asc(slots.name));
+  const newest: Map<string, NewestOfBattery> = await newestRuns(
+    database,
+    rows.map((row) => row.batteries.id),
+  );
+  return rows.map(({ slots: { id, name, fromOn, toOn }, batteries: battery }) => ({
+    ...{ id, name, fromOn, toOn, battery: batteryOf(battery) },
+    newest: newest.get(battery.id) ?? null,
+  }));
+}
+
+/** The tags of the batteries that sit in each vehicle now. */
+export async function tagsByVehicle(database: Database | Transaction): Promise<Map<string, string[]>> {
+  const rows = await database
+    .select({ vehicleId: slots.vehicleId, tag: batteries.tag })
+    .from(slots)
+    .innerJoin(batteries, eq(batteries.id, slots.batteryId))
+    .where(isNull(slots.toOn))
+    .orderBy(asc(slots.name), asc(batteries.tag));
+  return new Map(
+    [...group(rows, ({ vehicleId }) => vehicleId)].map(([id, some]) => [id, some.map(({ tag }) => tag)]),
+  );
+}
+
+/** A battery that moves: into a place of a vehicle from a day on, or out to somewhere else. */
+export interface Move {
+  readonly batteryId: string;
+  readonly onDay: string;
+  readonly to:
+    | { readonly slotId: string; readonly vehicleId: string; readonly name: string }
+    | { readonly place: string };
+}
+
+/**
+ * Moves a battery: where it sat it leaves on that day, and whoever held its new place leaves that too, to stand nowhere in particular.
+ * The label says where it belongs now. False where there is no such battery or vehicle.
+ */
+export function moveBattery(store: Store, { batteryId, onDay, to }: Move): Promise<boolean> {
+  return store.write(async (transaction) => {
+    const [battery] = await transaction.select().from(batteries).where(eq(batteries.id, batteryId));
+    if (!battery) return false;
+    const vehicle = 'place' in to ? null : await vehicleById(transaction, to.vehicleId);
+    if (vehicle === undefined) return false;
+    const open = await transaction.select().from(slots).where(isNull(slots.toOn));
+    const leaving = open.filter(
+      (slot) =>
+        slot.batteryId === batteryId ||
+        (!('place' in to) && slot.vehicleId === to.vehicleId && slot.name === to.name),
+    );
+    // Sent twice it has moved once.
+    if (!('place' in to) && leaving.some(({ id }) => id === to.slotId)) return true;
+    for (const { id, fromOn, batteryId: who } of leaving) {
+      const toOn = onDay < fromOn ? fromOn : onDay;
+      await transaction.update(slots).set({ toOn }).where(eq(slots.id, id));
+      if (who !== batteryId)
+        await transaction.update(batteries).set({ place: '' }).where(eq(batteries.id, who));
+    }
+    const place = 'place' in to ? to.place : [vehicle?.name, to.name].filter(Boolean).join(', ');
+    await transaction
+      .update(batteries)
+      .set({ place, revision: battery.revision + 1 })
+      .where(eq(batteries.id, batteryId));
+    if ('place' in to || !vehicle) return true;
+    const { slotId: id, vehicleId, name } = to;
+    await transaction.insert(slots).values({ id, vehicleId, batteryId, name, fromOn: onDay, toOn: null });
+    return true;
   });
 }

@@ -1,7 +1,7 @@
 import { isLooked, isMeasured } from '../vehicle/check-reading';
+import { type BroughtReading, dropCurrent } from '../vehicle/check-reading-problems';
 import type { CheckEvidence, CircuitSpec } from './check-evidence';
 import { nothingRead } from './check-evidence';
-import { type BroughtReading, dropCurrent } from './check-reading-problems';
 
 /** A reading with what was noted beside it. */
 export interface GatheredReading extends BroughtReading {

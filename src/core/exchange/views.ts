@@ -10,6 +10,7 @@ import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
 import type { Reading } from '../steps/reading';
+import type { Cause } from '../vehicle/cause';
 import type { Vehicle } from '../vehicle/vehicle';
 import type { UsedColumn } from './readings-csv/columns';
 
@@ -26,6 +27,83 @@ export interface BatteryRecord extends BatteryLabel {
   /** What its tests came to when it was new, where they are known and were asked for: worked out, never stored. */
   readonly reference?: OwnReference;
 }
+
+/** A place in a vehicle with the battery that holds it or held it, and the verdict that its newest run counts with. */
+export interface VehicleSlot {
+  readonly id: string;
+  readonly name: string;
+  readonly fromOn: string;
+  readonly toOn: string | null;
+  readonly battery: BatteryRecord;
+  readonly newest: NewestOfBattery | null;
+}
+
+/** How a battery's newest finished run counts. */
+export interface NewestOfBattery {
+  readonly runId: string;
+  readonly atMs: number;
+  readonly verdict: Verdict;
+}
+
+/** A vehicle in a list: who sits in it, and what its newest check came to. */
+export interface VehicleInList extends Vehicle {
+  readonly revision: number;
+  readonly batteries: readonly string[];
+  readonly check: CheckSummary | null;
+}
+
+/** A check of a vehicle in a list. */
+export interface CheckSummary {
+  readonly runId: string;
+  readonly startedAtMs: number;
+  readonly startedById: string;
+  readonly finishedAtMs: number | null;
+  readonly cause: Cause | null;
+  readonly probability: number | null;
+}
+
+/** A caution that stands on a vehicle until a later check has closed it. */
+export interface OpenCaution {
+  readonly cause: Cause;
+  readonly text: string;
+  readonly runId: string;
+  readonly sinceMs: number;
+}
+
+/** A vehicle with everything that its page shows. */
+export interface VehicleStory {
+  readonly vehicle: Vehicle & { readonly revision: number };
+  /** The newest first; those that are held now before those that were. */
+  readonly slots: readonly VehicleSlot[];
+  /** The newest first. */
+  readonly checks: readonly CheckSummary[];
+  readonly cautions: readonly OpenCaution[];
+  readonly today: string;
+}
+
+/** A check of a vehicle, as its screen needs it. */
+export interface CheckView {
+  readonly run: CheckRun;
+  readonly vehicle: Vehicle;
+  readonly slots: readonly VehicleSlot[];
+  readonly readings: readonly Reading[];
+  readonly rules: HouseRules;
+  readonly unreadable: readonly Problem[];
+}
+
+export interface CheckRun {
+  readonly id: string;
+  readonly vehicleId: string;
+  readonly startedAtMs: number;
+  readonly startedById: string;
+  readonly finishedAtMs: number | null;
+  readonly finishedById: string | null;
+  readonly rulesId: string;
+  readonly rulesVersion: number;
+}
+
+/** What a stored reading is answered with: the run of a battery, or the check of a vehicle, as it now stands. */
+export type StoredRun = RunView | CheckView;
 
 export interface RunRecord {
   readonly id: string;

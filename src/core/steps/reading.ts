@@ -1,6 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox';
 import { momentSchema } from '../quantity/moment';
 import { CHARGE_READINGS } from './charge/data';
+import { CHECK_READINGS } from './check/data';
 import { CLEAN_READINGS } from './clean/data';
 import { COMPLAINT_READINGS } from './complaint/data';
 import { CONDUCTANCE_READINGS } from './conductance/data';
@@ -40,6 +41,7 @@ export const READINGS = {
   ...CRANK_READINGS,
   ...STAND_READINGS,
   ...RUN_READINGS,
+  ...CHECK_READINGS,
 } as const;
 
 export type ReadingKind = keyof typeof READINGS;

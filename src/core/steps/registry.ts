@@ -2,6 +2,7 @@ import type { StepId } from '../assessment/step-id';
 import type { Problem } from '../quantity/result';
 import type { TemperatureUnit } from '../quantity/temperature';
 import { charge } from './charge/step';
+import { CHECK_PARTS, CHECK_TITLES } from './check/parts';
 import { clean } from './clean/step';
 import { complaint } from './complaint/step';
 import { conductance } from './conductance/step';
@@ -42,7 +43,9 @@ const STEP_OF: ReadonlyMap<string, StepId> = new Map(
 /** What a reading is called: by its step, or by what was said of the run. */
 export function readingTitle(kind: ReadingKind): string {
   const step = STEP_OF.get(kind);
-  return step ? STEPS[step].label : RUN_TITLES[kind as keyof typeof RUN_TITLES];
+  if (step) return STEPS[step].label;
+  const titles: Readonly<Record<string, string>> = { ...RUN_TITLES, ...CHECK_TITLES };
+  return titles[kind] ?? kind;
 }
 
 /** What is known of each kind of reading. */
@@ -65,6 +68,7 @@ const PARTS: { readonly [K in ReadingKind]: ReadingPart<K> } = {
   ...crank.readings,
   ...stand.readings,
   ...RUN_PARTS,
+  ...CHECK_PARTS,
 };
 
 /** What a reading says, in a few words for the run sheet. */

@@ -8,11 +8,11 @@ import { amperesToDischarge, ratedMinutes } from '@/core/battery/discharge-time'
 import { DUTY_LABELS, dutyOf } from '@/core/battery/duty';
 import { loadToSet } from '@/core/battery/load-to-set';
 import { convertRating, RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
-import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
 import { formatMinutes, formatNumber, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
 import { StartRun } from '@/ui/start-run';

@@ -75,7 +75,7 @@ export function useRun(initial: RunView): Run {
   useEffect(
     () =>
       theOutbox().onStored((stored) => {
-        if (stored.run.id !== runId) return;
+        if (stored.run.id !== runId || 'vehicle' in stored) return;
         setProblems([]);
         setView(stored);
         tell();

@@ -3,6 +3,7 @@ export const PLACES = [
   { href: '/', label: 'Floor' },
   { href: '/lots', label: 'Lots' },
   { href: '/batteries', label: 'Batteries' },
+  { href: '/vehicles', label: 'Vehicles' },
   { href: '/practice', label: 'Practice' },
   { href: '/reckoner', label: 'Reckoner' },
   { href: '/files', label: 'Files' },
@@ -13,6 +14,7 @@ export const PLACES = [
 /** Beside the screens of the bar: where work begins. */
 export const BEGINNINGS = [
   { href: '/batteries/new', label: 'Register a battery' },
+  { href: '/vehicles/new', label: 'Register a vehicle' },
   { href: '/lots', label: 'Grade a rack' },
   { href: '/labels', label: 'Print labels' },
   { href: '/practice/compose', label: 'Compose a practice case' },

@@ -4,6 +4,7 @@ import { overrideOf } from '@/core/procedure/override';
 import { type Chance, seededChance } from '@/core/quantity/chance';
 import { currentReadings } from '@/core/steps/current-readings';
 import { addBatteries, countBatteries } from '../batteries';
+import { finishCheckWith } from '../checks';
 import type { Store, Transaction } from '../database';
 import { inChunks } from '../in-chunks';
 import { addLot } from '../lots';
@@ -13,6 +14,7 @@ import { finishWith } from '../runs';
 import { runs, slots, vehicles } from '../schema';
 import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
+import { registered } from './engines';
 import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
 import { HOUSE } from './house';
@@ -20,6 +22,7 @@ import type { DemoRun } from './lives';
 import { demoRack } from './rack';
 import { DEMO_SITE, TECHNICIAN_NAMES } from './scenario';
 import { MS_PER_DAY, Remembered } from './units';
+import { type DemoCheck, demoChecks } from './vehicle-checks';
 
 const SEED = 20_260_105;
 const RACK_SEED = 20_261_123;
@@ -42,12 +45,14 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
   });
   await seedRules(store, nowMs, first.id);
   const technicianIds = [first.id, ...others.map(({ id }) => id)] as const;
-  const history = demoHistory({ nowMs, winters, technicianIds, remembered: new Remembered() });
+  const stage = { nowMs, winters, technicianIds, remembered: new Remembered() };
+  const history = demoHistory(stage);
   const beganMs = nowMs - winters * 366 * MS_PER_DAY;
   await store.write(async (transaction) => {
     const idByTag = await seedBatteries(transaction, history.labels, { chance, byId: first.id, beganMs });
-    await seedFleet(transaction, history, idByTag, chance);
+    const vehicleIds = await seedFleet(transaction, history, idByTag, chance);
     await seedRuns(transaction, history, idByTag, chance);
+    await seedChecks(transaction, demoChecks(stage, vehicleIds));
   });
   await seedRack(store, nowMs, first.id);
 }
@@ -81,23 +86,35 @@ async function seedFleet(
   history: DemoHistory,
   idByTag: Ids,
   chance: Chance,
-): Promise<void> {
+): Promise<ReadonlyMap<string, string>> {
   const idByName = new Map(DEMO_FLEET.map(({ name }) => [name, chance.id(0)]));
-  await transaction.insert(vehicles).values(
-    DEMO_FLEET.map(({ name, class: of, site }) => ({
-      id: idByName.get(name) ?? '',
-      name,
-      class: of,
-      site,
-    })),
-  );
+  await transaction
+    .insert(vehicles)
+    .values(DEMO_FLEET.map((vehicle) => registered(idByName.get(vehicle.name) ?? '', vehicle)));
   const held = history.slots.map(({ vehicle, slot, tag, fromMs, untilMs }) => ({
     id: chance.id(fromMs),
     ...{ vehicleId: idByName.get(vehicle.name) ?? '', batteryId: idByTag.get(tag) ?? '', name: slot },
     ...{ fromOn: dayOf(fromMs), toOn: untilMs === null ? null : dayOf(untilMs) },
   }));
   for (const some of inChunks(held)) await transaction.insert(slots).values(some);
+  return idByName;
 }
+
+async function seedChecks(transaction: Transaction, checks: readonly DemoCheck[]): Promise<void> {
+  for (const some of inChunks(checks, CHECKS_AT_ONCE)) {
+    await transaction.insert(runs).values(some.map(({ run }) => run));
+    await addReadings(
+      transaction,
+      some.flatMap(({ readings }) => readings.map((one) => ({ ...one, recordedAtMs: one.takenAtMs }))),
+      0,
+    );
+    for (const { run, record } of some) {
+      await finishCheckWith(transaction, record, { atMs: record.madeAtMs, byId: run.startedById });
+    }
+  }
+}
+
+const CHECKS_AT_ONCE = 50;
 
 const dayOf = (atMs: number) => new Date(atMs).toISOString().slice(0, 10);
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { RunView } from '@/core/exchange/views';
+import type { StoredRun } from '@/core/exchange/views';
 import type { Reading } from '@/core/steps/reading';
 import { send } from '../api';
 import { clockAheadMs, measureClock } from '../server-clock';
@@ -31,7 +31,7 @@ function begin(): Outbox {
   const made = new Outbox({
     keep: browserKeep,
     send: (reading: Reading) =>
-      send<RunView>(`/api/runs/${reading.runId}/readings`, reading, { timeoutMs: ANSWER_MS }),
+      send<StoredRun>(`/api/runs/${reading.runId}/readings`, reading, { timeoutMs: ANSWER_MS }),
     inTurn,
     tell: () => channel?.postMessage('changed'),
     byServerClock: async (deviceMs) => {

@@ -1,4 +1,4 @@
-import type { RunView } from '@/core/exchange/views';
+import type { StoredRun } from '@/core/exchange/views';
 import type { Reading } from '@/core/steps/reading';
 import { problemsOf, type Reply } from '../api';
 import type { ReadingKeep, Unsent } from './kept-readings';
@@ -15,7 +15,7 @@ export interface OutboxState {
 interface Surroundings {
   /** Opens the place where unsent readings are kept; fails where there is none. */
   readonly keep: () => Promise<ReadingKeep>;
-  readonly send: (reading: Reading) => Promise<Reply<RunView>>;
+  readonly send: (reading: Reading) => Promise<Reply<StoredRun>>;
   /** Runs `work` in one tab at a time; another tab that holds the turn does the work. */
   readonly inTurn: (work: () => Promise<void>) => Promise<void>;
   /** Tells the other tabs that something has changed. */
@@ -40,7 +40,7 @@ const MOST_FAULTS = 8;
 export class Outbox {
   private state: OutboxState = { unsent: [], keeping: 'kept', trouble: null };
   private readonly listeners = new Set<() => void>();
-  private readonly storedListeners = new Set<(view: RunView) => void>();
+  private readonly storedListeners = new Set<(view: StoredRun) => void>();
   private keep: ReadingKeep | null = null;
   private order = 0;
   private working = false;
@@ -63,7 +63,7 @@ export class Outbox {
   };
 
   /** Calls back with the run as it stands once one of its readings is stored. */
-  readonly onStored = (listener: (view: RunView) => void): (() => void) => {
+  readonly onStored = (listener: (view: StoredRun) => void): (() => void) => {
     this.storedListeners.add(listener);
     return () => this.storedListeners.delete(listener);
   };

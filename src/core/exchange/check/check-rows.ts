@@ -1,4 +1,3 @@
-import { readingProblems } from '../../circuit/check-reading-problems';
 import type { GatheredReading } from '../../circuit/gather-check';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { celsiusFromFahrenheit } from '../../quantity/temperature';
@@ -12,6 +11,7 @@ import {
   type LoadState,
   MEASURED_FACTS,
 } from '../../vehicle/check-reading';
+import { readingProblems } from '../../vehicle/check-reading-problems';
 import { SEGMENTS, type Segment } from '../../vehicle/path';
 import type { SystemVolts } from '../../vehicle/vehicle';
 import { undefused } from '../csv-text';

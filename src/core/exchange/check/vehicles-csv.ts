@@ -1,5 +1,4 @@
 import Papa from 'papaparse';
-import type { CircuitSpec } from '../../circuit/check-evidence';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { lookAlikeKey, tidyLine } from '../../quantity/written-text';
 import { ENGINES } from '../../vehicle/engine';
@@ -110,14 +109,4 @@ export function writeVehicleList(vehicles: readonly Vehicle[]): string {
       defused(one.site),
     ]),
   ]);
-}
-
-/** What the judgement of a check needs of a vehicle. */
-export function circuitSpecOf(vehicle: Omit<Vehicle, 'id'>): Omit<CircuitSpec, 'construction' | 'rcMinutes'> {
-  const { engine = null, systemVolts, alternatorAmps = null, regulator = null } = vehicle;
-  const { ownVoltsFrom: from, ownVoltsTo: to } = vehicle;
-  return {
-    ...{ engine, systemVolts: systemVolts ?? 12, alternatorAmps, regulator },
-    ownVolts: from != null && to != null ? [from, to] : null,
-  };
 }

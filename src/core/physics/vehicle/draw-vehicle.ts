@@ -111,13 +111,35 @@ function drawFault(chance: Chance): VehicleFault {
   return { kind, piece: piece ?? 'clamp_plus', degree };
 }
 
+/** What is fixed of a vehicle that is not drawn by chance. */
+export interface GivenVehicle {
+  readonly engine: Exclude<Engine, 'none'>;
+  readonly systemVolts: 6 | 12 | 24;
+  readonly regulator: Regulator;
+  readonly ratedAmps: number;
+}
+
+/** A given vehicle with given faults, on some day. */
+export function vehicleWith(
+  given: GivenVehicle,
+  faults: readonly VehicleFault[],
+  chance: Chance,
+): DrawnVehicle {
+  const sound = soundVehicle(chance, 1, given);
+  const truth = faults.reduce((so, fault) => withFault(so, fault, chance), sound);
+  const causes = new Set<Cause>(faults.flatMap(causesOf));
+  if (causes.size === 0) causes.add('nothing_found');
+  return { truth, faults, causes, ratingKnown: true };
+}
+
 /** A vehicle with nothing wrong, of a kind, a size and a day by chance. */
-function soundVehicle(chance: Chance, spread: number): VehicleTruth {
-  const engine = chance.pick(ENGINES_DRAWN);
+function soundVehicle(chance: Chance, spread: number, given?: GivenVehicle): VehicleTruth {
+  const engine = given?.engine ?? chance.pick(ENGINES_DRAWN);
   const [saeAmps, c20Ah, alternatorAmps] = SIZES[engine];
   const about = (share: number) => Math.max(0.2, 1 + chance.normal(share * spread));
-  const regulator: Regulator = chance.pick(['internal', 'internal', 'separate', 'computer']);
-  const ratedAmps = Math.round(alternatorAmps * about(0.12));
+  const regulator: Regulator =
+    given?.regulator ?? chance.pick(['internal', 'internal', 'separate', 'computer']);
+  const ratedAmps = given?.ratedAmps ?? Math.round(alternatorAmps * about(0.12));
   const construction = chance.pick(['flooded', 'calcium', 'efb', 'agm'] as const);
   const battery: SetTruth = {
     ...{ construction, saeAmps: saeAmps * about(0.1), c20Ah: c20Ah * about(0.08), shortedCell: false },
@@ -126,7 +148,7 @@ function soundVehicle(chance: Chance, spread: number): VehicleTruth {
   };
   return {
     ...{ engine, regulator, battery, temperatureC: chance.between(-15, 35) },
-    systemVolts: engine === 'diesel_heavy' && chance.uniform() < 0.6 ? 24 : 12,
+    systemVolts: given?.systemVolts ?? (engine === 'diesel_heavy' && chance.uniform() < 0.6 ? 24 : 12),
     milliohms: Object.fromEntries(
       PIECES.map((piece) => [piece, PIECE_FACTS[piece].soundMilliohms * sized(engine) * about(0.3)]),
     ) as Record<Piece, number>,

@@ -1,7 +1,14 @@
 import type { Verdict } from '../../assessment/verdict';
 import { type CheckEvidence, type CircuitSpec, type Drop, nothingRead } from '../../circuit/check-evidence';
+import type { GatheredReading } from '../../circuit/gather-check';
 import type { Chance } from '../../quantity/chance';
-import { type CheckName, isMeasured, type LookedName, type MeasuredName } from '../../vehicle/check-reading';
+import {
+  type CheckName,
+  checkFacts,
+  isMeasured,
+  type LookedName,
+  type MeasuredName,
+} from '../../vehicle/check-reading';
 import { carries, isSide, type Piece, type Segment, SIDE_FACTS } from '../../vehicle/path';
 import { cranking } from './cranking';
 import type { DrawnVehicle } from './draw-vehicle';
@@ -36,6 +43,8 @@ export function circuitOf({ truth, ratingKnown }: DrawnVehicle): CircuitSpec {
 /** Reads a simulated vehicle with instruments that err: one reading after another, each as it is asked for. */
 export class VehicleHand {
   private readonly truth: VehicleTruth;
+  /** Everything that was read, in its order. */
+  readonly readings: GatheredReading[] = [];
   evidence: CheckEvidence;
 
   constructor(
@@ -50,13 +59,15 @@ export class VehicleHand {
   /** Takes one reading; of drops the one of this segment. */
   read(name: CheckName, segment: Segment | null = null): this {
     if (name === 'drop_v') return segment ? this.drop(segment) : this;
+    const [value, state] = isMeasured(name) ? [this.measured(name), null] : [null, this.looked(name)];
+    this.note(name, { value, state });
     this.evidence = isMeasured(name)
       ? {
           ...this.evidence,
-          measured: { ...this.evidence.measured, [name]: this.measured(name) },
-          netMinutes: name === 'net_a' ? 4 : this.evidence.netMinutes,
+          measured: { ...this.evidence.measured, [name]: value },
+          netMinutes: name === 'net_a' ? NET_MINUTES : this.evidence.netMinutes,
         }
-      : { ...this.evidence, looked: { ...this.evidence.looked, [name]: this.looked(name) } };
+      : { ...this.evidence, looked: { ...this.evidence.looked, [name]: state } };
     return this;
   }
 
@@ -64,6 +75,17 @@ export class VehicleHand {
   testBattery(): this {
     this.evidence = { ...this.evidence, batteryVerdict: verdictOf(this.truth, this.chance) };
     return this;
+  }
+
+  private note(of: CheckName, over: Partial<GatheredReading>): void {
+    const { engine, loads } = checkFacts(of);
+    this.readings.push({
+      ...{ of, value: null, state: null, segment: null, amps: null },
+      ...{ engine: engine[0] ?? null, loads: loads[0] ?? null },
+      minutes: of === 'net_a' ? NET_MINUTES : null,
+      temperatureC: of === 'rest_v' ? this.evidence.temperatureC : null,
+      ...over,
+    });
   }
 
   private away(): boolean {
@@ -175,6 +197,8 @@ export class VehicleHand {
     const seen = this.amps(amps);
     const volts = Math.max(0, Math.round(1000 * (amps * ohms + this.chance.normal(DROP_VOLTS))) / 1000);
     const drop: Drop = { segment, volts, amps: seen, current };
+    const engine = current === 'starting' ? 'cranking' : 'fast';
+    this.note('drop_v', { value: volts, segment, amps: seen, engine, loads: null });
     const others = this.evidence.drops.filter((other) => other.segment !== segment);
     this.evidence = { ...this.evidence, drops: [...others, drop] };
     return this;
@@ -182,6 +206,7 @@ export class VehicleHand {
 }
 
 const LEAST_AMPS = 10;
+const NET_MINUTES = 4;
 /** What both currents go through is read while the engine is cranked: that is the larger one. */
 const STARTING_FIRST: ReadonlySet<Segment> = new Set([
   'clamp_plus',

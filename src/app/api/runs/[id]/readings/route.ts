@@ -1,5 +1,5 @@
 import { answerTo } from '@/entry/answer-to';
 
-import { captureReading } from '@/server/runs';
+import { captureAnywhere } from '@/server/runs';
 
-export const POST = (request: Request) => answerTo(request, captureReading);
+export const POST = (request: Request) => answerTo(request, captureAnywhere);

@@ -11,9 +11,9 @@ import {
   type LookedName,
   MEASURED_FACTS,
   type MeasuredName,
-} from '../vehicle/check-reading';
-import { carries, type Segment, segmentLabel } from '../vehicle/path';
-import type { SystemVolts } from '../vehicle/vehicle';
+} from './check-reading';
+import { carries, type Segment, segmentLabel } from './path';
+import type { SystemVolts } from './vehicle';
 
 /** One reading of a check as somebody brings it: typed, said by an instrument, or in a row of a file. */
 export interface BroughtReading {

@@ -1,0 +1,13 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { contextHere } from '@/entry/context';
+import { CheckScreen } from '@/features/check/check-screen';
+import { checkView } from '@/server/checks';
+
+export const metadata: Metadata = { title: 'Vehicle check' };
+export const dynamic = 'force-dynamic';
+
+export default async function CheckPage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await checkView(await contextHere(), (await params).id);
+  return view ? <CheckScreen view={view} /> : notFound();
+}

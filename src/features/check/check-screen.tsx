@@ -1,0 +1,161 @@
+'use client';
+
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { checkState } from '@/core/circuit/check-of-readings';
+import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
+import type { CheckView } from '@/core/exchange/views';
+import { type CheckName, checkFacts } from '@/core/vehicle/check-reading';
+import type { Segment } from '@/core/vehicle/path';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Moment } from '@/ui/moment';
+import { Problems } from '@/ui/problems';
+import { SelectBox } from '@/ui/select';
+import { useSite, useTechnicianName } from '@/ui/site';
+import { CausesPanel } from './causes-panel';
+import { READING_GROUPS, ReadingList, readWords } from './reading-list';
+import { ReadingStage } from './reading-stage';
+import { ReadingsTaken } from './readings-taken';
+import { useCheck } from './use-check';
+
+/** Is it the battery at all? A vehicle read in the order that settles it soonest. */
+export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
+  const check = useCheck(initial);
+  const { view, readings } = check;
+  const sitting = useMemo(
+    () =>
+      view.slots
+        .filter(({ toOn }) => toOn === null)
+        .map(({ battery, newest }) => ({ battery, verdict: newest?.verdict ?? null })),
+    [view.slots],
+  );
+  const state = useMemo(
+    () => checkState(circuitSpecOf(view.vehicle, sitting), readings, verdictOfSet(sitting), view.rules),
+    [view.vehicle, view.rules, sitting, readings],
+  );
+  const [probe] = state.assessment.next;
+  const proposed = probe && probe.of !== 'battery' ? { name: probe.of, segment: probe.segment } : null;
+  const [chosen, setChosen] = useState<{ name: CheckName; segment: Segment | null } | null>(null);
+  const shown = chosen ?? proposed ?? { name: 'rest_v' as const, segment: null };
+  const finished = view.run.finishedAtMs !== null;
+  const probeShown = probe && probe.of === shown.name && probe.segment === shown.segment ? probe : null;
+  return (
+    <main className="mx-auto grid max-w-[96rem] grid-cols-[minmax(0,1fr)] gap-4 px-4 pb-4">
+      <Head check={check} isPulled={state.pulled !== null} />
+      <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_22rem]">
+        <ReadingList
+          state={state}
+          chosen={shown.name}
+          next={proposed?.name ?? null}
+          onChoose={(name) => setChosen({ name, segment: null })}
+        />
+        <ReadingPicker
+          name={shown.name}
+          onChoose={(name) => setChosen({ name, segment: null })}
+          words={(name) => readWords(state, name)}
+        />
+        <div className="sheet min-w-0 p-5">
+          {finished ? (
+            <Finished check={check} />
+          ) : (
+            <ReadingStage
+              check={check}
+              state={state}
+              name={shown.name}
+              segment={shown.segment}
+              probe={probeShown}
+              onSegment={(segment) => setChosen({ name: 'drop_v', segment })}
+              onCaptured={() => setChosen(null)}
+            />
+          )}
+          <ReadingsTaken check={check} state={state} isOpen={!finished} />
+        </div>
+        <CausesPanel
+          assessment={state.assessment}
+          slots={view.slots}
+          onProbe={({ of, segment }) => of !== 'battery' && setChosen({ name: of, segment })}
+        />
+      </div>
+    </main>
+  );
+}
+
+function Head({
+  check: { view, waiting, trouble, problems, finish },
+  isPulled,
+}: {
+  readonly check: ReturnType<typeof useCheck>;
+  readonly isPulled: boolean;
+}) {
+  const finished = view.run.finishedAtMs !== null;
+  return (
+    <header className="grid gap-2 border-b py-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <Link
+          href={`/vehicles/${view.vehicle.id}`}
+          className="text-xl font-bold underline underline-offset-4"
+        >
+          {view.vehicle.name}
+        </Link>
+        <span className="mr-auto text-soft">
+          Check of <Moment atMs={view.run.startedAtMs} />
+        </span>
+        {waiting > 0 && <span className="text-soft">{trouble ?? `${waiting} being stored`}</span>}
+        {!finished && (
+          <Button onClick={() => void finish()} disabled={isPulled} {...(isPulled ? { title: PULLED } : {})}>
+            Finish the check
+          </Button>
+        )}
+      </div>
+      {isPulled && !finished && <p className="text-warn">{PULLED}</p>}
+      <Problems problems={problems} />
+    </header>
+  );
+}
+
+const PULLED = 'Something was pulled to keep it from starting: mark it as put back, then finish.';
+
+/** On a narrow screen the readings are chosen from a list that opens. */
+function ReadingPicker({
+  name,
+  words,
+  onChoose,
+}: {
+  readonly name: CheckName;
+  readonly words: (name: CheckName) => string | null;
+  readonly onChoose: (name: CheckName) => void;
+}) {
+  const options = READING_GROUPS.flatMap(([, names]) => names).map((value) => ({
+    value,
+    label: [checkFacts(value).label, words(value)].filter((part) => part !== null).join(': '),
+  }));
+  return (
+    <div className="lg:hidden">
+      <Field label="Reading">
+        {(control) => <SelectBox {...control} value={name} options={options} onChoose={onChoose} />}
+      </Field>
+    </div>
+  );
+}
+
+function Finished({ check }: { readonly check: ReturnType<typeof useCheck> }) {
+  const nameOf = useTechnicianName();
+  const { askingWho } = useSite();
+  const { run } = check.view;
+  return (
+    <section aria-label="Stage" className="grid gap-3">
+      <h1 className="text-2xl font-semibold">Finished</h1>
+      <p>
+        {run.finishedAtMs !== null && <Moment atMs={run.finishedAtMs} />} by{' '}
+        {nameOf(run.finishedById ?? run.startedById)}. What it came to stands beside this; cautions stand on
+        the vehicle’s page until a later check closes them.
+      </p>
+      <div>
+        <Button disabled={askingWho} onClick={() => void check.reopen('A reading is missing or wrong')}>
+          Open it again
+        </Button>
+      </div>
+    </section>
+  );
+}

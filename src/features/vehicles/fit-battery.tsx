@@ -1,0 +1,101 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { uuidv7 } from 'uuidv7';
+import type { FoundBattery, VehicleStory } from '@/core/exchange/views';
+import { readDay } from '@/core/quantity/day';
+import { type Problem, problem } from '@/core/quantity/result';
+import { FITTING_CAUTION } from '@/core/vehicle/check-cautions';
+import { fetchAnswer, problemsOf, send } from '@/ui/api';
+import { Button } from '@/ui/button';
+import { CautionText } from '@/ui/caution';
+import { Field, INPUT } from '@/ui/field';
+import { Problems } from '@/ui/problems';
+import { useSite } from '@/ui/site';
+
+/** Puts a battery into a place of the vehicle: whoever held it leaves it that day. */
+export function FitBattery({ story: { vehicle, slots, today } }: { readonly story: VehicleStory }) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  const [tag, setTag] = useState('');
+  const [name, setName] = useState(slots.find(({ toOn }) => toOn === null)?.name ?? '');
+  const [day, setDay] = useState(today);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [fitted, setFitted] = useState<string | null>(null);
+  const putIn = async () => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const onDay = readDay(day);
+    if (onDay === null) return setProblems([problem('day', day, 'a day, such as 31 Jan 2026')]);
+    const found = await fetchAnswer<FoundBattery>(`/api/batteries/find?${new URLSearchParams({ tag })}`);
+    if ('unreachable' in found || !found.ok) return setProblems(problemsOf(found));
+    const battery = found.value.exact?.battery;
+    if (!battery) return setProblems([problem('tag', tag, 'the tag of a registered battery')]);
+    const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim() };
+    const reply = await send<{ id: string }>('/api/vehicles/move', {
+      ...{ technicianId, batteryId: battery.id, onDay, to },
+    });
+    setProblems(problemsOf(reply));
+    if ('unreachable' in reply || !reply.ok) return;
+    setFitted(battery.tag);
+    setTag('');
+    router.refresh();
+  };
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void putIn();
+      }}
+    >
+      <CautionText text={FITTING_CAUTION} place={`fit ${vehicle.id}`} />
+      <div className="grid gap-3 sm:grid-cols-[1fr_1fr_10rem]">
+        <Field label="Battery, by its tag">
+          {(control) => (
+            <input
+              {...control}
+              value={tag}
+              onChange={({ target }) => setTag(target.value)}
+              autoComplete="off"
+              className={`figures ${INPUT}`}
+            />
+          )}
+        </Field>
+        <Field label="Place in the vehicle" hint="Empty where it has one only">
+          {(control) => (
+            <input
+              {...control}
+              value={name}
+              onChange={({ target }) => setName(target.value)}
+              maxLength={80}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <Field label="Day">
+          {(control) => (
+            <input
+              {...control}
+              value={day}
+              onChange={({ target }) => setDay(target.value)}
+              className={`figures ${INPUT}`}
+            />
+          )}
+        </Field>
+      </div>
+      <Problems problems={problems} />
+      <div className="flex flex-wrap items-center gap-3">
+        <Button type="submit" disabled={tag.trim() === ''}>
+          Fit it
+        </Button>
+        {fitted && (
+          <p role="status" className="text-soft">
+            {fitted} sits in {vehicle.name} now. Read its charging and its draw with it.
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}

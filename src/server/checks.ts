@@ -1,0 +1,220 @@
+import 'server-only';
+import { Type } from '@sinclair/typebox';
+import { uuidv7 } from 'uuidv7';
+import { type CheckState, checkState } from '@/core/circuit/check-of-readings';
+import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
+import { checkRecord } from '@/core/exchange/check/check-record';
+import { checkShape } from '@/core/exchange/check-shape';
+import type { CheckView } from '@/core/exchange/views';
+import { isAhead } from '@/core/quantity/moment';
+import { succeed } from '@/core/quantity/result';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { MOST_READINGS, type Reading } from '@/core/steps/reading';
+import { TYPED } from '@/core/steps/typed';
+import { readingProblems } from '@/core/vehicle/check-reading-problems';
+import {
+  finishCheckWith,
+  type KeptCheck,
+  loadCheck,
+  reopenCheck,
+  startCheck as storeCheck,
+} from '@/store/checks';
+import type { Database, Transaction } from '@/store/open';
+import { addReading, runOfReading } from '@/store/readings';
+import { slotsOfVehicle, vehicleById } from '@/store/vehicles';
+import { type Answer, refused, refusedSaying } from './answer';
+import { changed } from './changes';
+import type { Context } from './context';
+import { rulesOfRun, rulesToday } from './rules';
+
+const Uuid = Type.String({ format: 'uuid' });
+const StartCheck = Type.Object(
+  { id: Uuid, vehicleId: Uuid, technicianId: Uuid },
+  { additionalProperties: false },
+);
+const FinishCheck = Type.Object(
+  {
+    ...{ runId: Uuid, technicianId: Uuid },
+    seenReadingIds: Type.Array(Uuid, { maxItems: MOST_READINGS, description: 'readings that were seen' }),
+  },
+  { additionalProperties: false },
+);
+const ReopenCheck = Type.Object(
+  {
+    ...{ runId: Uuid, technicianId: Uuid, readingId: Uuid },
+    reason: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S', description: 'reason' }),
+  },
+  { additionalProperties: false },
+);
+
+/** Starts a check of a vehicle, or answers with the one that is open on it. */
+export async function startCheck(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
+  const checked = checkShape(StartCheck, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { id, vehicleId, technicianId } = checked.value;
+  const { store } = context;
+  const vehicle = await store.read((database) => vehicleById(database, vehicleId));
+  if (!vehicle) return refused('missing', 'vehicleId', vehicleId, 'a registered vehicle');
+  const rules = await rulesToday(context);
+  const run = await storeCheck(store, {
+    ...{ id, vehicleId, startedAtMs: context.now(), startedById: technicianId },
+    ...{ rulesId: rules.id, rulesVersion: rules.version },
+  });
+  changed({ runId: run.id, what: 'run' });
+  return succeed({ id: run.id });
+}
+
+/** A check with its vehicle, who sits in it, what was read and the rules. */
+export async function checkView({ store }: Context, id: string): Promise<CheckView | undefined> {
+  return store.read(async (database) => {
+    const check = await loadCheck(database, id);
+    return check && viewOf(check, database);
+  });
+}
+
+/** The same as an answer, for a screen that looks again. */
+export async function answerCheck(context: Context, id: string): Promise<Answer<CheckView>> {
+  const view = await checkView(context, id);
+  return view ? succeed(view) : refused('missing', 'runId', id, 'a check');
+}
+
+/** Stores one reading of a check. Sent twice it is stored once; either way the answer is the check as it now stands. */
+export async function captureInCheck(context: Context, reading: Reading): Promise<Answer<CheckView>> {
+  return inCheck(context, reading.runId, async (transaction, check, view) => {
+    const elsewhere = await runOfReading(transaction, reading.id);
+    if (elsewhere === check.run.id) return succeed(view);
+    if (elsewhere !== undefined)
+      return refusedSaying(
+        'conflict',
+        'id',
+        'A reading of another run has this id already: capture it again.',
+      );
+    const nowMs = context.now();
+    const refusal = refusalOf(reading, view, nowMs);
+    if (refusal) return refusal;
+    await addReading(transaction, reading, nowMs);
+    return succeed({ ...view, readings: [...view.readings, { ...reading, recordedAtMs: nowMs }] });
+  });
+}
+
+const STARTED_PULLED =
+  'What was pulled to keep the engine from starting is not marked as put back yet. Put it back, mark it, then finish.';
+
+/** Ends a check with what its readings come to. It stays open while something that was pulled is not back. */
+export async function finishCheck(context: Context, input: unknown): Promise<Answer<CheckView>> {
+  const checked = checkShape(FinishCheck, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { runId, technicianId, seenReadingIds } = checked.value;
+  return inCheck(context, runId, async (transaction, check, view) => {
+    if (check.run.finishedAtMs !== null) return succeed(view);
+    const seen = new Set(seenReadingIds);
+    if (view.readings.some(({ id }) => !seen.has(id)) || seen.size !== view.readings.length) {
+      return refusedSaying(
+        'conflict',
+        'seenReadingIds',
+        'Other readings have come in meanwhile: look at them, then finish.',
+      );
+    }
+    const state = stateOf(view);
+    if (state.pulled) return refusedSaying('conflict', 'put_back', STARTED_PULLED);
+    const atMs = Math.max(context.now(), check.run.startedAtMs);
+    await finishCheckWith(transaction, checkRecord({ id: uuidv7(), runId, madeAtMs: atMs }, state), {
+      ...{ atMs, byId: technicianId },
+    });
+    return succeed({ ...view, run: { ...view.run, finishedAtMs: atMs, finishedById: technicianId } });
+  });
+}
+
+/** Opens a finished check again, so that a reading can be added or put right. */
+export async function reopenCheckAsked(context: Context, input: unknown): Promise<Answer<CheckView>> {
+  const checked = checkShape(ReopenCheck, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { runId, technicianId, readingId, reason } = checked.value;
+  return inCheck(context, runId, async (transaction, check, view) => {
+    if (check.run.finishedAtMs === null) return succeed(view);
+    const nowMs = context.now();
+    const reopened: Reading = {
+      ...{ id: readingId, runId, kind: 'reopened', data: { reason: reason.trim() }, takenAtMs: nowMs },
+      ...{ technicianId, instrument: TYPED, forced: false, supersedesId: null, reason: null },
+    };
+    await reopenCheck(transaction, runId);
+    await addReading(transaction, reopened, nowMs);
+    const open = { ...view.run, finishedAtMs: null, finishedById: null };
+    return succeed({
+      ...view,
+      run: open,
+      readings: [...view.readings, { ...reopened, recordedAtMs: nowMs }],
+    });
+  });
+}
+
+function stateOf({ vehicle, slots, readings, rules }: CheckView): CheckState {
+  const sitting = slots
+    .filter(({ toOn }) => toOn === null)
+    .map(({ battery, newest }) => ({ battery, verdict: newest?.verdict ?? null }));
+  return checkState(circuitSpecOf(vehicle, sitting), readings, verdictOfSet(sitting), rules);
+}
+
+async function viewOf(
+  { run, readings, unreadable }: KeptCheck,
+  database: Database | Transaction,
+): Promise<CheckView> {
+  const vehicle = await vehicleById(database, run.vehicleId);
+  if (!vehicle) throw new Error('a check is of a registered vehicle');
+  const rules = await rulesOfRun(run, database);
+  return {
+    ...{ run, readings, vehicle, slots: await slotsOfVehicle(database, run.vehicleId) },
+    rules: rules.ok ? rules.value : STANDARD_RULES,
+    unreadable: rules.ok ? unreadable : [...unreadable, ...rules.problems],
+  };
+}
+
+/** Loads and changes a check in one transaction, so that nothing comes between what was seen and what is stored. */
+async function inCheck(
+  { store }: Context,
+  runId: string,
+  work: (transaction: Transaction, check: KeptCheck, view: CheckView) => Promise<Answer<CheckView>>,
+): Promise<Answer<CheckView>> {
+  const answer = await store.write(async (transaction) => {
+    const check = await loadCheck(transaction, runId);
+    if (!check) return refused('missing', 'runId', runId, 'a check');
+    return work(transaction, check, await viewOf(check, transaction));
+  });
+  if (answer.ok) changed({ runId, what: 'reading' });
+  return answer;
+}
+
+const CHECK_KINDS: ReadonlySet<string> = new Set([
+  'check_reading',
+  'kept_from_starting',
+  'put_back',
+  'withdrawal',
+]);
+
+function refusalOf(
+  reading: Reading,
+  { run, readings, vehicle }: CheckView,
+  nowMs: number,
+): Answer<never> | null {
+  if (isAhead(reading.takenAtMs, nowMs))
+    return refusedSaying(
+      'conflict',
+      'takenAtMs',
+      'It is stamped ahead of the server’s clock, so the clock of this device runs ahead. It is set right and sent again.',
+    );
+  if (readings.length >= MOST_READINGS)
+    return refusedSaying('input', 'runId', `A check holds ${MOST_READINGS} readings and no more.`);
+  if (run.finishedAtMs !== null)
+    return refusedSaying(
+      'conflict',
+      'runId',
+      'This check was finished meanwhile. Reopen it to add a reading.',
+    );
+  if (!CHECK_KINDS.has(reading.kind)) return refused('input', 'kind', reading.kind, 'a reading of a vehicle');
+  if (reading.supersedesId !== null && !readings.some(({ id }) => id === reading.supersedesId)) {
+    return refused('input', 'supersedesId', reading.supersedesId, 'a reading of this check');
+  }
+  if (reading.kind !== 'check_reading') return null;
+  const problems = readingProblems(reading.data, vehicle.systemVolts ?? 12);
+  return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
+}

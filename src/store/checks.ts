@@ -1,0 +1,128 @@
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import type { CheckRecord } from '@/core/exchange/check/check-record';
+import type { CheckRun, CheckSummary } from '@/core/exchange/views';
+import type { Problem } from '@/core/quantity/result';
+import type { Reading } from '@/core/steps/reading';
+import type { Database, Store, Transaction } from './database';
+import { readingsOfRuns } from './readings';
+import { checkJudgements, runs } from './schema';
+
+/** A check with what was read in it. */
+export interface KeptCheck {
+  readonly run: CheckRun;
+  readonly readings: readonly Reading[];
+  readonly unreadable: readonly Problem[];
+}
+
+type NewCheck = Omit<CheckRun, 'finishedAtMs' | 'finishedById'>;
+
+/** Starts a check, or answers with the one that is open on the vehicle: two people at one vehicle share it. */
+export function startCheck(store: Store, check: NewCheck): Promise<CheckRun> {
+  return store.write(async (transaction) => {
+    const [known] = await transaction.select().from(runs).where(eq(runs.id, check.id));
+    if (known) return checkRunOf(known);
+    const [open] = await transaction
+      .select()
+      .from(runs)
+      .where(and(eq(runs.vehicleId, check.vehicleId), isNotNull(runs.vehicleId), isNull(runs.finishedAtMs)));
+    if (open) return checkRunOf(open);
+    const row = { ...check, finishedAtMs: null, finishedById: null };
+    await transaction.insert(runs).values(row);
+    return row;
+  });
+}
+
+function checkRunOf(row: typeof runs.$inferSelect): CheckRun {
+  const { id, vehicleId, startedAtMs, startedById, finishedAtMs, finishedById, rulesId, rulesVersion } = row;
+  if (vehicleId === null) throw new Error('a check is of a vehicle');
+  return { id, vehicleId, startedAtMs, startedById, finishedAtMs, finishedById, rulesId, rulesVersion };
+}
+
+/** Loads a check, inside a transaction or outside of one; undefined for a run that is none. */
+export async function loadCheck(
+  database: Database | Transaction,
+  id: string,
+): Promise<KeptCheck | undefined> {
+  const [row] = await database
+    .select()
+    .from(runs)
+    .where(and(eq(runs.id, id), isNotNull(runs.vehicleId)));
+  if (!row) return undefined;
+  const read = (await readingsOfRuns(database, [id])).map((one) => one.read);
+  return {
+    run: checkRunOf(row),
+    readings: read.flatMap((one) => (one.ok ? [one.value] : [])),
+    unreadable: read.flatMap((one) => (one.ok ? [] : one.problems.slice(0, 1))),
+  };
+}
+
+/** Finishes a check with what it comes to, which is kept beside any earlier one. */
+export async function finishCheckWith(
+  transaction: Transaction,
+  judgement: CheckRecord,
+  finished: { readonly atMs: number; readonly byId: string },
+): Promise<void> {
+  await transaction.insert(checkJudgements).values(judgement);
+  await transaction
+    .update(runs)
+    .set({ finishedAtMs: finished.atMs, finishedById: finished.byId })
+    .where(eq(runs.id, judgement.runId));
+}
+
+/** Opens a finished check again; what it came to stays. */
+export async function reopenCheck(transaction: Transaction, id: string): Promise<void> {
+  await transaction.update(runs).set({ finishedAtMs: null, finishedById: null }).where(eq(runs.id, id));
+}
+
+/** The checks of a vehicle, the newest first, each with what it was last finished with. */
+export async function checksOfVehicle(
+  database: Database | Transaction,
+  vehicleId: string,
+  limit: number,
+): Promise<CheckSummary[]> {
+  const rows = await database
+    .select()
+    .from(runs)
+    .where(and(eq(runs.vehicleId, vehicleId), isNotNull(runs.vehicleId)))
+    .orderBy(desc(runs.startedAtMs))
+    .limit(limit);
+  const summaries: CheckSummary[] = [];
+  for (const row of rows) summaries.push(await summaryOf(database, row));
+  return summaries;
+}
+
+async function summaryOf(
+  database: Database | Transaction,
+  { id, startedAtMs, startedById, finishedAtMs }: typeof runs.$inferSelect,
+): Promise<CheckSummary> {
+  const made = await lastJudgement(database, id);
+  const { cause = null, probability = null } = (finishedAtMs === null ? undefined : made) ?? {};
+  return { runId: id, startedAtMs, startedById, finishedAtMs, cause, probability };
+}
+
+/** What a check was last finished with. */
+export async function lastJudgement(
+  database: Database | Transaction,
+  runId: string,
+): Promise<typeof checkJudgements.$inferSelect | undefined> {
+  const [made] = await database
+    .select()
+    .from(checkJudgements)
+    .where(eq(checkJudgements.runId, runId))
+    .orderBy(desc(checkJudgements.madeAtMs))
+    .limit(1);
+  return made;
+}
+
+/** The newest check of every vehicle that has one, by vehicle. */
+export async function newestChecks(database: Database | Transaction): Promise<Map<string, CheckSummary>> {
+  const rows = await database
+    .select()
+    .from(runs)
+    .where(isNotNull(runs.vehicleId))
+    .orderBy(runs.vehicleId, runs.startedAtMs);
+  const last = new Map(rows.map((row) => [row.vehicleId ?? '', row]));
+  const newest = new Map<string, CheckSummary>();
+  for (const [vehicleId, row] of last) newest.set(vehicleId, await summaryOf(database, row));
+  return newest;
+}
