@@ -55,7 +55,7 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
           onChoose={(name) => setChosen({ name, segment: null })}
           words={(name) => readWords(state, name)}
         />
-        <div className="sheet min-w-0 p-5">
+        <div className="flex min-w-0 flex-col lg:min-h-[calc(100vh-9rem)]">
           {finished ? (
             <Finished check={check} />
           ) : (

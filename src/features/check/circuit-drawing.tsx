@@ -22,35 +22,36 @@ export function CircuitDrawing({
 }) {
   const resultOf = (segment: Segment) => results.find((one) => one.segment === segment);
   return (
-    <div className="grid gap-3">
+    <div className="grid gap-2">
       {SIDES.map((side) => {
         const { label, pieces, from, to } = SIDE_FACTS[side];
         return (
-          <section key={side} aria-label={label} className="grid gap-1">
-            <div className="flex flex-wrap items-stretch gap-y-1 max-sm:flex-col">
-              <SegmentKey
-                label={label}
-                hint="as a whole"
-                result={resultOf(side)}
-                isChosen={chosen === side}
-                isNext={next === side}
-                onChoose={() => onChoose(side)}
-              />
-              <End label={from} />
+          <section
+            key={side}
+            aria-label={label}
+            className="grid items-stretch gap-x-2 gap-y-1 sm:grid-cols-[8.5rem_minmax(0,1fr)]"
+          >
+            <SegmentKey
+              label={label}
+              hint={`${from} to ${to}`}
+              result={resultOf(side)}
+              isChosen={chosen === side}
+              isNext={next === side}
+              onChoose={() => onChoose(side)}
+            />
+            <div className="relative flex gap-1 max-sm:ml-5 max-sm:flex-col">
+              <Wire />
               {pieces.map((piece) => (
-                <div key={piece} className="flex items-stretch max-sm:flex-col">
-                  <SegmentKey
-                    label={PIECE_FACTS[piece].label}
-                    hint={PIECE_FACTS[piece].kind === 'joint' ? 'joint' : 'run'}
-                    result={resultOf(piece)}
-                    isChosen={chosen === piece}
-                    isNext={next === piece}
-                    onChoose={() => onChoose(piece)}
-                  />
-                  <Wire />
-                </div>
+                <SegmentKey
+                  key={piece}
+                  label={PIECE_FACTS[piece].label}
+                  hint={PIECE_FACTS[piece].kind === 'joint' ? 'joint' : 'run'}
+                  result={resultOf(piece)}
+                  isChosen={chosen === piece}
+                  isNext={next === piece}
+                  onChoose={() => onChoose(piece)}
+                />
               ))}
-              <End label={to} />
             </div>
           </section>
         );
@@ -59,19 +60,12 @@ export function CircuitDrawing({
   );
 }
 
+/** The conductor that the pieces of a side lie along. */
 const Wire = () => (
   <span
     aria-hidden="true"
-    className="h-0.5 w-2 self-center bg-line-strong max-sm:ml-6 max-sm:h-2 max-sm:w-0.5 max-sm:self-start"
+    className="absolute top-1/2 right-0 left-0 -z-10 h-0.5 bg-ink max-sm:top-0 max-sm:bottom-0 max-sm:left-4 max-sm:h-auto max-sm:w-0.5"
   />
-);
-
-const End = ({ label }: { readonly label: string }) => (
-  <span className="flex items-center text-xs text-soft">
-    <span aria-hidden="true" className="mx-1 size-2 rounded-full bg-ink" />
-    <span className="max-w-16 leading-tight max-sm:max-w-none">{label}</span>
-    <Wire />
-  </span>
 );
 
 function SegmentKey({
@@ -96,14 +90,14 @@ function SegmentKey({
       aria-pressed={isChosen}
       onClick={onChoose}
       className={clsx(
-        'grid min-h-14 min-w-24 max-w-36 content-center rounded-md border px-2 py-1 text-left leading-tight max-sm:max-w-none',
+        'grid min-h-14 min-w-0 grow basis-0 content-center rounded-md border px-2 py-1 text-left leading-tight',
         isChosen
           ? 'border-2 border-harbour bg-harbour-wash'
           : 'border-line-strong bg-sheet hover:bg-harbour-wash',
         isNext && !isChosen && 'border-2 border-dashed border-harbour',
       )}
     >
-      <span className="text-sm font-semibold">{label}</span>
+      <span className="text-sm font-semibold hyphens-auto">{label}</span>
       {result ? (
         <span className={clsx('figures text-sm', isOver ? 'font-semibold text-retire' : 'text-serve')}>
           {formatQuantity(result.milliohms, 'mΩ', { decimals: result.milliohms < 10 ? 1 : 0 })}

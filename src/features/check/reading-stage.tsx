@@ -1,10 +1,11 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { CHECK_FINDING_WORDS } from '@/core/circuit/check-finding';
 import type { CheckState } from '@/core/circuit/check-of-readings';
 import type { ProposedProbe } from '@/core/circuit/next-probe';
 import { type Problem, problem } from '@/core/quantity/result';
+import { celsiusFromFahrenheit, type TemperatureUnit } from '@/core/quantity/temperature';
 import { CHECK_CAUTIONS } from '@/core/vehicle/check-cautions';
 import {
   type CheckName,
@@ -25,7 +26,7 @@ import { Choices } from '@/ui/choices';
 import { Field, INPUT } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
-import { useWords } from '@/ui/site';
+import { useSite, useWords } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
 import { CircuitDrawing } from './circuit-drawing';
 import type { Check } from './use-check';
@@ -49,8 +50,20 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
   const own = state.assessment.findings.filter(
     (finding) => finding.of === name && (name !== 'drop_v' || finding.segment === segment),
   );
-  const cranks =
-    caution === 'kept_from_starting' || (name === 'drop_v' && segment !== null && startsThrough(segment));
+  const said = own.length > 0 && (
+    <ul aria-label="What it says" className="grid gap-1">
+      {own.map((finding) => (
+        <li
+          key={finding.code}
+          className={
+            finding.severity === 'fault' ? 'text-retire' : finding.severity === 'caution' ? 'text-warn' : ''
+          }
+        >
+          {words(CHECK_FINDING_WORDS[finding.code])}
+        </li>
+      ))}
+    </ul>
+  );
   return (
     <section aria-label="Stage" className="flex min-h-full flex-col gap-4">
       <header className="grid gap-1">
@@ -65,33 +78,8 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
         {probe && <p className="text-sm text-harbour">{probe.reason}</p>}
       </header>
       {cautionText && <CautionText text={cautionText} place={`${check.view.run.id} ${caution}`} />}
-      {cranks && <KeptFromStarting check={check} state={state} />}
-      {name === 'drop_v' && (
-        <CircuitDrawing
-          results={state.assessment.segments}
-          chosen={segment}
-          next={state.assessment.next.find(({ of }) => of === 'drop_v')?.segment ?? null}
-          onChoose={onSegment}
-        />
-      )}
-      {own.length > 0 && (
-        <ul aria-label="What it says" className="grid gap-1">
-          {own.map((finding) => (
-            <li
-              key={finding.code}
-              className={
-                finding.severity === 'fault'
-                  ? 'text-retire'
-                  : finding.severity === 'caution'
-                    ? 'text-warn'
-                    : ''
-              }
-            >
-              {words(CHECK_FINDING_WORDS[finding.code])}
-            </li>
-          ))}
-        </ul>
-      )}
+      {caution === 'kept_from_starting' && <KeptFromStarting check={check} state={state} />}
+      {!isMeasured(name) && said}
       {isMeasured(name) ? (
         <MeasuredEntry
           key={`${name} ${segment}`}
@@ -100,7 +88,17 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
           name={name}
           segment={segment}
           onCaptured={onCaptured}
-        />
+        >
+          {said}
+          {name === 'drop_v' && (
+            <CircuitDrawing
+              results={state.assessment.segments}
+              chosen={segment}
+              next={state.assessment.next.find(({ of }) => of === 'drop_v')?.segment ?? null}
+              onChoose={onSegment}
+            />
+          )}
+        </MeasuredEntry>
       ) : (
         <LookedEntry key={name} check={check} state={state} name={name} onCaptured={onCaptured} />
       )}
@@ -156,7 +154,12 @@ function MeasuredEntry({
   name,
   segment,
   onCaptured,
-}: Omit<Props, 'probe' | 'onSegment' | 'name'> & { readonly name: MeasuredName }) {
+  children,
+}: Omit<Props, 'probe' | 'onSegment' | 'name'> & {
+  readonly name: MeasuredName;
+  /** What stands under the fields. */
+  readonly children: React.ReactNode;
+}) {
   const { unit, engine, loads } = MEASURED_FACTS[name];
   const [typed, setTyped] = useState('');
   const [amps, setAmps] = useState('');
@@ -164,6 +167,9 @@ function MeasuredEntry({
   const [celsius, setCelsius] = useState('');
   const [clamp, setClamp] = useState<keyof typeof CLAMP_FACTORS>('amps');
   const [unfit, setUnfit] = useState(false);
+  const { temperatureUnit } = useSite();
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => first.current?.focus(), []);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const takesClamp = unit === 'A';
   const inMilli = name === 'draw_a';
@@ -172,18 +178,21 @@ function MeasuredEntry({
   const value =
     read === null ? null : takesClamp && factor !== null ? read / factor : inMilli ? read / 1000 : read;
   const drop = name === 'drop_v';
-  const starts = segment !== null && startsThrough(segment) && !isChargingOnly(segment);
-  const [state_, setState] = useState<EngineState>(drop && starts ? 'cranking' : 'fast');
+  // Clamps and ground carry both currents: one goes on with the one that was read last.
+  const lastCurrent = state.evidence.drops.at(-1)?.current ?? 'starting';
+  const cranks =
+    segment !== null && (isStartingOnly(segment) || (startsThrough(segment) && lastCurrent === 'starting'));
+  const [drawnBy, setDrawnBy] = useState<EngineState>(cranks ? 'cranking' : 'fast');
   const capture = () => {
     if (drop && segment === null)
       return setProblems([problem('segment', '', 'a side or a piece: choose one in the drawing')]);
     const wrong = check.capture('check_reading', {
       ...{ of: name, value, state: null, segment: drop ? segment : null },
       amps: drop ? typedNumber(amps) : null,
-      engine: drop ? state_ : (engine[0] ?? null),
+      engine: drop ? drawnBy : (engine[0] ?? null),
       loads: drop ? null : (loads[0] ?? null),
       minutes: name === 'net_a' ? typedNumber(minutes) : null,
-      ...{ temperatureC: name === 'rest_v' ? typedNumber(celsius) : null, unfit },
+      ...{ temperatureC: name === 'rest_v' ? celsiusTyped(celsius, temperatureUnit) : null, unfit },
     });
     setProblems(wrong);
     if (wrong.length > 0) return;
@@ -206,6 +215,7 @@ function MeasuredEntry({
           {(control) => (
             <input
               {...control}
+              ref={first}
               data-first
               value={typed}
               onChange={({ target }) => setTyped(target.value)}
@@ -230,7 +240,10 @@ function MeasuredEntry({
           </Field>
         )}
         {name === 'rest_v' && (
-          <Field label="Temperature of the battery, °C" hint="Blank: 20 °C is taken">
+          <Field
+            label={`Temperature of the battery, ${temperatureUnit}`}
+            hint={temperatureUnit === '°C' ? 'Blank: 20 °C is taken' : 'Blank: 68 °F is taken'}
+          >
             {(control) => (
               <input
                 {...control}
@@ -264,8 +277,8 @@ function MeasuredEntry({
             { value: 'cranking', label: 'Cranking' },
             { value: 'fast', label: 'Running, loads on' },
           ]}
-          chosen={state_}
-          onChoose={setState}
+          chosen={drawnBy}
+          onChoose={setDrawnBy}
         />
       )}
       {takesClamp && !inMilli && (
@@ -295,7 +308,9 @@ function MeasuredEntry({
           Read with a clamp that shows no less than 10 mA: it cannot tell this limit, and counts for nothing
         </label>
       )}
+      {drop && drawnBy === 'cranking' && <KeptFromStarting check={check} state={state} />}
       <Problems problems={problems} />
+      {children}
       {state.readings.length === 0 && <p className="text-sm text-soft">Every capture is stored at once.</p>}
       <KeyBar>
         <Button type="submit" tone="main" large shortcut="Enter" disabled={read === null}>
@@ -306,7 +321,11 @@ function MeasuredEntry({
   );
 }
 
-const isChargingOnly = (segment: Segment) => !startsThrough(segment);
+function celsiusTyped(typed: string, unit: TemperatureUnit): number | null {
+  const value = typedNumber(typed);
+  return value === null || unit === '°C' ? value : celsiusFromFahrenheit(value);
+}
+
 const isStartingOnly = (segment: Segment) =>
   (isSide(segment) ? [segment] : sidesOf(segment)).every((side) => SIDE_FACTS[side].current === 'starting');
 
@@ -322,8 +341,7 @@ function Probes({ segment }: { readonly segment: Segment }) {
 
 /** What was pulled so that it can be cranked, and that it is back: the check is not finished before that. */
 function KeptFromStarting({ check, state }: { readonly check: Check; readonly state: CheckState }) {
-  const { preventedBy } = check.view.vehicle;
-  const [by, setBy] = useState<StartingPreventedBy | null>(preventedBy ?? null);
+  const { preventedBy = null } = check.view.vehicle;
   if (state.pulled) {
     return (
       <div className="flex flex-wrap items-center gap-3 border-l-4 border-warn bg-warn-wash px-3 py-2">
@@ -334,21 +352,18 @@ function KeptFromStarting({ check, state }: { readonly check: Check; readonly st
       </div>
     );
   }
+  const ways = Object.keys(STARTING_PREVENTED_BY) as StartingPreventedBy[];
   return (
-    <div className="grid gap-2">
-      <Choices
-        legend="Kept from starting by"
-        name="prevented"
-        choices={(Object.keys(STARTING_PREVENTED_BY) as StartingPreventedBy[]).map((value) => ({
-          value,
-          label: STARTING_PREVENTED_BY[value],
-        }))}
-        chosen={by}
-        onChoose={(chosen) => {
-          setBy(chosen);
-          check.capture('kept_from_starting', { by: chosen });
-        }}
-      />
-    </div>
+    <Choices
+      legend="Kept from starting by: mark what was pulled, so that it is put back"
+      name="prevented"
+      // The way that is noted for this vehicle first.
+      choices={[
+        ...ways.filter((way) => way === preventedBy),
+        ...ways.filter((way) => way !== preventedBy),
+      ].map((value) => ({ value, label: STARTING_PREVENTED_BY[value] }))}
+      chosen={null}
+      onChoose={(by) => check.capture('kept_from_starting', { by })}
+    />
   );
 }

@@ -37,7 +37,7 @@ export function VehicleScreen({ story }: { readonly story: VehicleStory }) {
           </p>
         </div>
         <Link href={`/vehicles/${vehicle.id}/edit`} className={buttonClass('quiet')}>
-          Put it right
+          Correct what is known
         </Link>
         {open ? (
           <Link href={`/checks/${open.runId}`} className={buttonClass('main', true)}>

@@ -1,5 +1,5 @@
 import type { GivenVehicle } from '@/core/physics/vehicle/draw-vehicle';
-import type { Engine } from '@/core/vehicle/engine';
+import { ENGINE_FACTS, type Engine } from '@/core/vehicle/engine';
 import type { JoinedAs, Vehicle, VehicleClass } from '@/core/vehicle/vehicle';
 import type { DemoVehicle } from './fleet';
 
@@ -99,6 +99,7 @@ export function registered(id: string, vehicle: DemoVehicle): Vehicle {
   const { engine, regulator, alternatorAmps, systemVolts, joined } = machineOf(vehicle);
   return {
     ...{ id, name: vehicle.name, class: vehicle.class, site: vehicle.site, engine, systemVolts },
+    cylinders: ENGINE_FACTS[engine].cylinders || null,
     ...{ alternatorAmps, regulator: engine === 'none' ? null : regulator },
     joined: vehicle.slots.length > 1 ? joined : 'single',
     preventedBy: engine === 'none' ? null : 'fuel_relay',
