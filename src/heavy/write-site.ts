@@ -81,4 +81,5 @@ const HEAD_ORDER: readonly (readonly [keyof SiteHead, Exclude<SiteRecordKind, 'r
   ['vehicles', 'vehicle'],
   ['slots', 'slot'],
   ['lots', 'lot'],
+  ['checks', 'check'],
 ];

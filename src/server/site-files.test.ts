@@ -41,7 +41,7 @@ const bringInText = (meta: unknown, text: string) => bringIn(context, meta, body
 const siteText = () => gather(siteFile(context));
 const LISTS = {
   ...{ site: 'sites', technician: 'technicians', import: 'imports', rules: 'rules', battery: 'batteries' },
-  ...{ vehicle: 'vehicles', slot: 'slots', lot: 'lots', run: 'runs' },
+  ...{ vehicle: 'vehicles', slot: 'slots', lot: 'lots', check: 'checks', run: 'runs' },
 } as const satisfies Record<string, keyof SiteFile>;
 
 /** A site’s lines, gathered into what they say; or a site on one line, as it was written until it could be streamed. */

@@ -311,6 +311,7 @@ async function newParts(database: Database | Transaction, site: SiteHead): Promi
     lots: site.lots.filter(({ id }) => !here.lots.has(id)),
     vehicles: (site.vehicles ?? []).filter(({ id }) => !machines.has(id)),
     slots: (site.slots ?? []).filter(({ id }) => !here.slots.has(id)),
+    checks: (site.checks ?? []).filter(({ run }) => !here.checks.has(run.id)),
   };
 }
 

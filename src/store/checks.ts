@@ -1,10 +1,14 @@
-import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { group } from 'd3-array';
+import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { CheckRecord } from '@/core/exchange/check/check-record';
+import type { SiteCheck } from '@/core/exchange/site/records';
 import type { CheckRun, CheckSummary } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import type { Reading } from '@/core/steps/reading';
 import type { Database, Store, Transaction } from './database';
-import { readingsOfRuns } from './readings';
+import { inChunks } from './in-chunks';
+import { Unreadable } from './packed-json';
+import { addReadings, readingsOfRuns, supersededFirst } from './readings';
 import { checkJudgements, runs } from './schema';
 
 /** A check with what was read in it. */
@@ -125,4 +129,50 @@ export async function newestChecks(database: Database | Transaction): Promise<Ma
   const newest = new Map<string, CheckSummary>();
   for (const [vehicleId, row] of last) newest.set(vehicleId, await summaryOf(database, row));
   return newest;
+}
+
+/** Every check that is in the store, with all that belongs to it. What of it cannot be read stays behind. */
+export async function allChecks(database: Database | Transaction): Promise<SiteCheck[]> {
+  const rows = await database.select().from(runs).where(isNotNull(runs.vehicleId)).orderBy(runs.id);
+  const checks: SiteCheck[] = [];
+  for (const some of inChunks(rows, CHECKS_AT_ONCE)) {
+    const ids = some.map(({ id }) => id);
+    const read = group(await readingsOfRuns(database, ids), ({ runId }) => runId);
+    const made = group(
+      await database.select().from(checkJudgements).where(inArray(checkJudgements.runId, ids)),
+      ({ runId }) => runId,
+    );
+    for (const row of some) {
+      checks.push({
+        run: checkRunOf(row),
+        readings: (read.get(row.id) ?? []).flatMap((one) => (one.read.ok ? [one.read.value] : [])),
+        judgements: (made.get(row.id) ?? []).flatMap((one) =>
+          isRecord(one.judgement) ? [{ ...one, judgement: one.judgement }] : [],
+        ),
+      });
+    }
+  }
+  return checks;
+}
+
+const CHECKS_AT_ONCE = 200;
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !(value instanceof Unreadable);
+
+/** Adds the checks of another site, with all that belongs to them. */
+export async function addChecks(
+  transaction: Transaction,
+  checks: readonly SiteCheck[],
+  atMs: number,
+): Promise<void> {
+  for (const some of inChunks(checks, CHECKS_AT_ONCE)) {
+    await transaction.insert(runs).values(some.map(({ run }) => run));
+    await addReadings(
+      transaction,
+      some.flatMap(({ readings }) => supersededFirst(readings)),
+      atMs,
+    );
+    const made = some.flatMap(({ judgements }) => judgements);
+    if (made.length > 0) await transaction.insert(checkJudgements).values(made);
+  }
 }

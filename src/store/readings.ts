@@ -62,3 +62,16 @@ export async function addReadings(
     await transaction.insert(readings).values(rows).onConflictDoNothing({ target: readings.id });
   }
 }
+
+/** A reading refers to the one that it replaces, which therefore goes in before it. */
+export function supersededFirst(all: readonly Reading[]): Reading[] {
+  const byId = new Map(all.map((reading) => [reading.id, reading]));
+  const ordered = new Set<Reading>();
+  const place = (reading: Reading, depth: number) => {
+    const before = reading.supersedesId === null ? undefined : byId.get(reading.supersedesId);
+    if (before && !ordered.has(before) && depth < all.length) place(before, depth + 1);
+    ordered.add(reading);
+  };
+  for (const reading of all) place(reading, 0);
+  return [...ordered];
+}

@@ -1,18 +1,18 @@
 import { group } from 'd3-array';
-import { and, asc, gt, inArray, ne, or } from 'drizzle-orm';
+import { and, asc, gt, inArray, isNotNull, ne, or } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import type { SiteRun } from '@/core/exchange/site/records';
 import type { SiteHead } from '@/core/exchange/site/site-reader';
 import type { SiteRecord } from '@/core/exchange/site/site-sheet';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Problem } from '@/core/quantity/result';
-import type { Reading } from '@/core/steps/reading';
+import { addChecks, allChecks } from './checks';
 import type { Database, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeRules } from './decode';
 import { deferReferences } from './imports';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
-import { addReadings, readingsOfRuns } from './readings';
+import { addReadings, readingsOfRuns, supersededFirst } from './readings';
 import { runOf } from './runs';
 import {
   assessments,
@@ -73,6 +73,7 @@ export async function siteHead(database: Database | Transaction): Promise<SiteHe
     lots: (await database.select().from(lots).orderBy(asc(lots.id))).map(({ shape: _shape, ...lot }) => lot),
     vehicles: (await database.select().from(vehicles).orderBy(asc(vehicles.id))).map(vehicleOf),
     slots: await database.select().from(slots).orderBy(asc(slots.id)),
+    checks: await allChecks(database),
   };
 }
 
@@ -91,7 +92,7 @@ export async function siteRuns(
   const some = await database
     .select()
     .from(runs)
-    .where(and(gt(runs.id, afterId), inSight(runs.arrivalId)))
+    .where(and(gt(runs.id, afterId), isNotNull(runs.batteryId), inSight(runs.arrivalId)))
     .orderBy(asc(runs.id))
     .limit(limit);
   const ids = some.map(({ id }) => id);
@@ -149,6 +150,11 @@ export async function overlapWith(database: Database | Transaction, head: SiteHe
     lots: await idsAmong(database, lots, head.lots),
     vehicles: await database.select({ id: vehicles.id, name: vehicles.name }).from(vehicles),
     slots: await idsAmong(database, slots, head.slots ?? []),
+    checks: await idsAmong(
+      database,
+      runs,
+      (head.checks ?? []).map(({ run }) => run),
+    ),
   };
 }
 
@@ -245,19 +251,7 @@ export async function addSiteRest(transaction: Transaction, head: SiteHead, atMs
   }
   for (const some of inChunks(head.vehicles ?? [])) await transaction.insert(vehicles).values(some);
   for (const some of inChunks(head.slots ?? [])) await transaction.insert(slots).values(some);
-}
-
-/** A reading refers to the one that it replaces, which therefore goes in before it. */
-function supersededFirst(all: readonly Reading[]): Reading[] {
-  const byId = new Map(all.map((reading) => [reading.id, reading]));
-  const ordered = new Set<Reading>();
-  const place = (reading: Reading, depth: number) => {
-    const before = reading.supersedesId === null ? undefined : byId.get(reading.supersedesId);
-    if (before && !ordered.has(before) && depth < all.length) place(before, depth + 1);
-    ordered.add(reading);
-  };
-  for (const reading of all) place(reading, 0);
-  return [...ordered];
+  await addChecks(transaction, head.checks ?? [], atMs);
 }
 
 function recordOf({ revision: _revision, ...site }: KeptSite): SiteRecord {

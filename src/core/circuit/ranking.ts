@@ -48,8 +48,8 @@ export function chancesOf(evidence: CheckEvidence): number[] {
 /** Under this a sign says nothing worth telling of a cause. */
 const TELLING = 0.25;
 
-/** A battery that is only low has mostly been left so by something: what is as likely as this goes before it. */
-const LEFT_IT_LOW = 0.2;
+/** A battery that is only low has mostly been left so by something: what is this share as likely goes before it. */
+const LEFT_IT_LOW = 0.35;
 
 /** How high a cause stands: by its chance, and a low battery behind whatever may have left it low. */
 function standing(cause: Cause, chances: readonly number[]): number {
@@ -59,7 +59,7 @@ function standing(cause: Cause, chances: readonly number[]): number {
     other === cause || other === 'nothing_found' ? [] : [chances[at] ?? 0],
   );
   const likeliest = Math.max(...others);
-  return likeliest >= LEFT_IT_LOW ? Math.min(own, likeliest - 1e-6) : own;
+  return likeliest >= LEFT_IT_LOW * own ? Math.min(own, likeliest - 1e-6) : own;
 }
 
 /** All causes, the likeliest first (a low battery behind what may have left it low), each with what speaks for it, against it, and what is missing. */

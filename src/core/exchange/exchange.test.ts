@@ -156,7 +156,7 @@ describe('graded cells', () => {
       grade: 'A',
       next_step: '',
       reasons: 'sound;load_passes',
-      rules: 'integra-standard/5',
+      rules: 'integra-standard/6',
     });
   });
 });

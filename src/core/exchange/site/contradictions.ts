@@ -8,7 +8,7 @@ import { currentReadings } from '../../steps/current-readings';
 import type { Slot, Vehicle } from '../../vehicle/vehicle';
 import { MOST_PROBLEMS } from '../check-shape';
 import type { BatteryRecord, ImportRecord, LotRecord, Technician } from '../views';
-import type { SiteBattery, SiteRulesVersion, SiteRun } from './records';
+import type { SiteBattery, SiteCheck, SiteRulesVersion, SiteRun } from './records';
 
 interface Told {
   readonly technicians: readonly Technician[];
@@ -20,6 +20,7 @@ interface Told {
   readonly lots: readonly LotRecord[];
   readonly vehicles?: readonly Vehicle[];
   readonly slots?: readonly Slot[];
+  readonly checks?: readonly SiteCheck[];
 }
 
 /** All of a file but its runs. */
@@ -46,6 +47,7 @@ export function headProblems(told: HeadTold): Problem[] {
     ...twice('imports', ids(told.imports)),
     ...twice('lots', ids(told.lots)),
     ...slotProblems(told),
+    ...checkProblems(told),
     ...ruleProblems(told),
     ...importProblems(told),
   ];
@@ -94,6 +96,27 @@ function slotProblems({ vehicles = [], slots = [], batteries }: HeadTold): Probl
       ...(toOn !== null && toOn < fromOn
         ? [problem(`slots/${index}/toOn`, toOn, `not before it was fitted, ${fromOn}`)]
         : []),
+    ]),
+  ];
+}
+
+function checkProblems({ vehicles = [], checks = [], technicians }: HeadTold): Problem[] {
+  const known = new Set(vehicles.map(({ id }) => id));
+  const who = new Set(technicians.map(({ id }) => id));
+  return [
+    ...twice(
+      'checks',
+      checks.map(({ run }) => run.id),
+    ),
+    ...checks.flatMap(({ run, readings, judgements }, index) => [
+      ...unknown(`checks/${index}/run/vehicleId`, run.vehicleId, known, 'a vehicle of this file'),
+      ...[run.startedById, run.finishedById, ...readings.map(({ technicianId }) => technicianId)].flatMap(
+        (id) => unknown(`checks/${index}`, id, who, 'a technician of this file').slice(0, 1),
+      ),
+      ...[...readings, ...judgements]
+        .filter(({ runId }) => runId !== run.id)
+        .slice(0, 1)
+        .map(({ runId }) => problem(`checks/${index}`, runId, 'what belongs to this check')),
     ]),
   ];
 }

@@ -4,6 +4,7 @@ import { BatteryLabelSchema } from '../../battery/battery-label';
 import { momentSchema } from '../../quantity/moment';
 import { HouseRulesSchema } from '../../rules/house-rules';
 import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../steps/reading';
+import { CAUSES } from '../../vehicle/cause';
 import { USED_COLUMNS } from '../readings-csv/columns';
 import type { LotRow } from '../views';
 import { AssessmentSchema, EvidenceSchema } from './assessment-schema';
@@ -142,6 +143,27 @@ export const WholeRunSchema = closed({
   assessments: Type.Array(AssessmentRecordSchema, { maxItems: 1000 }),
 });
 
+/** A check of a vehicle with everything that belongs to it; what it was finished with is carried as it was. */
+export const WholeCheckSchema = closed({
+  run: closed({
+    ...{ id: Uuid, vehicleId: Uuid, startedAtMs: Moment, startedById: Uuid },
+    ...{ finishedAtMs: optional(Moment), finishedById: optional(Uuid) },
+    ...{ rulesId: RulesId, rulesVersion: RulesVersion },
+  }),
+  readings: Type.Array(ReadingSchema, { maxItems: MOST_READINGS }),
+  judgements: Type.Array(
+    closed({
+      ...{ id: Uuid, runId: Uuid, madeAtMs: Moment },
+      core: Type.String({ minLength: 1, maxLength: 20 }),
+      ...{ rulesId: RulesId, rulesVersion: RulesVersion },
+      cause: oneOf(CAUSES),
+      probability: Type.Number({ minimum: 0, maximum: 1 }),
+      judgement: Type.Object({}),
+    }),
+    { maxItems: 1000 },
+  ),
+});
+
 /** One version of a house's rules, with who made it and why. */
 export const RulesVersionSchema = closed({
   rules: HouseRulesSchema,
@@ -151,5 +173,6 @@ export const RulesVersionSchema = closed({
 });
 
 export type SiteBattery = Static<typeof SiteBatterySchema>;
+export type SiteCheck = Static<typeof WholeCheckSchema>;
 export type SiteRun = Static<typeof WholeRunSchema>;
 export type SiteRulesVersion = Static<typeof RulesVersionSchema>;

@@ -12,6 +12,7 @@ import {
   RulesVersionSchema,
   SiteBatterySchema,
   TechnicianSchema,
+  WholeCheckSchema,
   WholeRunSchema,
 } from './records';
 import { SiteRecordSchema } from './site-sheet';
@@ -34,6 +35,7 @@ export const SiteFileSchema = Type.Object(
     /** Files of early versions know no vehicles. */
     vehicles: Type.Optional(Type.Array(VehicleSchema, { maxItems: 100_000 })),
     slots: Type.Optional(Type.Array(SlotSchema, { maxItems: 1_000_000 })),
+    checks: Type.Optional(Type.Array(WholeCheckSchema, { maxItems: 1_000_000 })),
     runs: Type.Array(WholeRunSchema, { maxItems: 1_000_000 }),
   },
   {

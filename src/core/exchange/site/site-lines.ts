@@ -8,6 +8,7 @@ import {
   RulesVersionSchema,
   SiteBatterySchema,
   TechnicianSchema,
+  WholeCheckSchema,
   WholeRunSchema,
 } from './records';
 import { SITE_FORMAT } from './site-file';
@@ -53,6 +54,7 @@ export const SITE_RECORDS = {
   vehicle: VehicleSchema,
   slot: SlotSchema,
   lot: LotRecordSchema,
+  check: WholeCheckSchema,
   run: WholeRunSchema,
 } as const;
 

@@ -35,6 +35,7 @@ export class SiteReader {
       batteries: [],
       vehicles: [],
       slots: [],
+      checks: [],
     },
   } as unknown as { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] };
   private known: KnownInFile | null = null;
@@ -172,6 +173,7 @@ const LISTS: Readonly<Record<string, Exclude<SiteRecordKind, 'run'>>> = {
   vehicles: 'vehicle',
   slots: 'slot',
   lots: 'lot',
+  checks: 'check',
 };
 
 const LIST_OF = Object.fromEntries(Object.entries(LISTS).map(([list, kind]) => [kind, list])) as Readonly<

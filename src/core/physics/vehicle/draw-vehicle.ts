@@ -184,7 +184,8 @@ function soundAlternator(
       state: 'sound',
       senses: chance.pick(['stud', 'stud', 'battery'] as const),
     },
-    setVolts: regulator === 'computer' ? chance.between(12.7, 15) : plain,
+    setVolts: regulator === 'computer' ? chance.between(12.6, 15) : plain,
+    loadedVolts: regulator === 'computer' ? chance.between(13.6, 14.7) : null,
   };
 }
 

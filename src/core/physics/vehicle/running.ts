@@ -64,7 +64,7 @@ export function running(
   const taken = (post: number) => (loadAmps * post) / NOMINAL_RUNNING + ampsInto(battery, post, temperatureC);
   const isDead = alternator.state === 'open' || asleep;
   const most = isDead ? 0 : mostAmps(alternator, engine);
-  const set = setVolts(alternator, temperatureC, engine);
+  const set = setVolts(alternator, temperatureC, engine, loads);
   const senseOhms = alternator.senses === 'stud' ? ohms : 0;
   const held = crossing((post) => post + taken(post) * senseOhms - set, LOWEST_VOLTS, set);
   const isEnough = taken(held) <= most;
@@ -97,10 +97,13 @@ function loadOf({ loads, battery }: VehicleTruth, state: LoadState, engine: 'idl
 const BANK_OF_CAPACITY = 3;
 
 function setVolts(
-  { setVolts: at25, state }: AlternatorTruth,
+  { setVolts: unloaded, loadedVolts, state }: AlternatorTruth,
   temperatureC: number,
   engine: 'idle' | 'fast',
+  loads: LoadState,
 ): number {
+  // What is wrong with a regulator is wrong under loads too.
+  const at25 = loads === 'none' || loadedVolts === null || state !== 'sound' ? unloaded : loadedVolts;
   const rises = state === 'rising' && engine === 'fast' ? RISING_VOLTS : 0;
   return at25 + SET_PER_KELVIN * (temperatureC - 25) + rises;
 }
@@ -116,7 +119,7 @@ function rippleOf({ diode, ratedAmps }: AlternatorTruth, amps: number): number {
 export function outputAmps(truth: VehicleTruth, asleep = false): number {
   const { alternator, temperatureC, milliohms } = truth;
   if (alternator.state === 'open' || asleep) return 0;
-  const set = setVolts(alternator, temperatureC, 'fast');
+  const set = setVolts(alternator, temperatureC, 'fast', 'bank');
   const through = (set - PULLED_TO_VOLTS) / chargingOhms(milliohms);
   return Math.min(mostAmps(alternator, 'fast'), through);
 }

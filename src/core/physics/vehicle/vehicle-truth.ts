@@ -48,8 +48,10 @@ export interface AlternatorTruth {
   readonly feed: 'sound' | 'missing';
   readonly fuse: 'sound' | 'blown';
   readonly state: RegulatorState;
-  /** Where it holds the voltage at 25 °C, and what it wanders by with speed and with the mood of an engine's computer, V. */
+  /** Where it holds the voltage at 25 °C, V. */
   readonly setVolts: number;
+  /** Where an engine’s computer has it held once loads are on; null for a plain regulator. */
+  readonly loadedVolts: number | null;
   readonly senses: 'stud' | 'battery';
 }
 
