@@ -54,7 +54,7 @@ describe('the grade command', () => {
       `${HEADER},soc_pct,soc_sd,soh_pct,soh_sd,load_set_a,load_limit_v,load_margin_v,verdict,grade,next_step,reasons,rules,core`,
     );
     expect(lines[1]).toBe(
-      `${ROWS[0]},100.0,5.0,106.9,6.5,285.0,9.600,1.200,serve,A,,sound;load_passes,integra-standard/5,${CORE_VERSION}`,
+      `${ROWS[0]},100.0,5.0,106.9,6.5,285.0,9.600,1.200,serve,A,,sound;load_passes,integra-standard/6,${CORE_VERSION}`,
     );
     expect(complaints).toContain('line 3, cond_unit: found nothing');
     expect(complaints).toContain('unknown columns, carried through: owner');
@@ -109,7 +109,7 @@ describe('the grade command', () => {
     const input = [HEADER, ...ROWS].join('\n');
     const graded = await run(['-', '--rules', file('strict.json', writeRulesFile(strict))], input);
     expect(verdictsOf(graded.out)).toEqual(['serve', 'undecided', 'quarantine']);
-    expect(graded.out).toContain('strict/5');
+    expect(graded.out).toContain('strict/6');
     const refused = await run(
       ['-', '--rules', file('bad.json', '{"format":"integra:rules/1","rules":{}}')],
       input,
