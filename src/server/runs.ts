@@ -22,6 +22,7 @@ import { loadCheck } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
 import { addReading, runOfReading } from '@/store/readings';
 import { finishWith, loadRun, reopen, startRun as storeRun, wholeRun } from '@/store/runs';
+import { vehicleOfBattery } from '@/store/vehicles';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { captureInCheck } from './checks';
@@ -224,8 +225,10 @@ async function inRun(
 /** Rules that nobody has here cost the run its verdict, not the page: it is shown under the standard ones, and says so. */
 async function viewOf(run: WholeRun, database: Database | Transaction): Promise<RunView> {
   const rules = await rulesOfRun(run.run, database);
-  if (rules.ok) return { ...run, rules: rules.value };
-  return { ...run, rules: STANDARD_RULES, unreadable: [...run.unreadable, ...rules.problems] };
+  const sitsIn = await vehicleOfBattery(database, run.battery.id);
+  const known = sitsIn ? { ...run, sitsIn } : run;
+  if (rules.ok) return { ...known, rules: rules.value };
+  return { ...known, rules: STANDARD_RULES, unreadable: [...run.unreadable, ...rules.problems] };
 }
 
 /** The kind decides which schema holds, so that a complaint is about the fields of that kind and no other. */

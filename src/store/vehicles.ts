@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { NewestOfBattery, SlotHeld, VehicleSlot } from '@/core/exchange/views';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import type { Vehicle } from '@/core/vehicle/vehicle';
@@ -112,6 +112,19 @@ export async function slotsOfVehicle(
     ...{ id, name, fromOn, toOn, battery: batteryOf(battery) },
     newest: newest.get(battery.id) ?? null,
   }));
+}
+
+/** The vehicle that a battery sits in now; undefined where it sits in none. */
+export async function vehicleOfBattery(
+  database: Database | Transaction,
+  batteryId: string,
+): Promise<{ readonly id: string; readonly name: string } | undefined> {
+  const [row] = await database
+    .select({ id: vehicles.id, name: vehicles.name })
+    .from(slots)
+    .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
+    .where(and(eq(slots.batteryId, batteryId), isNull(slots.toOn)));
+  return row;
 }
 
 /** The tags of the batteries that sit in each vehicle now. */

@@ -153,6 +153,8 @@ export interface WholeRun {
 /** A run as the Bench needs it: with the rules that it is judged by. */
 export interface RunView extends WholeRun {
   readonly rules: HouseRules;
+  /** The vehicle that its battery sits in; absent where it sits in none. */
+  readonly sitsIn?: { readonly id: string; readonly name: string };
 }
 
 /** A run in a list, with the verdict that it was finished with. */

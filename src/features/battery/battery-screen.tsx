@@ -180,9 +180,11 @@ function Places({ slots }: { readonly slots: BatteryStory['slots'] }) {
     <ul className="text-sm text-soft">
       {slots.map(({ vehicle, name, fromOn, toOn }) => (
         <li key={`${vehicle.id} ${name} ${fromOn}`}>
-          {[VEHICLE_CLASSES[vehicle.class], vehicle.name, name, vehicle.site]
-            .filter((part) => part !== '')
-            .join(' · ')}
+          {VEHICLE_CLASSES[vehicle.class]} ·{' '}
+          <Link href={`/vehicles/${vehicle.id}`} className="underline underline-offset-4">
+            {vehicle.name}
+          </Link>
+          {[name, vehicle.site].filter((part) => part !== '').map((part) => ` · ${part}`)}
           <span className="figures">
             {' '}
             {dayWords(fromOn)} to {toOn === null ? 'now' : dayWords(toOn)}

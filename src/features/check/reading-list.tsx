@@ -55,7 +55,7 @@ export function ReadingList({
                     isRead={readWords(state, name) !== null}
                   />
                   <span>
-                    {checkFacts(name).label}
+                    <span>{checkFacts(name).label}</span>
                     {name === next && <span className="ml-2 text-sm font-semibold text-harbour">next</span>}
                   </span>
                   <span className="figures text-sm text-soft">{readWords(state, name)}</span>

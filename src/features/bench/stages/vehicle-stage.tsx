@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { VEHICLE_CHECKS, type VehicleCheck } from '@/core/assessment/evidence';
 import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
@@ -41,6 +42,17 @@ export function VehicleStage({ run, spec, state, correcting, onTyping, capture }
   return (
     <div className="grid gap-4">
       {plan?.pointsAt && !measured && <p className="font-semibold">{plan.pointsAt}</p>}
+      {run.view.sitsIn && (
+        <p>
+          One measurement is noted here. To read the whole vehicle:{' '}
+          <Link
+            href={`/vehicles/${run.view.sitsIn.id}`}
+            className="font-semibold underline underline-offset-4"
+          >
+            {run.view.sitsIn.name}
+          </Link>
+        </p>
+      )}
       <NumberEntry
         key={check}
         nominalVolts={spec.nominalVolts}

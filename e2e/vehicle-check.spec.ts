@@ -1,0 +1,185 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, test } from './support/test';
+
+/** Registers a vehicle by its form and starts a check of it. */
+async function checkOf(page: Page, name: string, known: Record<string, string> = {}) {
+  await page.goto('/vehicles/new');
+  await page.getByLabel('Name or fleet number').fill(name);
+  await page.getByLabel('Alternator, A').fill('90');
+  for (const [label, option] of Object.entries(known)) {
+    await page.getByLabel(label, { exact: true }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  }
+  await page.getByRole('button', { name: 'Register' }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  await page.getByRole('button', { name: 'Start a check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Resting voltage' })).toBeVisible();
+}
+
+const readings = (page: Page) => page.getByRole('navigation', { name: 'Readings' });
+const causes = (page: Page) => page.getByRole('region', { name: 'Causes' });
+
+async function read(page: Page, label: string, value: string) {
+  const key = readings(page)
+    .getByRole('button')
+    .filter({ has: page.getByText(label, { exact: true }) });
+  await key.click();
+  await expect(page.getByRole('heading', { level: 1, name: label })).toBeVisible();
+  await page.getByLabel(new RegExp(`^${label},`)).fill(value);
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await expect(key).toContainText(value);
+}
+
+async function drop(page: Page, segment: string, volts: string, amps: string, side?: string) {
+  await readings(page)
+    .getByRole('button', { name: /Voltage drop/ })
+    .click();
+  const within = side ? page.getByRole('region', { name: side, exact: true }) : page;
+  await within
+    .getByRole('button', { name: new RegExp(`^${segment}`) })
+    .first()
+    .click();
+  await page.getByLabel('Voltage drop, V').fill(volts);
+  await page.getByLabel('Current meanwhile, A').fill(amps);
+  await page.getByRole('button', { name: /Capture/ }).click();
+}
+
+test('a battery is cleared by a fault of the ground, which is walked to its piece', async ({
+  page,
+  newTag,
+}) => {
+  await checkOf(page, `Van ${newTag}`, {
+    Engine: 'Petrol, four cylinders',
+    Regulator: 'Inside the alternator',
+  });
+  await expectAccessible(page);
+  await read(page, 'Resting voltage', '12.62');
+  await read(page, 'Regulated, 2000 rpm', '13.20');
+  await read(page, 'Cranking voltage', '11.30');
+  await drop(page, 'Charging, minus side', '0.95', '60');
+  await drop(page, 'Clamp, minus', '0.01', '60', 'Charging, minus side');
+  await drop(page, 'Ground strap', '0.86', '60', 'Charging, minus side');
+  await expect(causes(page).getByRole('listitem').first()).toContainText('ground strap');
+  await expect(page.getByRole('region', { name: 'What to do' })).toContainText('ground strap');
+  await expect(causes(page).getByText('Battery faulty')).toHaveCount(0);
+  await readings(page)
+    .getByRole('button', { name: /Voltage drop/ })
+    .click();
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: 'Finish the check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
+  await page.getByRole('link', { name: `Van ${newTag}` }).click();
+  await expect(page.getByRole('region', { name: 'Checks' }).getByRole('listitem')).toHaveCount(1);
+  await expectAccessible(page);
+});
+
+test('what is meaningless is refused by name and nothing of it is kept', async ({ page, newTag }) => {
+  await checkOf(page, `Van ${newTag}`);
+  await read(page, 'Resting voltage', '12.62');
+  await readings(page)
+    .getByRole('button', { name: /Voltage drop/ })
+    .click();
+  await page.getByRole('button', { name: /^Alternator stud/ }).click();
+  await page.getByLabel('Voltage drop, V').fill('0.04');
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await expect(page.getByText(/without it a drop says nothing/)).toBeVisible();
+  await page.getByLabel('Current meanwhile, A').fill('4');
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await expect(page.getByText(/10 A and more/)).toBeVisible();
+  await expect(readings(page).getByRole('button', { name: /Voltage drop/ })).not.toContainText('read');
+  await page.reload();
+  await expect(readings(page).getByRole('button', { name: /Resting voltage/ })).toContainText('12.62');
+});
+
+test('overcharging leaves a caution on the vehicle, and a later check closes it', async ({
+  page,
+  newTag,
+}) => {
+  await checkOf(page, `Van ${newTag}`, {
+    Engine: 'Petrol, four cylinders',
+    Regulator: 'Inside the alternator',
+  });
+  await read(page, 'Resting voltage', '12.70');
+  await read(page, 'Regulated, idle', '15.60');
+  await read(page, 'Regulated, 2000 rpm', '15.80');
+  await expect(causes(page).getByRole('listitem').first()).toContainText('Regulator too high');
+  await page.getByRole('button', { name: 'Finish the check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
+  await page.getByRole('link', { name: `Van ${newTag}` }).click();
+  await expect(page.getByText('Regulator first, then any new battery')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Start a check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Resting voltage' })).toBeVisible();
+  await read(page, 'Resting voltage', '12.65');
+  await read(page, 'Regulated, idle', '14.30');
+  await read(page, 'Regulated, 2000 rpm', '14.30');
+  await read(page, 'Loaded, 2000 rpm', '14.20');
+  await page.getByRole('button', { name: 'Finish the check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
+  await page.getByRole('link', { name: `Van ${newTag}` }).click();
+  await expect(page.getByRole('region', { name: 'Checks' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByText('Regulator first, then any new battery')).toHaveCount(0);
+});
+
+test('what was pulled is asked back before the check is finished', async ({ page, newTag }) => {
+  await checkOf(page, `Van ${newTag}`);
+  await readings(page)
+    .getByRole('button')
+    .filter({ has: page.getByText('Cranking voltage', { exact: true }) })
+    .click();
+  await page.getByText('Fuel-pump relay or fuse pulled').click();
+  await expect(page.getByRole('button', { name: 'Finish the check' })).toBeDisabled();
+  await page.getByRole('button', { name: 'It is back' }).click();
+  await expect(page.getByRole('button', { name: 'Finish the check' })).toBeEnabled();
+});
+
+test('a set of two in series is one system of 24 V, and its batteries move', async ({
+  page,
+  newTag,
+  openedRun: _run,
+}) => {
+  await page.goto('/vehicles/new');
+  const name = `Tanker ${newTag}`;
+  await page.getByLabel('Name or fleet number').fill(name);
+  await page.getByLabel('System', { exact: true }).click();
+  await page.getByRole('option', { name: '24 V' }).click();
+  await page.getByLabel('Its batteries are joined').click();
+  await page.getByRole('option', { name: 'In series' }).click();
+  await page.getByRole('button', { name: 'Register' }).click();
+  await page.getByText('Fit a battery').click();
+  await page.getByLabel('Battery, by its tag').fill(newTag);
+  await page.getByLabel('Place in the vehicle').fill('front');
+  await page.getByRole('button', { name: 'Fit it' }).click();
+  await expect(page.getByRole('img', { name: 'One battery, in series' })).toBeVisible();
+  await page.getByRole('button', { name: 'Start a check' }).click();
+  await page.getByLabel(/^Resting voltage,/).fill('12.6');
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await expect(page.getByText(/about 24 V of the whole set/)).toBeVisible();
+  await page.getByLabel(/^Resting voltage,/).fill('25.2');
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await expect(readings(page).getByRole('button', { name: /Resting voltage/ })).toContainText('25.20');
+  await page.getByRole('link', { name }).click();
+  await page.getByRole('button', { name: 'To the shelf' }).click();
+  await expect(page.getByText('No battery is noted in it.')).toBeVisible();
+  await expect(page.getByText('What it carried before')).toBeVisible();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('a check is read and finished, and nothing hangs over its edge', async ({ page, newTag }) => {
+    await checkOf(page, `Boat ${newTag}`);
+    await page.getByLabel(/^Resting voltage,/).fill('12.6');
+    await page.getByRole('button', { name: /Capture/ }).click();
+    await page.getByRole('combobox', { name: 'Reading' }).click();
+    await page.getByRole('option', { name: /Voltage drop/ }).click();
+    await page.getByRole('button', { name: /^Charging, plus side/ }).click();
+    await expect(page.getByText('One probe on')).toBeVisible();
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(over).toBeLessThanOrEqual(0);
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Finish the check' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
+  });
+});
