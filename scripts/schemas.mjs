@@ -5,8 +5,14 @@ import { loadCore } from './core.mjs';
 import { bin, ensureInstalled, root, run } from './setup.mjs';
 
 ensureInstalled();
-const { RulesFileSchema, RunFileSchema, SiteFileSchema } = await loadCore('scripts/schemas.core.ts');
-const files = { 'rules-1': RulesFileSchema, 'run-1': RunFileSchema, 'site-1': SiteFileSchema };
+const { CheckFileSchema, RulesFileSchema, RunFileSchema, SiteFileSchema } =
+  await loadCore('scripts/schemas.core.ts');
+const files = {
+  'check-1': CheckFileSchema,
+  'rules-1': RulesFileSchema,
+  'run-1': RunFileSchema,
+  'site-1': SiteFileSchema,
+};
 for (const [name, schema] of Object.entries(files)) {
   const path = join(root, 'docs/formats', `${name}.schema.json`);
   writeFileSync(path, `${JSON.stringify(schema, null, 2)}\n`);

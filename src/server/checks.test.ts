@@ -1,8 +1,11 @@
+import Papa from 'papaparse';
 import { uuidv7 } from 'uuidv7';
+import { readCheckFile } from '@/core/exchange/check/check-file';
+import { readCheckHeader, readCheckRow } from '@/core/exchange/check/check-rows';
 import type { CheckView } from '@/core/exchange/views';
 import { granted, messagesOf } from './answers.test-support';
 import { batteryStory } from './batteries';
-import { answerCheck, finishCheck, reopenCheckAsked, startCheck } from './checks';
+import { answerCheck, checkFile, finishCheck, reopenCheckAsked, startCheck } from './checks';
 import { captureAnywhere } from './runs';
 import { newShop } from './shop.test-support';
 import {
@@ -164,5 +167,28 @@ describe('a check', () => {
     expect(await answerCheck(shop.context, uuidv7())).toMatchObject({ failure: 'missing' });
     const stranger = { id: uuidv7(), vehicleId: uuidv7(), technicianId };
     expect(await startCheck(shop.context, stranger)).toMatchObject({ failure: 'missing' });
+  });
+});
+
+describe('the file of a check', () => {
+  it('is read back as it was written, and its rows are what the check command reads', async () => {
+    const { runId, vehicle: known } = await begun({ engine: 'petrol_four', alternatorAmps: 90 });
+    await capture(read(runId, 'rest_v', 12.6, { engine: 'off', loads: 'none', temperatureC: 15 }));
+    await capture(read(runId, 'drop_v', 0.4, { segment: 'strap', amps: 60, engine: 'fast' }));
+    const json = (await checkFile(shop.context, runId, 'json')) ?? '';
+    const file = readCheckFile(json);
+    if (!file.ok) throw new Error(file.problems[0]?.message);
+    expect(file.value).toMatchObject({ vehicle: { name: known.name }, run: { id: runId } });
+    expect(file.value.readings).toHaveLength(2);
+    expect(file.value.causes[0]?.cause).toBe('charging_minus_path');
+    const rows = Papa.parse<string[]>(((await checkFile(shop.context, runId, 'csv')) ?? '').trim()).data;
+    const header = readCheckHeader(rows[0] ?? []);
+    if (!header.ok) throw new Error('its header is ours');
+    const back = rows.slice(1).map((cells) => readCheckRow(header.value, cells, () => 12));
+    expect(back.map((row) => row.ok && row.value.reading)).toMatchObject([
+      { of: 'rest_v', value: 12.6, temperatureC: 15 },
+      { of: 'drop_v', value: 0.4, segment: 'strap', amps: 60, engine: 'fast' },
+    ]);
+    expect(await checkFile(shop.context, uuidv7(), 'json')).toBeUndefined();
   });
 });

@@ -3,6 +3,7 @@ import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { type CheckState, checkState } from '@/core/circuit/check-of-readings';
 import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
+import { writeCheckFile, writeCheckRows } from '@/core/exchange/check/check-file';
 import { checkRecord } from '@/core/exchange/check/check-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { CheckView } from '@/core/exchange/views';
@@ -145,6 +146,24 @@ export async function reopenCheckAsked(context: Context, input: unknown): Promis
       run: open,
       readings: [...view.readings, { ...reopened, recordedAtMs: nowMs }],
     });
+  });
+}
+
+/** A check as a file: whole as JSON, or its readings as rows; undefined where there is none. */
+export async function checkFile(
+  context: Context,
+  id: string,
+  as: 'json' | 'csv',
+): Promise<string | undefined> {
+  const view = await checkView(context, id);
+  if (!view) return undefined;
+  const { assessment, readings } = stateOf(view);
+  if (as === 'csv') return writeCheckRows(view.vehicle.name, readings);
+  const { revision: _revision, ...vehicle } = { revision: 0, ...view.vehicle };
+  return writeCheckFile({
+    ...{ vehicle, run: view.run, readings: [...view.readings] },
+    causes: assessment.causes.map(({ cause, probability }) => ({ cause, probability })),
+    ...{ rules: assessment.rules, core: assessment.core },
   });
 }
 

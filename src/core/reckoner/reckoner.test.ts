@@ -33,6 +33,19 @@ function after(
 
 describe('worked examples', () => {
   it.each<[string, readonly (readonly [string, number | string])[], string, number]>([
+    ['starter', [['celsius', 0]], 'amps', 193.75],
+    [
+      'starter',
+      [
+        ['engine', 'diesel_light'],
+        ['celsius', -18],
+      ],
+      'amps',
+      682.5,
+    ],
+    ['starter', [['amps', 262.5]], 'warm', 125],
+    ['balance', [['rpm', 2000]], 'left', 50.977],
+    ['balance', [['left', 0]], 'rpm', 646.75],
     ['rating', [['amps', 300]], 'toAmps', 500],
     [
       'rating',

@@ -9,6 +9,7 @@ import { loadTool } from './tools/load';
 import { ratingTool } from './tools/rating';
 import { drawTool, reserveTool } from './tools/reserve';
 import { temperatureTool } from './tools/temperature';
+import { balanceTool, starterTool } from './tools/vehicle';
 
 const MAKERS: readonly ToolMaker[] = [
   ratingTool,
@@ -23,6 +24,8 @@ const MAKERS: readonly ToolMaker[] = [
   drawTool,
   dropTool,
   cableTool,
+  starterTool,
+  balanceTool,
   temperatureTool,
 ];
 

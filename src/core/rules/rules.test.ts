@@ -11,8 +11,8 @@ import { STANDARD_RULES } from './standard-rules';
 const everySchool = QUESTIONS.flatMap((question) => question.schools.map((school) => ({ question, school })));
 
 describe('the schools', () => {
-  it('ask fourteen questions, each with two schools or more that say what they are good for', () => {
-    expect(QUESTIONS).toHaveLength(14);
+  it('ask seventeen questions, each with two schools or more that say what they are good for', () => {
+    expect(QUESTIONS).toHaveLength(17);
     for (const { asks, schools } of QUESTIONS) {
       expect(asks).toMatch(/\?$/);
       expect(schools.length).toBeGreaterThanOrEqual(2);

@@ -7,7 +7,7 @@ import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
 import type { CheckView } from '@/core/exchange/views';
 import { type CheckName, checkFacts } from '@/core/vehicle/check-reading';
 import type { Segment } from '@/core/vehicle/path';
-import { Button } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
@@ -101,6 +101,12 @@ function Head({
         <span className="mr-auto text-soft">
           Check of <Moment atMs={view.run.startedAtMs} />
         </span>
+        <a href={`/api/checks/${view.run.id}/file?as=csv`} download className={buttonClass('quiet')}>
+          CSV
+        </a>
+        <a href={`/api/checks/${view.run.id}/file`} download className={buttonClass('quiet')}>
+          File
+        </a>
         {waiting > 0 && <span className="text-soft">{trouble ?? `${waiting} being stored`}</span>}
         {!finished && (
           <Button onClick={() => void finish()} disabled={isPulled} {...(isPulled ? { title: PULLED } : {})}>

@@ -107,6 +107,7 @@ export const LIMITS: readonly RouteLimits[] = [
   record('PUT', '/api/batteries/[id]'),
   look('/api/checks/[id]'),
   record('POST', '/api/checks'),
+  paper('/api/checks/[id]/file'),
   list('POST', '/api/checks/[id]/finish'),
   record('POST', '/api/checks/[id]/reopen'),
   look('/api/copies'),

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
+import { CheckFileSchema } from '../check/check-file';
 import { RunFileSchema, readRunFile, writeRunFile } from './run-file';
 import { beginSiteFile, endSiteFile, readSiteFile, SiteFileSchema } from './site-file';
 import { SiteReader } from './site-reader';
@@ -8,6 +9,7 @@ import { SiteReader } from './site-reader';
 const formatFile = (name: string) => readFileSync(`docs/formats/${name}`, 'utf8');
 
 describe.each([
+  ['check-1', CheckFileSchema],
   ['run-1', RunFileSchema],
   ['site-1', SiteFileSchema],
 ])('the format %s', (name, schema) => {

@@ -1,3 +1,4 @@
+import { alternatorOutput } from '../../circuit/alternator-output';
 import type { EngineState, LoadState } from '../../vehicle/check-reading';
 import { SIDE_FACTS } from '../../vehicle/path';
 import { crossing } from './cranking';
@@ -14,11 +15,8 @@ export interface Running {
   readonly rippleVolts: number;
 }
 
-/** Turns of the alternator for one of the engine, and what it takes to give anything, turns a minute. A model of ours. */
-const PULLEY = 2.8;
+/** The speeds at which a check reads, turns of the engine a minute, and what heat leaves of an output. A model of ours. */
 const RPM = { idle: 800, fast: 2000 } as const;
-const FROM_RPM = 1000;
-const RPM_CONSTANT = 2000;
 const HOT_SHARE = 0.92;
 /** Set point with temperature, V/K. Rule of the trade. */
 const SET_PER_KELVIN = -0.01;
@@ -32,10 +30,10 @@ export function mostAmps(
   engine: 'idle' | 'fast',
 ): number {
   if (belt === 'torn' || feed === 'missing' || fuse === 'blown') return 0;
-  const speed = 1 - Math.exp(-(PULLEY * RPM[engine] - FROM_RPM) / RPM_CONSTANT);
   // Worn brushes lose the field at idle first.
   const left = engine === 'idle' ? share ** 1.6 : share;
-  const most = ratedAmps * speed * HOT_SHARE * left * (diode === 'open' ? OPEN_DIODE_SHARE : 1);
+  const most =
+    alternatorOutput(ratedAmps, RPM[engine]) * HOT_SHARE * left * (diode === 'open' ? OPEN_DIODE_SHARE : 1);
   return belt === 'slips' ? Math.min(most, SLIPS_AT_SHARE * ratedAmps) : most;
 }
 

@@ -65,4 +65,67 @@ export const VEHICLE_QUESTIONS: readonly Question[] = [
       },
     ],
   },
+  {
+    id: 'output',
+    asks: 'What has an alternator to give?',
+    weighsOn: 'The check of a vehicle.',
+    schools: [
+      {
+        id: '70',
+        label: '70 % of its rating',
+        goodFor: 'Hot, at 2000 rpm, with a clamp that errs.',
+        errs: 'Lets one pass that has lost a quarter.',
+        put: put('check', { outputPct: 70 }),
+      },
+      {
+        id: '80',
+        label: '80 % of its rating',
+        goodFor: 'Vehicles that need all of it: many loads, short runs.',
+        errs: 'Condemns sound ones that are hot or turn too slowly.',
+        put: put('check', { outputPct: 80 }),
+      },
+    ],
+  },
+  {
+    id: 'ripple',
+    asks: 'How much ripple?',
+    weighsOn: 'The check of a vehicle.',
+    schools: [
+      {
+        id: '0.5',
+        label: '0.5 V AC',
+        goodFor: 'An open diode, and nothing else.',
+        errs: 'A diode that only leaks passes.',
+        put: put('check', { rippleVolts: 0.5 }),
+      },
+      {
+        id: '0.25',
+        label: '0.25 V AC',
+        goodFor: 'Finds a diode before the battery does.',
+        errs: 'Long leads and cheap meters show as much.',
+        put: put('check', { rippleVolts: 0.25 }),
+      },
+    ],
+  },
+  {
+    id: 'draw',
+    asks: 'How much may it draw asleep?',
+    weighsOn: 'The check of a vehicle, and the vehicle check of a run.',
+    schools: [
+      {
+        id: '50',
+        label: '50 mA',
+        goodFor: 'Most vehicles; more where the reserve capacity allows it.',
+        errs: 'A vehicle full of modules takes more and is sound.',
+        put: put('vehicle', { drawAmps: 0.05 }),
+      },
+      {
+        id: '30',
+        label: '30 mA',
+        goodFor: 'What stands for weeks: boats, ploughs in summer.',
+        errs: 'Sends people looking for what is not there.',
+        put: put('vehicle', { drawAmps: 0.03 }),
+      },
+    ],
+  },
 ];
