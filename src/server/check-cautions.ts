@@ -3,7 +3,7 @@ import { keptJudgement } from '@/core/exchange/check/check-record';
 import type { OpenCaution } from '@/core/exchange/views';
 import { CAUSES, type Cause } from '@/core/vehicle/cause';
 import { checksOfVehicle, lastJudgement } from '@/store/checks';
-import type { Database } from '@/store/database';
+import type { Database, Transaction } from '@/store/database';
 
 /** A chance under which a later check has closed a caution. */
 const CLOSED_UNDER = 0.15;
@@ -11,9 +11,13 @@ const CLOSED_UNDER = 0.15;
 const LOOKED_AT = 20;
 
 /** The cautions of a vehicle that no later check has closed by a reading that makes their cause unlikely. */
-export async function openCautions(database: Database, vehicleId: string): Promise<OpenCaution[]> {
+export async function openCautions(
+  database: Database | Transaction,
+  vehicleId: string,
+  beforeMs = Number.POSITIVE_INFINITY,
+): Promise<OpenCaution[]> {
   const checks = (await checksOfVehicle(database, vehicleId, LOOKED_AT)).filter(
-    ({ finishedAtMs }) => finishedAtMs !== null,
+    ({ finishedAtMs, startedAtMs }) => finishedAtMs !== null && startedAtMs < beforeMs,
   );
   const open = new Map<Cause, OpenCaution>();
   for (const { runId, finishedAtMs } of checks.reverse()) {

@@ -5,7 +5,7 @@ import { readCheckHeader, readCheckRow } from '@/core/exchange/check/check-rows'
 import type { CheckView } from '@/core/exchange/views';
 import { granted, messagesOf } from './answers.test-support';
 import { batteryStory } from './batteries';
-import { answerCheck, checkFile, finishCheck, reopenCheckAsked, startCheck } from './checks';
+import { answerCheck, checkFile, checkSlipView, finishCheck, reopenCheckAsked, startCheck } from './checks';
 import { captureAnywhere } from './runs';
 import { newShop } from './shop.test-support';
 import {
@@ -190,5 +190,25 @@ describe('the file of a check', () => {
       { of: 'drop_v', value: 0.4, segment: 'strap', amps: 60, engine: 'fast' },
     ]);
     expect(await checkFile(shop.context, uuidv7(), 'json')).toBeUndefined();
+  });
+});
+
+describe('a check after another', () => {
+  it('is told beside it, and what that left open says what would close it', async () => {
+    const known = { engine: 'petrol_four', alternatorAmps: 90, regulator: 'internal', systemVolts: 12 };
+    const { vehicle: one, runId } = await begun(known);
+    await capture(read(runId, 'rest_v', 12.7));
+    await capture(read(runId, 'fast_v', 15.8));
+    granted(await finished(runId));
+    const asked = { id: uuidv7(), vehicleId: one.id, technicianId };
+    const later = granted(await startCheck({ ...shop.context, now: () => Date.now() + 60_000 }, asked)).id;
+    const view = await capture(read(later, 'fast_v', 14.3));
+    expect(view.cautions).toMatchObject([{ cause: 'regulator_high' }]);
+    const slip = await checkSlipView(shop.context, later);
+    expect(slip?.lines.find(({ name }) => name === 'Regulated, 2000 rpm')).toMatchObject({
+      ...{ before: '15.80\u00A0V', now: '14.30\u00A0V', isWrong: false },
+    });
+    expect(slip?.lines.find(({ name }) => name === 'Resting voltage')).toMatchObject({ now: null });
+    expect((await checkSlipView(shop.context, runId))?.beforeMs).toBeNull();
   });
 });

@@ -9,11 +9,13 @@ import { checkShape } from '@/core/exchange/check-shape';
 import type { CheckView } from '@/core/exchange/views';
 import { isAhead } from '@/core/quantity/moment';
 import { succeed } from '@/core/quantity/result';
+import { type CheckSlip, checkSlip } from '@/core/report/check-slip';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { MOST_READINGS, type Reading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
 import { readingProblems } from '@/core/vehicle/check-reading-problems';
 import {
+  checkBefore,
   finishCheckWith,
   type KeptCheck,
   loadCheck,
@@ -22,9 +24,11 @@ import {
 } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
 import { addReading, runOfReading } from '@/store/readings';
+import { listTechnicians } from '@/store/technicians';
 import { slotsOfVehicle, vehicleById } from '@/store/vehicles';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
+import { openCautions } from './check-cautions';
 import type { Context } from './context';
 import { rulesOfRun, rulesToday } from './rules';
 
@@ -167,6 +171,15 @@ export async function checkFile(
   });
 }
 
+/** The slip of a check, beside the check before it; undefined where there is none. */
+export async function checkSlipView(context: Context, id: string): Promise<CheckSlip | undefined> {
+  const view = await checkView(context, id);
+  if (!view) return undefined;
+  const before = view.before.length > 0 ? stateOf({ ...view, readings: view.before }) : null;
+  const technicians = await listTechnicians(context.store);
+  return checkSlip(view, { state: stateOf(view), before }, technicians, context.site);
+}
+
 function stateOf({ vehicle, slots, readings, rules }: CheckView): CheckState {
   const sitting = slots
     .filter(({ toOn }) => toOn === null)
@@ -183,6 +196,8 @@ async function viewOf(
   const rules = await rulesOfRun(run, database);
   return {
     ...{ run, readings, vehicle, slots: await slotsOfVehicle(database, run.vehicleId) },
+    before: (await checkBefore(database, run))?.readings ?? [],
+    cautions: await openCautions(database, run.vehicleId, run.startedAtMs),
     rules: rules.ok ? rules.value : STANDARD_RULES,
     unreadable: rules.ok ? unreadable : [...unreadable, ...rules.problems],
   };

@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, lt } from 'drizzle-orm';
 import type { CheckRecord } from '@/core/exchange/check/check-record';
 import type { SiteCheck } from '@/core/exchange/site/records';
 import type { CheckRun, CheckSummary } from '@/core/exchange/views';
@@ -58,6 +58,27 @@ export async function loadCheck(
     readings: read.flatMap((one) => (one.ok ? [one.value] : [])),
     unreadable: read.flatMap((one) => (one.ok ? [] : one.problems.slice(0, 1))),
   };
+}
+
+/** The newest finished check of a vehicle that began before another; undefined where there is none. */
+export async function checkBefore(
+  database: Database | Transaction,
+  { vehicleId, startedAtMs }: Pick<CheckRun, 'vehicleId' | 'startedAtMs'>,
+): Promise<KeptCheck | undefined> {
+  const [row] = await database
+    .select({ id: runs.id })
+    .from(runs)
+    .where(
+      and(
+        eq(runs.vehicleId, vehicleId),
+        isNotNull(runs.vehicleId),
+        isNotNull(runs.finishedAtMs),
+        lt(runs.startedAtMs, startedAtMs),
+      ),
+    )
+    .orderBy(desc(runs.startedAtMs))
+    .limit(1);
+  return row && loadCheck(database, row.id);
 }
 
 /** Finishes a check with what it comes to, which is kept beside any earlier one. */

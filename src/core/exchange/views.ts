@@ -89,6 +89,10 @@ export interface CheckView {
   readonly readings: readonly Reading[];
   readonly rules: HouseRules;
   readonly unreadable: readonly Problem[];
+  /** What was read in the finished check before this one; empty where there was none. */
+  readonly before: readonly Reading[];
+  /** Cautions that checks before this one have left open. */
+  readonly cautions: readonly OpenCaution[];
 }
 
 export interface CheckRun {

@@ -6,7 +6,7 @@ import type { CheckAssessment } from '@/core/circuit/judge-check';
 import type { ProposedProbe } from '@/core/circuit/next-probe';
 import type { RankedCause, Weighed } from '@/core/circuit/ranking';
 import type { Sign } from '@/core/circuit/signs';
-import type { VehicleSlot } from '@/core/exchange/views';
+import type { OpenCaution, VehicleSlot } from '@/core/exchange/views';
 import { formatMinutes, formatQuantity } from '@/core/quantity/format';
 import { CAUSE_LABELS } from '@/core/vehicle/cause';
 import { checkFacts } from '@/core/vehicle/check-reading';
@@ -25,8 +25,10 @@ export function CausesPanel({
   assessment,
   slots,
   onProbe,
+  cautions,
 }: {
   readonly assessment: CheckAssessment;
+  readonly cautions: readonly OpenCaution[];
   readonly slots: readonly VehicleSlot[];
   readonly onProbe: (probe: ProposedProbe) => void;
 }) {
@@ -58,6 +60,7 @@ export function CausesPanel({
           <p className="text-soft">Nothing that is open would settle anything more.</p>
         )}
       </section>
+      {cautions.length > 0 && <LeftOpen cautions={cautions} causes={causes} />}
       <section aria-label="Causes" className="sheet grid gap-3 p-4">
         <h2 className="heading">Causes{indicative ? ', indicative: charge first' : ''}</h2>
         <ol className="grid gap-3">
@@ -97,6 +100,40 @@ export function CausesPanel({
         ))}
       </section>
     </div>
+  );
+}
+
+/** Under this chance a reading has closed what an earlier check left open. */
+const CLOSED_UNDER = 0.15;
+
+/** What checks before this one have left open: closed by now, or what to read so that it can be. */
+function LeftOpen({
+  cautions,
+  causes,
+}: {
+  readonly cautions: readonly OpenCaution[];
+  readonly causes: readonly RankedCause[];
+}) {
+  return (
+    <section aria-label="Left open" className="grid gap-2 border-l-4 border-warn bg-warn-wash px-3 py-2">
+      <h2 className="heading">Left open before</h2>
+      <ul className="grid gap-2">
+        {cautions.map(({ cause, text }) => {
+          const now = causes.find((one) => one.cause === cause);
+          const isClosed = now !== undefined && now.probability < CLOSED_UNDER && now.opposing.length > 0;
+          return (
+            <li key={cause}>
+              <p className={isClosed ? 'text-soft line-through' : 'font-semibold text-warn'}>{text}</p>
+              <p className="text-sm">
+                {isClosed
+                  ? 'What was read now speaks against it: finished, this check closes it.'
+                  : `To close it, read: ${now?.missing.slice(0, 2).map(signLabel).join('; ') || 'the same again'}.`}
+              </p>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
   );
 }
 

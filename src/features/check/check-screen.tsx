@@ -74,6 +74,7 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
         <CausesPanel
           assessment={state.assessment}
           slots={view.slots}
+          cautions={view.cautions}
           onProbe={({ of, segment }) => of !== 'battery' && setChosen({ name: of, segment })}
         />
       </div>
@@ -101,6 +102,9 @@ function Head({
         <span className="mr-auto text-soft">
           Check of <Moment atMs={view.run.startedAtMs} />
         </span>
+        <Link href={`/checks/${view.run.id}/slip`} className={buttonClass('quiet')}>
+          Slip
+        </Link>
         <a href={`/api/checks/${view.run.id}/file?as=csv`} download className={buttonClass('quiet')}>
           CSV
         </a>

@@ -45,6 +45,7 @@ export function ScanField({
   const find = async (text: string) => {
     const meant = scanned(text);
     if (meant.kind === 'run') return router.push(`/bench/${meant.runId}`);
+    if (meant.kind === 'check') return router.push(`/checks/${meant.runId}`);
     const asked = meant.tag;
     if (asked === '') return;
     const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);

@@ -79,6 +79,7 @@ export const LIMITS: readonly RouteLimits[] = [
   page('/bench/[id]'),
   page('/bench/[id]/slip'),
   page('/checks/[id]'),
+  page('/checks/[id]/slip'),
   page('/files'),
   page('/guide'),
   page('/guide/[page]'),
