@@ -35,11 +35,6 @@ const PICTURES = [
   },
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)) },
-  {
-    name: 'bench-load-dark',
-    dark: true,
-    take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)),
-  },
   { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0110', () => readCells(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
   {
@@ -51,16 +46,21 @@ const PICTURES = [
   },
   { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
+  { name: 'vehicle', take: (page) => openVehicle(page, 'Crew van 6') },
+  {
+    name: 'check-circuit',
+    size: { width: 1280, height: 1000 },
+    take: (page) => walkGround(page, 'Crew van 4'),
+  },
+  { name: 'check-phone', size: PHONE, take: (page) => walkGround(page, 'Crew van 5') },
   { name: 'lot', take: (page) => openRack(page) },
   { name: 'slip', size: { width: 1280, height: 1060 }, take: (page) => openSlip(page, 'FH-0112') },
-  { name: 'labels', take: (page) => openLabels(page) },
   { name: 'files', take: (page) => bringReadings(page) },
   {
     name: 'reckoner',
     take: (page) => page.goto(`${URL_ROOT}/reckoner?tool=conductance&value=6.2&celsius=5&by=value`),
   },
   { name: 'practice', take: (page) => openCase(page) },
-  { name: 'debrief', size: { width: 1280, height: 1060 }, take: (page) => decideCase(page) },
   {
     name: 'bench-phone',
     size: PHONE,
@@ -92,14 +92,13 @@ try {
   standIn.kill();
 }
 
-async function takePicture(browser, { name, dark = false, size = DESK, take }) {
+async function takePicture(browser, { name, size = DESK, take }) {
   const context = await browser.newContext({ viewport: size });
   const page = await context.newPage();
   await page.goto(URL_ROOT);
   const kept = page.waitForResponse('**/api/screen');
   await page.getByRole('button', { name: 'Maro Tindell' }).click();
   await kept;
-  if (dark) await page.getByRole('button', { name: /dark theme/ }).click();
   // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
   await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
   await take(page);
@@ -149,23 +148,6 @@ async function openCase(page) {
   await page.evaluate(() => window.scrollTo(0, 0));
 }
 
-async function decideCase(page) {
-  await openCase(page);
-  await page.getByRole('button', { name: 'Capture' }).click();
-  await page.getByText('Overnight').click();
-  await page.getByRole('button', { name: 'Go on to the voltage' }).click();
-  await page.getByText('live from Bench meter').waitFor();
-  await page.getByRole('button', { name: 'Capture' }).click();
-  await page.getByRole('button', { name: 'Conductance tester: Test' }).click();
-  await page.getByText('live from Conductance tester').waitFor();
-  await page.getByRole('button', { name: 'Capture' }).click();
-  await page.getByRole('button', { name: 'Decide' }).click();
-  const decide = page.getByRole('dialog');
-  await decide.getByRole('radio', { name: 'Retire' }).check({ force: true });
-  await decide.getByRole('radio', { name: 'A connection' }).check({ force: true });
-  await decide.getByRole('button', { name: 'Show what was true' }).click();
-}
-
 /** A live load, some seconds in; it is stopped by the page that closes before it could be captured. */
 async function holdLoad(page) {
   await page.getByRole('button', { name: /Load on/ }).click();
@@ -195,14 +177,6 @@ async function openRack(page) {
 async function openSlip(page, tag) {
   await openBench(page, tag);
   await page.goto(`${page.url()}/slip`);
-}
-
-async function openLabels(page) {
-  await page.goto(`${URL_ROOT}/batteries`);
-  const links = await page.getByRole('link', { name: /^FH-01/ }).all();
-  const ids = await Promise.all(links.slice(0, 9).map((link) => link.getAttribute('href')));
-  const query = new URLSearchParams(ids.map((href) => ['battery', href.split('/').at(-1)]));
-  await page.goto(`${URL_ROOT}/labels?${query}`);
 }
 
 /** A yard’s own list, with headings of its own and three rows that cannot be right. */
@@ -237,4 +211,48 @@ async function openBattery(page, tag) {
   await page.goto(`${URL_ROOT}/batteries`);
   await page.getByRole('link', { name: tag }).click();
   await page.waitForURL('**/batteries/*');
+}
+
+async function openVehicle(page, name) {
+  await page.goto(`${URL_ROOT}/vehicles`);
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByRole('heading', { level: 1, name }).waitFor();
+}
+
+/** A check in which the minus side of the charging path is walked to the ground strap. */
+async function walkGround(page, name) {
+  await openVehicle(page, name);
+  await page.getByRole('button', { name: 'Start a check' }).click();
+  await page.getByRole('heading', { level: 1, name: 'Resting voltage' }).waitFor();
+  await capture(page, 'Resting voltage', '12.61');
+  await capture(page, 'Regulated, 2000 rpm', '13.15');
+  await drop(page, 'Charging, minus side', '0.95');
+  await drop(page, 'Ground strap', '0.86');
+  await drop(page, 'Clamp, minus', null);
+  await page.evaluate(() => window.scrollTo(0, 0));
+}
+
+async function chooseReading(page, label) {
+  if (await page.getByRole('heading', { level: 1, name: label, exact: true }).isVisible()) return;
+  const list = page.getByRole('navigation', { name: 'Readings' });
+  if (await list.isVisible()) return list.getByRole('button', { name: label }).first().click();
+  await page.getByRole('combobox', { name: 'Reading' }).click();
+  await page.getByRole('option', { name: label }).click();
+}
+
+async function capture(page, label, value) {
+  await chooseReading(page, label);
+  await page.getByLabel(new RegExp(`^${label},`)).fill(value);
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await page.locator('summary').filter({ hasText: 'Readings' }).waitFor();
+}
+
+async function drop(page, segment, volts) {
+  await chooseReading(page, 'Voltage drop');
+  const minus = page.getByRole('region', { name: 'Charging, minus side', exact: true });
+  await minus.getByRole('button', { name: new RegExp(`^${segment}`) }).click();
+  if (volts === null) return;
+  await page.getByLabel('Voltage drop, V').fill(volts);
+  await page.getByLabel('Current meanwhile, A').fill('60');
+  await page.getByRole('button', { name: /Capture/ }).click();
 }

@@ -10,6 +10,8 @@ export const GUIDE_PAGES = {
   day: { title: 'A day at the bench', file: 'a-day-at-the-bench.md' },
   verdict: { title: 'How a verdict is reached', file: 'verdict.md' },
   capacity: { title: 'Capacity', file: 'capacity.md' },
+  vehicle: { title: 'Is it the battery at all?', file: 'vehicle-check.md' },
+  causes: { title: 'How often the cause is right', file: 'vehicle-causes.md' },
   accuracy: { title: 'How often it is right', file: 'accuracy.md' },
   opinion: { title: 'The second opinion', file: 'second-opinion.md' },
   model: { title: 'The physical model', file: 'physical-model.md' },

@@ -20,4 +20,5 @@ export const BEGINNINGS = [
   { href: '/practice/compose', label: 'Compose a practice case' },
   { href: '/guide/day', label: 'Guide: a day at the bench' },
   { href: '/guide/verdict', label: 'Guide: how a verdict is reached' },
+  { href: '/guide/vehicle', label: 'Guide: is it the battery at all?' },
 ] as const;
