@@ -6,7 +6,7 @@ import type { CheckView, Technician } from '../exchange/views';
 import { formatQuantity } from '../quantity/format';
 import { checkValueWords } from '../steps/check/parts';
 import { CLOSING_LINE } from '../steps/closing-line';
-import { CAUSE_LABELS } from '../vehicle/cause';
+import { CAUSE_LABELS, chanceWords } from '../vehicle/cause';
 import { CHECK_NAMES, type CheckName, checkFacts, isMeasured } from '../vehicle/check-reading';
 import { segmentLabel } from '../vehicle/path';
 import { VEHICLE_CLASSES } from '../vehicle/vehicle';
@@ -69,7 +69,7 @@ export function checkSlip(
       const name = piece
         ? `${CAUSE_LABELS[cause]}: ${segmentLabel(piece).toLowerCase()}`
         : CAUSE_LABELS[cause];
-      return [name, formatQuantity(100 * probability, '%')] as const;
+      return [name, chanceWords(probability)] as const;
     }),
     actions: actions.map(({ text }) => text),
     lines: linesOf(state, before),

@@ -1,3 +1,5 @@
+import { formatQuantity } from '../quantity/format';
+
 /** What may lie behind a vehicle's readings. */
 export const CAUSES = [
   'battery_low_charge',
@@ -22,6 +24,14 @@ export const CAUSES = [
   'nothing_found',
 ] as const;
 export type Cause = (typeof CAUSES)[number];
+
+/**
+ * The chance of a cause as it is shown: nothing is certain, and nothing is out of the question.
+ * @example chanceWords(0.998) // '99 %'
+ */
+export function chanceWords(probability: number): string {
+  return formatQuantity(Math.min(99, Math.max(1, 100 * probability)), '%');
+}
 
 /** Each cause as a technician calls it. */
 export const CAUSE_LABELS: Readonly<Record<Cause, string>> = {

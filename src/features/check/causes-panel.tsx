@@ -7,8 +7,8 @@ import type { ProposedProbe } from '@/core/circuit/next-probe';
 import type { RankedCause, Weighed } from '@/core/circuit/ranking';
 import type { Sign } from '@/core/circuit/signs';
 import type { OpenCaution, VehicleSlot } from '@/core/exchange/views';
-import { formatMinutes, formatQuantity } from '@/core/quantity/format';
-import { CAUSE_LABELS } from '@/core/vehicle/cause';
+import { formatMinutes } from '@/core/quantity/format';
+import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { checkFacts } from '@/core/vehicle/check-reading';
 import { segmentLabel } from '@/core/vehicle/path';
 import { Button } from '@/ui/button';
@@ -156,7 +156,7 @@ function Ranked({ ranked, piece }: { readonly ranked: RankedCause; readonly piec
               {CAUSE_LABELS[cause]}
               {piece && <span className="font-normal">: {piece}</span>}
             </span>
-            <span className="figures text-lg">{formatQuantity(percent, '%')}</span>
+            <span className="figures text-lg">{chanceWords(probability)}</span>
           </span>
           <span aria-hidden="true" className="block h-2 rounded-sm bg-sunk">
             <span

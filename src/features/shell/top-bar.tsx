@@ -26,12 +26,12 @@ export function TopBar() {
     if (path !== '/') router.push(`/?scan=${encodeURIComponent(text)}`);
   });
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap">
+    <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap lg:max-xl:gap-x-2">
       <span className="text-lg font-bold tracking-tight text-harbour">Integra</span>
       <nav
         aria-label="Screens"
         // Fading out at its edge, it says that there is more.
-        className="order-last flex w-full gap-1 overflow-x-auto max-lg:mask-r-from-[calc(100%-3rem)] max-lg:pr-12 lg:order-none lg:w-auto lg:overflow-visible"
+        className="order-last flex w-full gap-1 overflow-x-auto max-lg:mask-r-from-[calc(100%-3rem)] max-lg:pr-12 lg:order-none lg:w-auto lg:gap-0.5 lg:overflow-visible"
       >
         {PLACES.map(({ href, label }) => {
           const here = href === '/' ? path === '/' : path.startsWith(href);
@@ -41,7 +41,7 @@ export function TopBar() {
               href={href}
               aria-current={here ? 'page' : undefined}
               className={clsx(
-                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:max-xl:px-2',
+                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:max-xl:px-1.5',
                 here && 'bg-harbour-wash font-semibold',
               )}
             >
@@ -50,7 +50,7 @@ export function TopBar() {
           );
         })}
       </nav>
-      <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:gap-1">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:gap-1 lg:max-xl:gap-1">
         <OutboxNotice />
         <FindAnything />
         <UnitSwitch />

@@ -1,8 +1,7 @@
 import { CirclePlus, Download, Search } from 'lucide-react';
 import Link from 'next/link';
 import type { VehicleInList } from '@/core/exchange/views';
-import { formatQuantity } from '@/core/quantity/format';
-import { CAUSE_LABELS } from '@/core/vehicle/cause';
+import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { Button, buttonClass } from '@/ui/button';
@@ -114,7 +113,7 @@ function LastCheck({ vehicle: { check } }: { readonly vehicle: VehicleInList }) 
   return (
     <>
       {CAUSE_LABELS[check.cause]}{' '}
-      <span className="figures text-soft">{formatQuantity(100 * (check.probability ?? 0), '%')}</span>{' '}
+      <span className="figures text-soft">{chanceWords(check.probability ?? 0)}</span>{' '}
       <span className="text-sm text-soft">
         <Moment atMs={check.finishedAtMs} as="day" />
       </span>

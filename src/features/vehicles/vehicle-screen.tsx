@@ -9,7 +9,7 @@ import type { VehicleSlot, VehicleStory } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Problem } from '@/core/quantity/result';
-import { CAUSE_LABELS } from '@/core/vehicle/cause';
+import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { REGULATORS, STARTING_PREVENTED_BY, VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { problemsOf, send } from '@/ui/api';
@@ -226,9 +226,7 @@ function Checks({ story: { checks } }: { readonly story: VehicleStory }) {
                   {cause ? (
                     <>
                       {CAUSE_LABELS[cause]}{' '}
-                      <span className="figures font-normal text-soft">
-                        {formatQuantity(100 * (probability ?? 0), '%')}
-                      </span>
+                      <span className="figures font-normal text-soft">{chanceWords(probability ?? 0)}</span>
                     </>
                   ) : (
                     'Open'
