@@ -1,4 +1,8 @@
 import { uuidv7 } from 'uuidv7';
+import { judgeCheck } from '@/core/circuit/judge-check';
+import { fullCheck } from '@/core/instruments/check-trial';
+import { drawVehicle } from '@/core/physics/vehicle/draw-vehicle';
+import { seededChance } from '@/core/quantity/chance';
 import { assess } from '../src/core/assessment/assess';
 import type { Evidence } from '../src/core/assessment/evidence';
 import { flipsOf } from '../src/core/assessment/what-if';
@@ -105,6 +109,20 @@ export function keystrokesMs(count: number): number[] {
     const startedMs = performance.now();
     const { evidence } = judgeRun(BATTERY, readings, STANDARD_RULES);
     flipsOf(evidence, STANDARD_RULES);
+    return performance.now() - startedMs;
+  });
+}
+
+/** What a keystroke in the check of a vehicle costs: findings, causes, next probe and actions of a full check, ms each. */
+export function checkKeystrokesMs(count: number): number[] {
+  const chance = seededChance(11);
+  const checks = Array.from(
+    { length: count },
+    () => fullCheck(drawVehicle(chance, { spread: 1 }), chance).evidence,
+  );
+  return checks.map((evidence) => {
+    const startedMs = performance.now();
+    judgeCheck(evidence, STANDARD_RULES);
     return performance.now() - startedMs;
   });
 }

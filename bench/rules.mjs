@@ -16,10 +16,14 @@ const AIMS = { firstMs: 200, keystrokeMs: 16 };
 
 /** The comparison of two sets of rules over 100,000 stored runs in a real browser, and what a keystroke costs. */
 export async function measureRules(databaseFile) {
-  const { seedHistory, bareLoopMs, keystrokesMs } = await history();
+  const { seedHistory, bareLoopMs, keystrokesMs, checkKeystrokesMs } = await history();
   const keystroke = median(keystrokesMs(KEYSTROKES));
   console.log(
     `\nNext best step and flips on a keystroke, median of ${KEYSTROKES}: ${keystroke.toFixed(1)} ms   aim under ${AIMS.keystrokeMs} ms`,
+  );
+  const inCheck = median(checkKeystrokesMs(KEYSTROKES));
+  console.log(
+    `Causes and next probe of a full check, median of ${KEYSTROKES}: ${inCheck.toFixed(1)} ms   aim under ${AIMS.keystrokeMs} ms`,
   );
   await seedHistory(databaseFile, RUNS);
   await withServer({ port: PORT, databaseFile, demo: false }, async () => {
