@@ -134,6 +134,25 @@ test('what was pulled is asked back before the check is finished', async ({ page
   await expect(page.getByRole('button', { name: 'Finish the check' })).toBeEnabled();
 });
 
+test('a draw waits for its modules to sleep, by a clock that goes on over a reload, and names itself', async ({
+  page,
+  newTag,
+}) => {
+  await checkOf(page, `Boat ${newTag}`, { Engine: 'Diesel, light', Regulator: 'Inside the alternator' });
+  await read(page, 'Resting voltage', '12.10');
+  const draw = readings(page).getByRole('button', { name: /Draw, asleep/ });
+  await draw.click();
+  await page.getByRole('button', { name: 'Start the clock' }).click();
+  await expect(page.getByRole('timer')).toContainText('of 10 min');
+  await page.reload();
+  await draw.click();
+  await expect(page.getByRole('timer')).toContainText('of 10 min');
+  await page.getByLabel('Draw, asleep, mA').fill('820');
+  await page.getByRole('button', { name: /Capture/ }).click();
+  await expect(causes(page).getByRole('listitem').first()).toContainText('Draw at rest');
+  await expect(page.getByRole('region', { name: 'What to do' })).toContainText('one fuse after another');
+});
+
 test('a set of two in series is one system of 24 V, and its batteries move', async ({
   page,
   newTag,

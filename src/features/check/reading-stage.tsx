@@ -30,6 +30,7 @@ import { useSite, useWords } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
 import { CircuitDrawing } from './circuit-drawing';
 import type { Check } from './use-check';
+import { WaitClock } from './wait-clock';
 
 interface Props {
   readonly check: Check;
@@ -78,6 +79,7 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
         {probe && <p className="text-sm text-harbour">{probe.reason}</p>}
       </header>
       {cautionText && <CautionText text={cautionText} place={`${check.view.run.id} ${caution}`} />}
+      <WaitClock key={`wait ${name}`} runId={check.view.run.id} name={name} />
       {caution === 'kept_from_starting' && <KeptFromStarting check={check} state={state} />}
       {!isMeasured(name) && said}
       {isMeasured(name) ? (
