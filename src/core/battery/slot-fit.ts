@@ -1,6 +1,6 @@
 import type { BatterySpec } from './battery';
-import type { Rating } from './battery-label';
-import { CONSTRUCTIONS, type Construction } from './construction';
+import type { Rating, SlotNeeds } from './battery-label';
+import { CONSTRUCTION_FACTS, CONSTRUCTIONS, type Construction } from './construction';
 import { crankingRating } from './cranking-rating';
 import { convertRating } from './rating-standard';
 
@@ -42,4 +42,25 @@ function ratingFit(battery: BatterySpec, asked: Rating | null): SlotFit['rating'
   const asks = convertRating(asked.amps, asked.standard, 'SAE');
   const least = own.printed?.standard === asked.standard ? asks.amps : asks.lowAmps * (1 - own.band);
   return { asksSaeAmps: asks.amps, hasSaeAmps: own.saeAmps, fits: own.saeAmps >= least };
+}
+
+/**
+ * What speaks against fitting a battery in a place: that it cannot do the work of what the place asks for or of what stood there, or that
+ * its rating is less. Null where nothing does.
+ */
+export function fitQuestion(
+  battery: BatterySpec,
+  asked: SlotNeeds | null,
+  leaving: Pick<BatterySpec, 'construction' | 'nominalVolts' | 'ratings'> | null,
+): string | null {
+  const [rating = null] = leaving?.ratings ?? [];
+  const slot = { type: asked?.type ?? leaving?.construction ?? null, rating: asked?.rating ?? rating };
+  if (leaving && leaving.nominalVolts !== battery.nominalVolts)
+    return `It is a block of ${battery.nominalVolts} V; what stood there is one of ${leaving.nominalVolts} V.`;
+  const fit = slotFit({ ...battery, slot });
+  if (fit?.typeFits === false && slot.type)
+    return `It is ${CONSTRUCTION_FACTS[battery.construction].label}; the place takes ${CONSTRUCTION_FACTS[slot.type].label}.`;
+  if (fit?.rating && !fit.rating.fits)
+    return `It is rated ${Math.round(fit.rating.hasSaeAmps)} A SAE; the place asks for ${Math.round(fit.rating.asksSaeAmps)} A.`;
+  return null;
 }

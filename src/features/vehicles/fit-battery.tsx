@@ -3,7 +3,9 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
-import type { FoundBattery, VehicleStory } from '@/core/exchange/views';
+import { specOf } from '@/core/battery/battery';
+import { fitQuestion } from '@/core/battery/slot-fit';
+import type { BatteryRecord, FoundBattery, VehicleSlot, VehicleStory } from '@/core/exchange/views';
 import { readDay } from '@/core/quantity/day';
 import { type Problem, problem } from '@/core/quantity/result';
 import { FITTING_CAUTION } from '@/core/vehicle/check-cautions';
@@ -23,6 +25,7 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
   const [day, setDay] = useState(today);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [fitted, setFitted] = useState<string | null>(null);
+  const [question, setQuestion] = useState<string | null>(null);
   const putIn = async () => {
     const technicianId = whoIsHere();
     if (technicianId === null) return;
@@ -32,6 +35,14 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
     if ('unreachable' in found || !found.ok) return setProblems(problemsOf(found));
     const battery = found.value.exact?.battery;
     if (!battery) return setProblems([problem('tag', tag, 'the tag of a registered battery')]);
+    const doubt = doubtOf(
+      battery,
+      vehicle,
+      slots.find((slot) => slot.toOn === null && slot.name === name.trim()),
+    );
+    // Asked once: whoever presses again has read it.
+    if (doubt !== null && doubt !== question) return setQuestion(doubt);
+    setQuestion(null);
     const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim() };
     const reply = await send<{ id: string }>('/api/vehicles/move', {
       ...{ technicianId, batteryId: battery.id, onDay, to },
@@ -86,9 +97,14 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
         </Field>
       </div>
       <Problems problems={problems} />
+      {question !== null && (
+        <p role="alert" className="text-warn">
+          {question} Same construction and rating, or a reason.
+        </p>
+      )}
       <div className="flex flex-wrap items-center gap-3">
         <Button type="submit" disabled={tag.trim() === ''}>
-          Fit it
+          {question === null ? 'Fit it' : 'Fit it all the same'}
         </Button>
         {fitted && (
           <p role="status" className="text-soft">
@@ -98,4 +114,15 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
       </div>
     </form>
   );
+}
+
+/** What speaks against this battery in this place; null where nothing does, or where nobody can tell. */
+function doubtOf(
+  battery: BatteryRecord,
+  { needs = null }: VehicleStory['vehicle'],
+  leaving: VehicleSlot | undefined,
+): string | null {
+  const spec = specOf(battery);
+  if (!spec) return 'It is no lead-acid battery.';
+  return fitQuestion(spec, needs, (leaving && specOf(leaving.battery)) ?? null);
 }

@@ -44,6 +44,7 @@ export const dropTool: ToolMaker = ({ vehicle }) => ({
         drop !== null && drop > vehicle.sideDropVolts
           ? `More than the ${formatQuantity(vehicle.sideDropVolts, 'V')} that one side may lose: walk it segment by segment.`
           : `Up to ${formatQuantity(vehicle.sideDropVolts, 'V')} is allowed on one side.`,
+        ...(amps === null || drop === null ? [] : [`It turns ${Math.round(amps * drop)} W into heat there.`]),
       ],
     };
   },
