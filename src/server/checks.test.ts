@@ -146,7 +146,7 @@ describe('a check', () => {
       ['fast_v', 15.8],
     ] as const)
       await capture(read(runId, of, volts));
-    granted(await finished(runId));
+    expect(granted(await finished(runId)).finishedWith).toMatchObject({ cause: 'regulator_high' });
     const story = await vehicleStory(shop.context, one.id);
     expect(story?.checks[0]).toMatchObject({ cause: 'regulator_high' });
     expect(story?.cautions).toMatchObject([{ cause: 'regulator_high', runId }]);

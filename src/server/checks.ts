@@ -6,7 +6,7 @@ import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
 import { writeCheckFile, writeCheckRows } from '@/core/exchange/check/check-file';
 import { checkRecord } from '@/core/exchange/check/check-record';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { CheckView } from '@/core/exchange/views';
+import type { CheckRun, CheckView } from '@/core/exchange/views';
 import { isAhead } from '@/core/quantity/moment';
 import { succeed } from '@/core/quantity/result';
 import { type CheckSlip, checkSlip } from '@/core/report/check-slip';
@@ -18,6 +18,7 @@ import {
   checkBefore,
   finishCheckWith,
   type KeptCheck,
+  lastJudgement,
   loadCheck,
   reopenCheck,
   startCheck as storeCheck,
@@ -123,10 +124,13 @@ export async function finishCheck(context: Context, input: unknown): Promise<Ans
     const state = stateOf(view);
     if (state.pulled) return refusedSaying('conflict', 'put_back', STARTED_PULLED);
     const atMs = Math.max(context.now(), check.run.startedAtMs);
-    await finishCheckWith(transaction, checkRecord({ id: uuidv7(), runId, madeAtMs: atMs }, state), {
-      ...{ atMs, byId: technicianId },
+    const record = checkRecord({ id: uuidv7(), runId, madeAtMs: atMs }, state);
+    await finishCheckWith(transaction, record, { atMs, byId: technicianId });
+    const { cause, probability, core } = record;
+    return succeed({
+      ...{ ...view, finishedWith: { cause, probability, core } },
+      run: { ...view.run, finishedAtMs: atMs, finishedById: technicianId },
     });
-    return succeed({ ...view, run: { ...view.run, finishedAtMs: atMs, finishedById: technicianId } });
   });
 }
 
@@ -147,6 +151,7 @@ export async function reopenCheckAsked(context: Context, input: unknown): Promis
     const open = { ...view.run, finishedAtMs: null, finishedById: null };
     return succeed({
       ...view,
+      finishedWith: null,
       run: open,
       readings: [...view.readings, { ...reopened, recordedAtMs: nowMs }],
     });
@@ -197,10 +202,19 @@ async function viewOf(
   return {
     ...{ run, readings, vehicle, slots: await slotsOfVehicle(database, run.vehicleId) },
     before: (await checkBefore(database, run))?.readings ?? [],
+    finishedWith: await finishedWith(database, run),
     cautions: await openCautions(database, run.vehicleId, run.startedAtMs),
     rules: rules.ok ? rules.value : STANDARD_RULES,
     unreadable: rules.ok ? unreadable : [...unreadable, ...rules.problems],
   };
+}
+
+async function finishedWith(
+  database: Database | Transaction,
+  { id, finishedAtMs }: CheckRun,
+): Promise<CheckView['finishedWith']> {
+  const made = finishedAtMs === null ? undefined : await lastJudgement(database, id);
+  return made ? { cause: made.cause, probability: made.probability, core: made.core } : null;
 }
 
 /** Loads and changes a check in one transaction, so that nothing comes between what was seen and what is stored. */

@@ -89,6 +89,12 @@ export interface CheckView {
   readonly readings: readonly Reading[];
   readonly rules: HouseRules;
   readonly unreadable: readonly Problem[];
+  /** What it was last finished with; null while it is open. */
+  readonly finishedWith: {
+    readonly cause: Cause;
+    readonly probability: number;
+    readonly core: string;
+  } | null;
   /** What was read in the finished check before this one; empty where there was none. */
   readonly before: readonly Reading[];
   /** Cautions that checks before this one have left open. */

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { checkState } from '@/core/circuit/check-of-readings';
 import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
 import type { CheckView } from '@/core/exchange/views';
+import { CAUSE_LABELS, type Cause, chanceWords } from '@/core/vehicle/cause';
 import { type CheckName, checkFacts } from '@/core/vehicle/check-reading';
 import type { Segment } from '@/core/vehicle/path';
 import { Button, buttonClass } from '@/ui/button';
@@ -57,7 +58,7 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
         />
         <div className="flex min-w-0 flex-col lg:min-h-[calc(100vh-9rem)]">
           {finished ? (
-            <Finished check={check} />
+            <Finished check={check} today={state.assessment.causes[0]?.cause ?? null} />
           ) : (
             <ReadingStage
               check={check}
@@ -149,13 +150,33 @@ function ReadingPicker({
   );
 }
 
-function Finished({ check }: { readonly check: ReturnType<typeof useCheck> }) {
+function Finished({
+  check,
+  today,
+}: {
+  readonly check: ReturnType<typeof useCheck>;
+  /** What the same readings come to today. */
+  readonly today: Cause | null;
+}) {
   const nameOf = useTechnicianName();
   const { askingWho } = useSite();
-  const { run } = check.view;
+  const { run, finishedWith } = check.view;
   return (
     <section aria-label="Stage" className="grid gap-3">
       <h1 className="text-2xl font-semibold">Finished</h1>
+      {finishedWith && (
+        <p className="text-lg">
+          <strong>{CAUSE_LABELS[finishedWith.cause]}</strong>{' '}
+          <span className="figures text-soft">{chanceWords(finishedWith.probability)}</span>
+          {today !== null && today !== finishedWith.cause && (
+            <span className="text-warn">
+              {' '}
+              by core {finishedWith.core}; the same readings come to {CAUSE_LABELS[today].toLowerCase()}{' '}
+              today.
+            </span>
+          )}
+        </p>
+      )}
       <p>
         {run.finishedAtMs !== null && <Moment atMs={run.finishedAtMs} />} by{' '}
         {nameOf(run.finishedById ?? run.startedById)}. What it came to stands beside this; cautions stand on
