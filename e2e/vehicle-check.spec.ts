@@ -191,8 +191,7 @@ test.describe('on a phone', () => {
     await checkOf(page, `Boat ${newTag}`);
     await page.getByLabel(/^Resting voltage,/).fill('12.6');
     await page.getByRole('button', { name: /Capture/ }).click();
-    await page.getByRole('combobox', { name: 'Reading' }).click();
-    await page.getByRole('option', { name: /Voltage drop/ }).click();
+    await page.getByRole('combobox', { name: 'Reading' }).selectOption('drop_v');
     await page.getByRole('button', { name: /^Charging, plus side/ }).click();
     await expect(page.getByText('One probe on')).toBeVisible();
     const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);

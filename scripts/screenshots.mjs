@@ -236,8 +236,9 @@ async function chooseReading(page, label) {
   if (await page.getByRole('heading', { level: 1, name: label, exact: true }).isVisible()) return;
   const list = page.getByRole('navigation', { name: 'Readings' });
   if (await list.isVisible()) return list.getByRole('button', { name: label }).first().click();
-  await page.getByRole('combobox', { name: 'Reading' }).click();
-  await page.getByRole('option', { name: label }).click();
+  const picker = page.getByRole('combobox', { name: 'Reading' });
+  const option = await picker.locator('option').filter({ hasText: label }).first().getAttribute('value');
+  await picker.selectOption(option);
 }
 
 async function capture(page, label, value) {

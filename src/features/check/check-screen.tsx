@@ -6,13 +6,12 @@ import { checkState } from '@/core/circuit/check-of-readings';
 import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
 import type { CheckView } from '@/core/exchange/views';
 import { CAUSE_LABELS, type Cause, chanceWords } from '@/core/vehicle/cause';
-import { type CheckName, checkFacts } from '@/core/vehicle/check-reading';
+import { CHECK_NAMES, type CheckName, checkFacts } from '@/core/vehicle/check-reading';
 import type { Segment } from '@/core/vehicle/path';
 import { Button, buttonClass } from '@/ui/button';
-import { Field } from '@/ui/field';
+import { Field, INPUT } from '@/ui/field';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
-import { SelectBox } from '@/ui/select';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { CausesPanel } from './causes-panel';
 import { READING_GROUPS, ReadingList, readWords } from './reading-list';
@@ -144,7 +143,24 @@ function ReadingPicker({
   return (
     <div className="lg:hidden">
       <Field label="Reading">
-        {(control) => <SelectBox {...control} value={name} options={options} onChoose={onChoose} />}
+        {(control) => (
+          // The phone's own list: it opens over the whole screen, under a glove too.
+          <select
+            {...control}
+            value={name}
+            onChange={({ target }) => {
+              const chosen = CHECK_NAMES.find((one) => one === target.value);
+              if (chosen) onChoose(chosen);
+            }}
+            className={INPUT}
+          >
+            {options.map(({ value, label }) => (
+              <option key={value} value={value}>
+                {label}
+              </option>
+            ))}
+          </select>
+        )}
       </Field>
     </div>
   );
