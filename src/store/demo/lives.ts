@@ -22,7 +22,7 @@ const DIRTY_SHARE = 0.03;
 const LOW_LEVEL_SHARE = 0.015;
 
 /** Mean temperature of a battery that stands outside, by month, °C: an island's mild, wet winter. */
-const MONTH_C = [-1, 0, 5, 8, 12, 16, 18, 18, 15, 11, 8, 4] as const;
+export const MONTH_C = [-1, 0, 5, 8, 12, 16, 18, 18, 15, 11, 8, 4] as const;
 
 /** A run of the sample history: what was read, and whether it was brought to an end. */
 export interface DemoRun {

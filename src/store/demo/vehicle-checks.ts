@@ -10,7 +10,7 @@ import { TYPED } from '@/core/steps/typed';
 import { machineOf, registered } from './engines';
 import { DEMO_FLEET, type DemoVehicle } from './fleet';
 import { rulesAt } from './house';
-import type { Stage } from './lives';
+import { MONTH_C, type Stage } from './lives';
 import { MS_PER_DAY } from './units';
 
 /** A check of the sample history: what was read of which vehicle, and what it came to. */
@@ -73,7 +73,7 @@ export function demoChecks(stage: Stage, idByName: ReadonlyMap<string, string>):
     if (machine.engine === 'none' || vehicleId === undefined) return [];
     const chance = seededChance(5003 * (at + 1));
     return datesOf(vehicle, stage, chance).map(([atMs, faults]) =>
-      oneCheck({ vehicle, vehicleId, atMs, faults }, stage, chance),
+      oneCheck({ vehicle, vehicleId, atMs, faults, itself: 311 * (at + 1) }, stage, chance),
     );
   });
 }
@@ -106,15 +106,22 @@ interface Planned {
   readonly vehicleId: string;
   readonly atMs: number;
   readonly faults: readonly VehicleFault[];
+  /** What makes it the same vehicle from check to check. */
+  readonly itself: number;
 }
 
-function oneCheck({ vehicle, vehicleId, atMs, faults }: Planned, stage: Stage, chance: Chance): DemoCheck {
+function oneCheck(
+  { vehicle, vehicleId, atMs, faults, itself }: Planned,
+  stage: Stage,
+  chance: Chance,
+): DemoCheck {
   const { engine, regulator, alternatorAmps, systemVolts } = machineOf(vehicle);
   if (engine === 'none') throw new Error('it has an engine');
+  const temperatureC = (MONTH_C[new Date(atMs).getUTCMonth()] ?? 10) + chance.normal(2);
   const drawn: DrawnVehicle = vehicleWith(
-    { engine, regulator, systemVolts, ratedAmps: alternatorAmps ?? 60 },
+    { engine, regulator, systemVolts, ratedAmps: alternatorAmps ?? 60, temperatureC },
     faults,
-    chance,
+    seededChance(itself),
   );
   const hand = fullCheck(drawn, chance);
   const startedAtMs = Math.floor(atMs / MS_PER_DAY) * MS_PER_DAY + chance.between(7, 15) * HOUR_MS;

@@ -117,6 +117,8 @@ export interface GivenVehicle {
   readonly systemVolts: 6 | 12 | 24;
   readonly regulator: Regulator;
   readonly ratedAmps: number;
+  /** Of the day; by chance where it is not given. */
+  readonly temperatureC?: number;
 }
 
 /** A given vehicle with given faults, on some day. */
@@ -147,7 +149,7 @@ function soundVehicle(chance: Chance, spread: number, given?: GivenVehicle): Veh
     health: chance.between(0.8, 1.05),
   };
   return {
-    ...{ engine, regulator, battery, temperatureC: chance.between(-15, 35) },
+    ...{ engine, regulator, battery, temperatureC: drawnC(chance, given) },
     systemVolts: given?.systemVolts ?? (engine === 'diesel_heavy' && chance.uniform() < 0.6 ? 24 : 12),
     milliohms: Object.fromEntries(
       PIECES.map((piece) => [piece, PIECE_FACTS[piece].soundMilliohms * sized(engine) * about(0.3)]),
@@ -165,6 +167,12 @@ function soundVehicle(chance: Chance, spread: number, given?: GivenVehicle): Veh
       drawAmps: chance.between(0.008, 0.035),
     },
   };
+}
+
+/** A draw is made whether it is used or not: what follows it stays the same. */
+function drawnC(chance: Chance, given?: GivenVehicle): number {
+  const drawn = chance.between(-15, 35);
+  return given?.temperatureC ?? drawn;
 }
 
 /** Cables are as thick as their engine asks for. */
