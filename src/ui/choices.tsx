@@ -18,7 +18,10 @@ interface Props<T extends string> {
   readonly first?: boolean;
 }
 
-/** One of a few answers, each big enough for a glove; arrow keys move between them. */
+/**
+ * One of a few answers, each big enough for a glove; arrow keys move between them. The chosen one is filled and never
+ * bolder: a wider word would wrap the row and move what is about to be pressed.
+ */
 export function Choices<T extends string>({
   legend,
   hideLegend = false,
@@ -36,10 +39,10 @@ export function Choices<T extends string>({
           <label
             key={value}
             className={clsx(
-              'grid min-h-12 cursor-pointer place-items-center rounded-md border px-4 has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-[var(--focus)]',
+              'grid min-h-12 cursor-pointer place-items-center rounded-md border px-4 font-medium has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-[var(--focus)]',
               value !== chosen && 'border-line-strong bg-sheet hover:bg-harbour-wash',
-              value === chosen && !bad && 'border-harbour bg-harbour text-harbour-ink font-semibold',
-              value === chosen && bad && 'border-retire bg-retire text-sheet font-semibold',
+              value === chosen && !bad && 'border-harbour bg-harbour text-harbour-ink',
+              value === chosen && bad && 'border-retire bg-retire text-sheet',
             )}
           >
             <input
