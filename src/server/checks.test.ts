@@ -130,7 +130,8 @@ describe('a check', () => {
     expect(messagesOf(await finished(runId))[0]).toContain('Put it back');
     await capture(reading(runId, 'put_back', {}));
     const unseen = await finishCheck(shop.context, { runId, technicianId, seenReadingIds: [] });
-    expect(messagesOf(unseen)[0]).toContain('Other readings');
+    expect(unseen).toMatchObject({ ok: false, failure: 'conflict' });
+    expect(messagesOf(unseen)).toEqual(['check_reading', 'kept_from_starting', 'put_back']);
     expect(granted(await finished(runId)).run.finishedAtMs).not.toBeNull();
     expect(messagesOf(await captureAnywhere(shop.context, read(runId, 'fast_v', 14)))[0]).toContain('Reopen');
     const asked = { runId, technicianId, readingId: uuidv7(), reason: 'One is missing' };

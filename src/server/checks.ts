@@ -7,7 +7,6 @@ import { writeCheckFile, writeCheckRows } from '@/core/exchange/check/check-file
 import { checkRecord } from '@/core/exchange/check/check-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { CheckRun, CheckView } from '@/core/exchange/views';
-import { isAhead } from '@/core/quantity/moment';
 import { succeed } from '@/core/quantity/result';
 import { type CheckSlip, checkSlip } from '@/core/report/check-slip';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
@@ -31,6 +30,7 @@ import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { openCautions } from './check-cautions';
 import type { Context } from './context';
+import { ELSEWHERE, otherReadings, refusedByRun } from './readings-of-run';
 import { rulesOfRun, rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -89,12 +89,7 @@ export async function captureInCheck(context: Context, reading: Reading): Promis
   return inCheck(context, reading.runId, async (transaction, check, view) => {
     const elsewhere = await runOfReading(transaction, reading.id);
     if (elsewhere === check.run.id) return succeed(view);
-    if (elsewhere !== undefined)
-      return refusedSaying(
-        'conflict',
-        'id',
-        'A reading of another run has this id already: capture it again.',
-      );
+    if (elsewhere !== undefined) return refusedSaying('conflict', 'id', ELSEWHERE);
     const nowMs = context.now();
     const refusal = refusalOf(reading, view, nowMs);
     if (refusal) return refusal;
@@ -103,6 +98,8 @@ export async function captureInCheck(context: Context, reading: Reading): Promis
   });
 }
 
+const UNREADABLE =
+  'Something of this check cannot be read, so it comes to nothing: start another check of this vehicle.';
 const STARTED_PULLED =
   'What was pulled to keep the engine from starting is not marked as put back yet. Put it back, mark it, then finish.';
 
@@ -113,14 +110,10 @@ export async function finishCheck(context: Context, input: unknown): Promise<Ans
   const { runId, technicianId, seenReadingIds } = checked.value;
   return inCheck(context, runId, async (transaction, check, view) => {
     if (check.run.finishedAtMs !== null) return succeed(view);
-    const seen = new Set(seenReadingIds);
-    if (view.readings.some(({ id }) => !seen.has(id)) || seen.size !== view.readings.length) {
-      return refusedSaying(
-        'conflict',
-        'seenReadingIds',
-        'Other readings have come in meanwhile: look at them, then finish.',
-      );
-    }
+    const [wrong] = view.unreadable;
+    if (wrong) return refusedSaying('input', 'readings', `${UNREADABLE} ${wrong.message}`);
+    const overtaken = otherReadings(view.readings, seenReadingIds);
+    if (overtaken.length > 0) return { ok: false, problems: overtaken, failure: 'conflict' };
     const state = stateOf(view);
     if (state.pulled) return refusedSaying('conflict', 'put_back', STARTED_PULLED);
     const atMs = Math.max(context.now(), check.run.startedAtMs);
@@ -232,37 +225,9 @@ async function inCheck(
   return answer;
 }
 
-const CHECK_KINDS: ReadonlySet<string> = new Set([
-  'check_reading',
-  'kept_from_starting',
-  'put_back',
-  'withdrawal',
-]);
-
-function refusalOf(
-  reading: Reading,
-  { run, readings, vehicle }: CheckView,
-  nowMs: number,
-): Answer<never> | null {
-  if (isAhead(reading.takenAtMs, nowMs))
-    return refusedSaying(
-      'conflict',
-      'takenAtMs',
-      'It is stamped ahead of the server’s clock, so the clock of this device runs ahead. It is set right and sent again.',
-    );
-  if (readings.length >= MOST_READINGS)
-    return refusedSaying('input', 'runId', `A check holds ${MOST_READINGS} readings and no more.`);
-  if (run.finishedAtMs !== null)
-    return refusedSaying(
-      'conflict',
-      'runId',
-      'This check was finished meanwhile. Reopen it to add a reading.',
-    );
-  if (!CHECK_KINDS.has(reading.kind)) return refused('input', 'kind', reading.kind, 'a reading of a vehicle');
-  if (reading.supersedesId !== null && !readings.some(({ id }) => id === reading.supersedesId)) {
-    return refused('input', 'supersedesId', reading.supersedesId, 'a reading of this check');
-  }
-  if (reading.kind !== 'check_reading') return null;
-  const problems = readingProblems(reading.data, vehicle.systemVolts ?? 12);
+function refusalOf(reading: Reading, view: CheckView, nowMs: number): Answer<never> | null {
+  const refusal = refusedByRun(reading, view, nowMs, 'vehicle');
+  if (refusal || reading.kind !== 'check_reading') return refusal;
+  const problems = readingProblems(reading.data, view.vehicle.systemVolts ?? 12);
   return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
 }

@@ -7,11 +7,9 @@ import { assessmentRecord } from '@/core/exchange/assessment-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { AssessmentRecord, RunView, StoredRun, WholeRun } from '@/core/exchange/views';
 import { overrideOf } from '@/core/procedure/override';
-import { isAhead } from '@/core/quantity/moment';
-import { type Problem, problem, type Result, succeed } from '@/core/quantity/result';
+import { problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import { CHECK_READINGS } from '@/core/steps/check/data';
 import { checkInRun } from '@/core/steps/check-in-run';
 import { currentReadings } from '@/core/steps/current-readings';
 import { evidenceFromCurrent } from '@/core/steps/evidence-from-readings';
@@ -27,6 +25,7 @@ import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { captureInCheck } from './checks';
 import type { Context } from './context';
+import { ELSEWHERE, otherReadings, refusedByRun } from './readings-of-run';
 import { rulesOfRun, rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -121,9 +120,6 @@ function captureInRun(context: Context, reading: Reading): Promise<Answer<RunVie
   });
 }
 
-const ELSEWHERE =
-  'A reading of another run has this id already, so this one was not stored: capture it again.';
-
 /**
  * Ends a run with the assessment that its readings come to. Whoever ends it names the readings that were seen: where
  * the run holds others, or lacks some, it stays open and each is told. One that is finished already is answered as it is.
@@ -150,23 +146,6 @@ export function finishRun(context: Context, input: unknown): Promise<Answer<RunV
 
 const UNREADABLE =
   'Something of this run cannot be read, so it comes to no verdict: start another run on this battery.';
-
-/** Where the readings of a run are others than those that a verdict was made from: a complaint for each. */
-function otherReadings(readings: readonly Reading[], seenIds: readonly string[]): Problem[] {
-  const seen = new Set(seenIds);
-  const here = new Set(readings.map(({ id }) => id));
-  return [
-    ...readings
-      .filter(({ id }) => !seen.has(id))
-      .map(({ id, kind }) => ({ ...problem('unseen', id, 'a reading that was seen'), message: kind })),
-    ...seenIds
-      .filter((id) => !here.has(id))
-      .map((id) => ({
-        ...problem('unsent', id, 'a reading that is stored'),
-        message: 'A reading of this run is not stored yet. It is sent first; then finish the run.',
-      })),
-  ];
-}
 
 /** Opens a finished run again, so that a reading can be added or put right. */
 export function reopenRun(context: Context, input: unknown): Promise<Answer<RunView>> {
@@ -245,29 +224,12 @@ function checkReadingShape(input: unknown): Result<Reading> {
   return succeed(reading);
 }
 
-function refusalOf(
-  reading: Reading,
-  { run, battery, readings }: WholeRun,
-  nowMs: number,
-): Answer<never> | null {
-  if (isAhead(reading.takenAtMs, nowMs)) return refusedSaying('conflict', 'takenAtMs', AHEAD);
-  if (readings.length >= MOST_READINGS) return refusedSaying('input', 'runId', TOO_MANY);
-  if (isOfVehicle(reading)) return refused('input', 'kind', reading.kind, 'a reading of a battery');
-  if (run.finishedAtMs !== null) {
-    return refusedSaying('conflict', 'runId', 'This run was finished meanwhile. Reopen it to add a reading.');
-  }
-  if (reading.supersedesId !== null && !readings.some(({ id }) => id === reading.supersedesId)) {
-    return refused('input', 'supersedesId', reading.supersedesId, 'a reading of this run');
-  }
-  const problems = checkInRun(reading, readings, battery.nominalVolts);
+function refusalOf(reading: Reading, run: WholeRun, nowMs: number): Answer<never> | null {
+  const refusal = refusedByRun(reading, run, nowMs, 'battery');
+  if (refusal) return refusal;
+  const problems = checkInRun(reading, run.readings, run.battery.nominalVolts);
   return problems.length > 0 ? { ok: false, problems, failure: 'input' } : null;
 }
-
-const isOfVehicle = ({ kind }: Reading) => Object.hasOwn(CHECK_READINGS, kind);
-
-const AHEAD =
-  'It is stamped ahead of the server’s clock, so the clock of this device runs ahead. It is set right and sent again.';
-const TOO_MANY = `A run holds ${MOST_READINGS} readings and no more: finish it and start another.`;
 
 function assessmentOf(
   { run, battery, readings }: WholeRun,

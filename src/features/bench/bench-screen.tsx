@@ -16,6 +16,7 @@ import { TYPED } from '@/core/steps/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { useKeys } from '@/ui/keys';
 import { Moment } from '@/ui/moment';
+import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { serverNow } from '@/ui/server-clock';
 import { useTechnicianName } from '@/ui/site';
@@ -26,7 +27,6 @@ import { Ledger } from './ledger';
 import { LinkProvider, useLink, useServerLink } from './live/use-live';
 import { RunSheet } from './run-sheet';
 import { type Draft, Stage } from './stage';
-import { StoreNotice } from './store-notice';
 import { type Run, useRun } from './use-run';
 
 // Its place is kept from the start: nothing moves once the instruments speak.

@@ -4,9 +4,9 @@ import type { RunView } from '@/core/exchange/views';
 import { runState } from '@/core/procedure/run-sheet';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { newReading, type Reading, type ReadingData, type ReadingKind } from '@/core/steps/reading';
+import { ALL_STORED } from '@/ui/outbox/use-stored-run';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
 import type { StageProps } from './stages/stage-props';
-import { ALL_STORED } from './use-run';
 
 const START = Date.UTC(2026, 0, 12, 8);
 const TECHNICIAN = '01900000-0000-7000-8000-0000000000aa';

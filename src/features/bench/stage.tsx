@@ -11,6 +11,7 @@ import { Button } from '@/ui/button';
 import { Caution } from '@/ui/caution';
 import { clockText } from '@/ui/countdown';
 import { useKeys } from '@/ui/keys';
+import type { CaptureOptions } from '@/ui/outbox/use-stored-run';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { useWords } from '@/ui/site';
 import { useTone } from '@/ui/tones';
@@ -23,7 +24,6 @@ import { IdentifyStage } from './stages/identify-stage';
 import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { Capture, StageProps } from './stages/stage-props';
 import { DraftPlace } from './typed-draft';
-import type { CaptureOptions } from './use-run';
 
 type Base = Omit<StageProps, 'capture' | 'correcting' | 'onTyping'>;
 

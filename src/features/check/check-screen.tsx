@@ -11,13 +11,13 @@ import type { Segment } from '@/core/vehicle/path';
 import { Button, buttonClass } from '@/ui/button';
 import { Field, INPUT } from '@/ui/field';
 import { Moment } from '@/ui/moment';
-import { Problems } from '@/ui/problems';
+import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { CausesPanel } from './causes-panel';
 import { READING_GROUPS, ReadingList, readWords } from './reading-list';
 import { ReadingStage } from './reading-stage';
 import { ReadingsTaken } from './readings-taken';
-import { useCheck } from './use-check';
+import { type Check, useCheck } from './use-check';
 
 /** Is it the battery at all? A vehicle read in the order that settles it soonest. */
 export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
@@ -82,13 +82,8 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
   );
 }
 
-function Head({
-  check: { view, waiting, trouble, problems, finish },
-  isPulled,
-}: {
-  readonly check: ReturnType<typeof useCheck>;
-  readonly isPulled: boolean;
-}) {
+function Head({ check, isPulled }: { readonly check: Check; readonly isPulled: boolean }) {
+  const { view, finish } = check;
   const finished = view.run.finishedAtMs !== null;
   return (
     <header className="grid gap-2 border-b py-2">
@@ -111,7 +106,6 @@ function Head({
         <a href={`/api/checks/${view.run.id}/file`} download className={buttonClass('quiet')}>
           File
         </a>
-        {waiting > 0 && <span className="text-soft">{trouble ?? `${waiting} being stored`}</span>}
         {!finished && (
           <Button onClick={() => void finish()} disabled={isPulled} {...(isPulled ? { title: PULLED } : {})}>
             Finish the check
@@ -119,7 +113,7 @@ function Head({
         )}
       </div>
       {isPulled && !finished && <p className="text-warn">{PULLED}</p>}
-      <Problems problems={problems} />
+      <StoreNotice run={check} />
     </header>
   );
 }
@@ -170,7 +164,7 @@ function Finished({
   check,
   today,
 }: {
-  readonly check: ReturnType<typeof useCheck>;
+  readonly check: Check;
   /** What the same readings come to today. */
   readonly today: Cause | null;
 }) {

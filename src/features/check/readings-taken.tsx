@@ -35,7 +35,7 @@ export function ReadingsTaken({
             {isOpen && (
               <Button
                 tone="quiet"
-                onClick={() => check.capture('withdrawal', {}, { reading, reason: 'a slip' })}
+                onClick={() => check.capture('withdrawal', {}, { supersedes: { reading, reason: 'a slip' } })}
               >
                 Take back
               </Button>

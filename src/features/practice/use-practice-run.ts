@@ -12,7 +12,8 @@ import type { ReadingKind } from '@/core/steps/reading';
 import { newReading } from '@/core/steps/reading';
 import { STEPS } from '@/core/steps/registry';
 import { TYPED } from '@/core/steps/typed';
-import { ALL_STORED, type Run } from '../bench/use-run';
+import { ALL_STORED } from '@/ui/outbox/use-stored-run';
+import type { Run } from '../bench/use-run';
 import type { KeptCase } from './kept-case';
 import type { PracticeBench } from './use-practice-bench';
 

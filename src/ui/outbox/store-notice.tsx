@@ -1,13 +1,16 @@
+import type { StoredRun } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { readingWords } from '@/core/steps/registry';
-import { Button } from '@/ui/button';
-import type { Unsent } from '@/ui/outbox/kept-readings';
-import { Problems } from '@/ui/problems';
-import { useSite, useTechnicianName } from '@/ui/site';
-import type { Run } from './use-run';
+import { Button } from '../button';
+import { Problems } from '../problems';
+import { useSite, useTechnicianName } from '../site';
+import type { Unsent } from './kept-readings';
+import type { HeldRun } from './use-stored-run';
+
+type AnyRun = HeldRun<StoredRun>;
 
 /** Says so when a capture is not stored yet, and what to do when it cannot be. Nothing while all is stored. */
-export function StoreNotice({ run }: { readonly run: Run }) {
+export function StoreNotice({ run }: { readonly run: AnyRun }) {
   const { store, problems, view } = run;
   const { waiting, refused, trouble, keeping } = store;
   return (
@@ -26,8 +29,9 @@ export function StoreNotice({ run }: { readonly run: Run }) {
       {view.unreadable.length > 0 && (
         <div className="mb-3 grid gap-2 rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
           <p>
-            Something of this run is stored and cannot be read. It comes to no verdict: start another run on
-            this battery.
+            {'vehicle' in view
+              ? 'Something of this check is stored and cannot be read. It comes to nothing: start another check of this vehicle.'
+              : 'Something of this run is stored and cannot be read. It comes to no verdict: start another run on this battery.'}
           </p>
           <Problems problems={view.unreadable.slice(0, MOST_TOLD)} />
         </div>
@@ -41,7 +45,7 @@ const MOST_TOLD = 5;
 /** Why a run is opened again for a reading that was on its way when it was finished. */
 const CAME_LATE = 'A reading came in after it was finished';
 
-function Refused({ run, unsent }: { readonly run: Run; readonly unsent: Unsent }) {
+function Refused({ run, unsent }: { readonly run: AnyRun; readonly unsent: Unsent }) {
   const { temperatureUnit } = useSite();
   const { reading, refused } = unsent;
   const finishedMeanwhile =
@@ -53,7 +57,7 @@ function Refused({ run, unsent }: { readonly run: Run; readonly unsent: Unsent }
       <div className="flex flex-wrap gap-3">
         {finishedMeanwhile ? (
           <Button tone="main" onClick={() => void run.reopen(CAME_LATE)}>
-            Reopen the run and store it
+            Reopen the {'vehicle' in run.view ? 'check' : 'run'} and store it
           </Button>
         ) : (
           <Button onClick={() => void run.retry()}>Send it again</Button>
@@ -65,7 +69,7 @@ function Refused({ run, unsent }: { readonly run: Run; readonly unsent: Unsent }
 }
 
 /** What was added to the run meanwhile is told as what it says, so that the verdict is looked at again. */
-function Complaints({ run, problems }: { readonly run: Run; readonly problems: readonly Problem[] }) {
+function Complaints({ run, problems }: { readonly run: AnyRun; readonly problems: readonly Problem[] }) {
   const { temperatureUnit } = useSite();
   const nameOf = useTechnicianName();
   const unseen = problems.flatMap(({ field, found }) => {
@@ -79,7 +83,8 @@ function Complaints({ run, problems }: { readonly run: Run; readonly problems: r
       {unseen.length > 0 && (
         <div className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
           <p>
-            Not finished: the verdict on this screen was made without what came meanwhile. Look at it again.
+            Not finished: {'vehicle' in run.view ? 'what stands' : 'the verdict'} on this screen was made
+            without what came meanwhile. Look at it again.
           </p>
           <ul>
             {unseen.map((reading) => (
