@@ -194,6 +194,32 @@ describe('the file of a check', () => {
   });
 });
 
+describe('a finished check', () => {
+  it('stays judged on the vehicle and the batteries of its day, and on those of today once it is opened', async () => {
+    const { vehicle: one, runId } = await begun({ engine: 'petrol_four', systemVolts: 12 });
+    const [old, fresh] = [await registered({ type: 'flooded' }), await registered({ type: 'agm' })];
+    const putIn = async (batteryId: string, onDay: string) =>
+      granted(
+        await moveBatteryAsked(shop.context, {
+          ...{ technicianId, batteryId, onDay },
+          to: { slotId: uuidv7(), vehicleId: one.id, name: '' },
+        }),
+      );
+    await putIn(old.id, '2026-01-10');
+    await capture(read(runId, 'rest_v', 12.7));
+    granted(await finished(runId));
+    await putIn(fresh.id, '2026-01-11');
+    const vehicle = { ...one, engine: 'diesel_heavy' };
+    granted(await keepVehicleAsked(shop.context, { technicianId, vehicle, seenRevision: 1 }));
+    const then = { engine: 'petrol_four', construction: 'flooded' };
+    expect(granted(await answerCheck(shop.context, runId)).basis.vehicle).toMatchObject(then);
+    const opened = await reopenCheckAsked(shop.context, {
+      ...{ runId, technicianId, readingId: uuidv7(), reason: 'One is missing' },
+    });
+    expect(granted(opened).basis.vehicle).toMatchObject({ engine: 'diesel_heavy', construction: 'agm' });
+  });
+});
+
 describe('a check after another', () => {
   it('is told beside it, and what that left open says what would close it', async () => {
     const known = { engine: 'petrol_four', alternatorAmps: 90, regulator: 'internal', systemVolts: 12 };
@@ -203,6 +229,8 @@ describe('a check after another', () => {
     granted(await finished(runId));
     const asked = { id: uuidv7(), vehicleId: one.id, technicianId };
     const later = granted(await startCheck({ ...shop.context, now: () => Date.now() + 60_000 }, asked)).id;
+    const [listed] = await vehicleList(shop.context, one.name);
+    expect(listed?.check).toMatchObject({ runId: later, finishedAtMs: null, cause: null });
     const view = await capture(read(later, 'fast_v', 14.3));
     expect(view.cautions).toMatchObject([{ cause: 'regulator_high' }]);
     const slip = await checkSlipView(shop.context, later);
@@ -211,5 +239,17 @@ describe('a check after another', () => {
     });
     expect(slip?.lines.find(({ name }) => name === 'Resting voltage')).toMatchObject({ now: null });
     expect((await checkSlipView(shop.context, runId))?.beforeMs).toBeNull();
+  });
+
+  it('closes nothing that it has not read', async () => {
+    const { vehicle: one, runId } = await begun({ systemVolts: 12 });
+    await capture(read(runId, 'fast_v', 15.8));
+    granted(await finished(runId));
+    const asked = { id: uuidv7(), vehicleId: one.id, technicianId };
+    const later = granted(await startCheck({ ...shop.context, now: () => Date.now() + 60_000 }, asked)).id;
+    await capture(read(later, 'rest_v', 12.7));
+    granted(await finished(later));
+    const open = (await vehicleStory(shop.context, one.id))?.cautions;
+    expect(open).toMatchObject([{ cause: 'regulator_high', runId }]);
   });
 });

@@ -2,9 +2,9 @@ import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { type CheckState, checkState } from '@/core/circuit/check-of-readings';
-import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
+import { basisOf } from '@/core/circuit/spec-of-vehicle';
 import { writeCheckFile, writeCheckRows } from '@/core/exchange/check/check-file';
-import { checkRecord } from '@/core/exchange/check/check-record';
+import { checkRecord, keptBasis } from '@/core/exchange/check/check-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { CheckRun, CheckView } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
@@ -141,13 +141,10 @@ export async function reopenCheckAsked(context: Context, input: unknown): Promis
     };
     await reopenCheck(transaction, runId);
     await addReading(transaction, reopened, nowMs);
-    const open = { ...view.run, finishedAtMs: null, finishedById: null };
-    return succeed({
-      ...view,
-      finishedWith: null,
-      run: open,
-      readings: [...view.readings, { ...reopened, recordedAtMs: nowMs }],
-    });
+    const run = { ...check.run, finishedAtMs: null, finishedById: null };
+    const stored = { ...reopened, recordedAtMs: nowMs };
+    // It is judged on what the vehicle is today again.
+    return succeed(await viewOf({ ...check, run, readings: [...check.readings, stored] }, transaction));
   });
 }
 
@@ -173,16 +170,13 @@ export async function checkFile(
 export async function checkSlipView(context: Context, id: string): Promise<CheckSlip | undefined> {
   const view = await checkView(context, id);
   if (!view) return undefined;
-  const before = view.before.length > 0 ? stateOf({ ...view, readings: view.before }) : null;
+  const before = view.before && stateOf({ ...view, ...view.before });
   const technicians = await listTechnicians(context.store);
   return checkSlip(view, { state: stateOf(view), before }, technicians, context.site);
 }
 
-function stateOf({ vehicle, slots, readings, rules }: CheckView): CheckState {
-  const sitting = slots
-    .filter(({ toOn }) => toOn === null)
-    .map(({ battery, newest }) => ({ battery, verdict: newest?.verdict ?? null }));
-  return checkState(circuitSpecOf(vehicle, sitting), readings, verdictOfSet(sitting), rules);
+function stateOf({ basis, readings, rules }: CheckView): CheckState {
+  return checkState(basis, readings, rules);
 }
 
 async function viewOf(
@@ -192,23 +186,33 @@ async function viewOf(
   const vehicle = await vehicleById(database, run.vehicleId);
   if (!vehicle) throw new Error('a check is of a registered vehicle');
   const rules = await rulesOfRun(run, database);
+  const slots = await slotsOfVehicle(database, run.vehicleId);
+  const today = basisOf(
+    vehicle,
+    slots
+      .filter(({ toOn }) => toOn === null)
+      .map(({ battery, newest }) => ({ battery, verdict: newest?.verdict ?? null })),
+  );
+  const made = await judgementOf(database, run);
+  const before = await checkBefore(database, run);
   return {
-    ...{ run, readings, vehicle, slots: await slotsOfVehicle(database, run.vehicleId) },
-    before: (await checkBefore(database, run))?.readings ?? [],
-    finishedWith: await finishedWith(database, run),
+    ...{ run, readings, vehicle, slots, basis: keptBasis(made?.judgement) ?? today },
+    before: before
+      ? {
+          readings: before.readings,
+          basis: keptBasis((await judgementOf(database, before.run))?.judgement) ?? today,
+        }
+      : null,
+    finishedWith: made ? { cause: made.cause, probability: made.probability, core: made.core } : null,
     cautions: await openCautions(database, run.vehicleId, run.startedAtMs),
     rules: rules.ok ? rules.value : STANDARD_RULES,
     unreadable: rules.ok ? unreadable : [...unreadable, ...rules.problems],
   };
 }
 
-async function finishedWith(
-  database: Database | Transaction,
-  { id, finishedAtMs }: CheckRun,
-): Promise<CheckView['finishedWith']> {
-  const made = finishedAtMs === null ? undefined : await lastJudgement(database, id);
-  return made ? { cause: made.cause, probability: made.probability, core: made.core } : null;
-}
+/** What a check was finished with, as long as it is. */
+const judgementOf = async (database: Database | Transaction, { id, finishedAtMs }: CheckRun) =>
+  finishedAtMs === null ? undefined : lastJudgement(database, id);
 
 /** Loads and changes a check in one transaction, so that nothing comes between what was seen and what is stored. */
 async function inCheck(

@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { and, desc, eq, inArray, isNotNull, isNull, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, max } from 'drizzle-orm';
 import type { CheckRecord } from '@/core/exchange/check/check-record';
 import type { SiteCheck } from '@/core/exchange/site/records';
 import type { CheckRun, CheckSummary } from '@/core/exchange/views';
@@ -111,18 +111,59 @@ export async function checksOfVehicle(
     .where(and(eq(runs.vehicleId, vehicleId), isNotNull(runs.vehicleId)))
     .orderBy(desc(runs.startedAtMs))
     .limit(limit);
-  const summaries: CheckSummary[] = [];
-  for (const row of rows) summaries.push(await summaryOf(database, row));
-  return summaries;
+  return summariesOf(database, rows);
 }
 
-async function summaryOf(
+type RunRow = typeof runs.$inferSelect;
+
+/** Some checks with what each was last finished with, in their order. */
+async function summariesOf(
   database: Database | Transaction,
-  { id, startedAtMs, startedById, finishedAtMs }: typeof runs.$inferSelect,
-): Promise<CheckSummary> {
-  const made = await lastJudgement(database, id);
-  const { cause = null, probability = null } = (finishedAtMs === null ? undefined : made) ?? {};
-  return { runId: id, startedAtMs, startedById, finishedAtMs, cause, probability };
+  rows: readonly RunRow[],
+): Promise<CheckSummary[]> {
+  const made = await lastJudgements(
+    database,
+    rows.map(({ id }) => id),
+  );
+  return rows.map(({ id, startedAtMs, startedById, finishedAtMs }) => {
+    const { cause = null, probability = null } = (finishedAtMs === null ? undefined : made.get(id)) ?? {};
+    return { runId: id, startedAtMs, startedById, finishedAtMs, cause, probability };
+  });
+}
+
+/** What some checks were last finished with, by check. */
+async function lastJudgements(
+  database: Database | Transaction,
+  runIds: readonly string[],
+): Promise<Map<string, Pick<typeof checkJudgements.$inferSelect, 'cause' | 'probability'>>> {
+  const { runId, cause, probability } = checkJudgements;
+  const last = new Map<string, Pick<typeof checkJudgements.$inferSelect, 'cause' | 'probability'>>();
+  for (const some of inChunks(runIds, CHECKS_AT_ONCE)) {
+    const rows = await database
+      .select({ runId, cause, probability })
+      .from(checkJudgements)
+      .where(inArray(runId, some))
+      .orderBy(asc(checkJudgements.madeAtMs));
+    for (const row of rows) last.set(row.runId, row);
+  }
+  return last;
+}
+
+/** The finished checks of a vehicle with what each came to last, the oldest first. */
+export async function finishedJudgements(database: Database | Transaction, vehicleId: string) {
+  const rows = await database
+    .select({
+      ...{ runId: runs.id, startedAtMs: runs.startedAtMs, finishedAtMs: runs.finishedAtMs },
+      judgement: checkJudgements.judgement,
+    })
+    .from(runs)
+    .innerJoin(checkJudgements, eq(checkJudgements.runId, runs.id))
+    .where(and(eq(runs.vehicleId, vehicleId), isNotNull(runs.vehicleId), isNotNull(runs.finishedAtMs)))
+    .orderBy(asc(runs.startedAtMs), asc(checkJudgements.madeAtMs));
+  const last = new Map(rows.map((row) => [row.runId, row]));
+  return [...last.values()].flatMap(({ finishedAtMs, ...row }) =>
+    finishedAtMs === null ? [] : [{ ...row, finishedAtMs }],
+  );
 }
 
 /** What a check was last finished with. */
@@ -141,15 +182,18 @@ export async function lastJudgement(
 
 /** The newest check of every vehicle that has one, by vehicle. */
 export async function newestChecks(database: Database | Transaction): Promise<Map<string, CheckSummary>> {
-  const rows = await database
-    .select()
+  const newest = database
+    .select({ vehicleId: runs.vehicleId, lastMs: max(runs.startedAtMs).as('last_ms') })
     .from(runs)
     .where(isNotNull(runs.vehicleId))
-    .orderBy(runs.vehicleId, runs.startedAtMs);
-  const last = new Map(rows.map((row) => [row.vehicleId ?? '', row]));
-  const newest = new Map<string, CheckSummary>();
-  for (const [vehicleId, row] of last) newest.set(vehicleId, await summaryOf(database, row));
-  return newest;
+    .groupBy(runs.vehicleId)
+    .as('newest');
+  const rows = await database
+    .select(getTableColumns(runs))
+    .from(runs)
+    .innerJoin(newest, and(eq(runs.vehicleId, newest.vehicleId), eq(runs.startedAtMs, newest.lastMs)));
+  const summaries = await summariesOf(database, rows);
+  return new Map(summaries.map((summary, at) => [rows[at]?.vehicleId ?? '', summary]));
 }
 
 /** Every check that is in the store, with all that belongs to it. What of it cannot be read stays behind. */

@@ -18,6 +18,13 @@ export interface CircuitSpec {
   readonly rcMinutes: number | null;
 }
 
+/** What a check is judged on beside its readings. */
+export interface CheckBasis {
+  readonly vehicle: CircuitSpec;
+  /** What the worst battery of the set came to on the Bench; null: none was tested. */
+  readonly batteryVerdict: Verdict | null;
+}
+
 /** A voltage drop and the current that made it. */
 export interface Drop {
   readonly segment: Segment;
@@ -27,8 +34,7 @@ export interface Drop {
 }
 
 /** All that was read in one check: the only input of its judgement besides the house rules. Voltages are the system’s. */
-export interface CheckEvidence {
-  readonly vehicle: CircuitSpec;
+export interface CheckEvidence extends CheckBasis {
   readonly temperatureC: number | null;
   readonly measured: Readonly<Partial<Record<MeasuredName, number>>>;
   /** Minutes after the start at which the net current was read. */
@@ -36,8 +42,6 @@ export interface CheckEvidence {
   readonly looked: Readonly<Partial<Record<LookedName, string>>>;
   /** The last of each segment. */
   readonly drops: readonly Drop[];
-  /** What the worst battery of the set came to on the Bench; null: none was tested. */
-  readonly batteryVerdict: Verdict | null;
   /** Read with an instrument that cannot tell its limit: shown, and of no weight. */
   readonly unfit: readonly MeasuredName[];
 }

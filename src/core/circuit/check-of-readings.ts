@@ -1,7 +1,7 @@
 import type { HouseRules } from '../rules/house-rules';
 import { standingReadings } from '../steps/current-readings';
 import { isOfKind, type Reading, type ReadingOf } from '../steps/reading';
-import type { CheckEvidence, CircuitSpec } from './check-evidence';
+import type { CheckBasis, CheckEvidence } from './check-evidence';
 import { gatherCheck } from './gather-check';
 import { type CheckAssessment, judgeCheck } from './judge-check';
 
@@ -17,9 +17,8 @@ export interface CheckState {
 
 /** Works out where a check stands from its readings alone, so that it reopens just as it was left. */
 export function checkState(
-  vehicle: CircuitSpec,
+  { vehicle, batteryVerdict }: CheckBasis,
   readings: readonly Reading[],
-  batteryVerdict: CheckEvidence['batteryVerdict'],
   rules: HouseRules,
 ): CheckState {
   const standing = standingReadings(readings);

@@ -6,6 +6,8 @@ import type { StepId } from '../assessment/step-id';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
 import type { OwnReference, ReferenceReading } from '../battery/own-reference';
+import type { CheckBasis } from '../circuit/check-evidence';
+import type { OpenCaution } from '../circuit/open-cautions';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
@@ -62,14 +64,6 @@ export interface CheckSummary {
   readonly probability: number | null;
 }
 
-/** A caution that stands on a vehicle until a later check has closed it. */
-export interface OpenCaution {
-  readonly cause: Cause;
-  readonly text: string;
-  readonly runId: string;
-  readonly sinceMs: number;
-}
-
 /** A vehicle with everything that its page shows. */
 export interface VehicleStory {
   readonly vehicle: Vehicle & { readonly revision: number };
@@ -95,8 +89,10 @@ export interface CheckView {
     readonly probability: number;
     readonly core: string;
   } | null;
-  /** What was read in the finished check before this one; empty where there was none. */
-  readonly before: readonly Reading[];
+  /** What it is judged on beside its readings: once it is finished, what that was then. */
+  readonly basis: CheckBasis;
+  /** The finished check before this one; null where there was none. */
+  readonly before: { readonly readings: readonly Reading[]; readonly basis: CheckBasis } | null;
   /** Cautions that checks before this one have left open. */
   readonly cautions: readonly OpenCaution[];
 }

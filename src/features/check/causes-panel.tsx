@@ -4,9 +4,10 @@ import Link from 'next/link';
 import { pieceOf } from '@/core/circuit/actions';
 import type { CheckAssessment } from '@/core/circuit/judge-check';
 import type { ProposedProbe } from '@/core/circuit/next-probe';
+import { closesCaution, type OpenCaution } from '@/core/circuit/open-cautions';
 import type { RankedCause, Weighed } from '@/core/circuit/ranking';
 import type { Sign } from '@/core/circuit/signs';
-import type { OpenCaution, VehicleSlot } from '@/core/exchange/views';
+import type { VehicleSlot } from '@/core/exchange/views';
 import { formatMinutes } from '@/core/quantity/format';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { checkFacts } from '@/core/vehicle/check-reading';
@@ -26,10 +27,13 @@ export function CausesPanel({
   slots,
   onProbe,
   cautions,
+  isOpen,
 }: {
   readonly assessment: CheckAssessment;
   readonly cautions: readonly OpenCaution[];
   readonly slots: readonly VehicleSlot[];
+  /** Whether readings can still be taken. */
+  readonly isOpen: boolean;
   readonly onProbe: (probe: ProposedProbe) => void;
 }) {
   const { causes, next, actions, segments, indicative } = assessment;
@@ -41,25 +45,27 @@ export function CausesPanel({
   const held = slots.filter(({ toOn }) => toOn === null);
   return (
     <div className="grid content-start gap-5">
-      <section aria-label="Next probe" className="sheet grid gap-2 p-4">
-        <h2 className="heading">What would settle most</h2>
-        {probe ? (
-          <>
-            <p>
-              <span className="text-lg font-semibold">{probeLabel(probe)}</span>{' '}
-              <span className="figures text-soft">{formatMinutes(probe.minutes)}</span>
-            </p>
-            <p className="text-sm text-soft">{words(probe.reason)}</p>
-            {probe.of === 'battery' ? (
-              held.map(({ battery }) => <StartRun key={battery.id} batteryId={battery.id} />)
-            ) : (
-              <Button onClick={() => onProbe(probe)}>Go there</Button>
-            )}
-          </>
-        ) : (
-          <p className="text-soft">Nothing that is open would settle anything more.</p>
-        )}
-      </section>
+      {isOpen && (
+        <section aria-label="Next probe" className="sheet grid gap-2 p-4">
+          <h2 className="heading">What would settle most</h2>
+          {probe ? (
+            <>
+              <p>
+                <span className="text-lg font-semibold">{probeLabel(probe)}</span>{' '}
+                <span className="figures text-soft">{formatMinutes(probe.minutes)}</span>
+              </p>
+              <p className="text-sm text-soft">{words(probe.reason)}</p>
+              {probe.of === 'battery' ? (
+                held.map(({ battery }) => <StartRun key={battery.id} batteryId={battery.id} />)
+              ) : (
+                <Button onClick={() => onProbe(probe)}>Go there</Button>
+              )}
+            </>
+          ) : (
+            <p className="text-soft">Nothing that is open would settle anything more.</p>
+          )}
+        </section>
+      )}
       {cautions.length > 0 && <LeftOpen cautions={cautions} causes={causes} />}
       <section aria-label="Causes" className="sheet grid gap-3 p-4">
         <h2 className="heading">Causes{indicative ? ', indicative: charge first' : ''}</h2>
@@ -103,9 +109,6 @@ export function CausesPanel({
   );
 }
 
-/** Under this chance a reading has closed what an earlier check left open. */
-const CLOSED_UNDER = 0.15;
-
 /** What checks before this one have left open: closed by now, or what to read so that it can be. */
 function LeftOpen({
   cautions,
@@ -120,7 +123,7 @@ function LeftOpen({
       <ul className="grid gap-2">
         {cautions.map(({ cause, text }) => {
           const now = causes.find((one) => one.cause === cause);
-          const isClosed = now !== undefined && now.probability < CLOSED_UNDER && now.opposing.length > 0;
+          const isClosed = now !== undefined && closesCaution(now);
           return (
             <li key={cause}>
               <p className={isClosed ? 'text-soft line-through' : 'font-semibold text-warn'}>{text}</p>

@@ -3,7 +3,6 @@
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { checkState } from '@/core/circuit/check-of-readings';
-import { circuitSpecOf, verdictOfSet } from '@/core/circuit/spec-of-vehicle';
 import type { CheckView } from '@/core/exchange/views';
 import { CAUSE_LABELS, type Cause, chanceWords } from '@/core/vehicle/cause';
 import { CHECK_NAMES, type CheckName, checkFacts } from '@/core/vehicle/check-reading';
@@ -23,16 +22,9 @@ import { type Check, useCheck } from './use-check';
 export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
   const check = useCheck(initial);
   const { view, readings } = check;
-  const sitting = useMemo(
-    () =>
-      view.slots
-        .filter(({ toOn }) => toOn === null)
-        .map(({ battery, newest }) => ({ battery, verdict: newest?.verdict ?? null })),
-    [view.slots],
-  );
   const state = useMemo(
-    () => checkState(circuitSpecOf(view.vehicle, sitting), readings, verdictOfSet(sitting), view.rules),
-    [view.vehicle, view.rules, sitting, readings],
+    () => checkState(view.basis, readings, view.rules),
+    [view.basis, view.rules, readings],
   );
   const [probe] = state.assessment.next;
   const proposed = probe && probe.of !== 'battery' ? { name: probe.of, segment: probe.segment } : null;
@@ -75,6 +67,7 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
           assessment={state.assessment}
           slots={view.slots}
           cautions={view.cautions}
+          isOpen={!finished}
           onProbe={({ of, segment }) => of !== 'battery' && setChosen({ name: of, segment })}
         />
       </div>

@@ -140,7 +140,7 @@ function oneCheck(
     );
   });
   const spec = circuitSpecOf(registered(vehicleId, vehicle));
-  const state = checkState(spec, readings, hand.evidence.batteryVerdict, rules);
+  const state = checkState({ vehicle: spec, batteryVerdict: hand.evidence.batteryVerdict }, readings, rules);
   const madeAtMs = Math.round(nowMs + MINUTE_MS);
   return {
     run: {

@@ -1,8 +1,15 @@
+import { type TSchema, Type } from '@sinclair/typebox';
+import { VERDICTS } from '../../assessment/verdict';
+import { CONSTRUCTIONS } from '../../battery/construction';
 import type { Action } from '../../circuit/actions';
-import type { CheckEvidence } from '../../circuit/check-evidence';
+import type { CheckBasis, CheckEvidence } from '../../circuit/check-evidence';
 import type { CheckFinding } from '../../circuit/check-finding';
 import type { CheckState } from '../../circuit/check-of-readings';
+import { type CautionsOfCheck, closesCaution } from '../../circuit/open-cautions';
 import { CAUSES, type Cause } from '../../vehicle/cause';
+import { ENGINES } from '../../vehicle/engine';
+import { REGULATORS, type Regulator, SYSTEM_VOLTS } from '../../vehicle/vehicle';
+import { checkShape } from '../check-shape';
 
 /** What a check was finished with, as it is kept: what lists need, and the judgement whole. */
 export interface CheckRecord {
@@ -24,7 +31,9 @@ export interface KeptCheckJudgement {
   readonly findings: readonly CheckFinding[];
   readonly actions: readonly Action[];
   /** What stands on the vehicle’s page until a later check has closed it. */
-  readonly cautions: readonly { readonly cause: Cause; readonly text: string }[];
+  readonly cautions: CautionsOfCheck['raised'];
+  /** The causes for which it closes what earlier checks have left open. */
+  readonly closes: readonly Cause[];
 }
 
 /** What a check comes to now, as it is kept when it is finished. */
@@ -40,28 +49,50 @@ export function checkRecord(
     judgement: {
       ...{ evidence, findings, actions },
       chances: Object.fromEntries(causes.map(({ cause, probability }) => [cause, probability])),
+      closes: causes.filter(closesCaution).map(({ cause }) => cause),
       cautions: actions.flatMap(({ cause, caution }) => (caution === null ? [] : [{ cause, text: caution }])),
     },
   };
 }
 
-/** A kept judgement, as far as it can be read; null where it cannot. */
-export function keptJudgement(stored: unknown): Pick<KeptCheckJudgement, 'chances' | 'cautions'> | null {
-  if (typeof stored !== 'object' || stored === null || !('chances' in stored) || !('cautions' in stored))
-    return null;
-  const { chances, cautions } = stored;
-  if (typeof chances !== 'object' || chances === null || !Array.isArray(cautions)) return null;
-  return {
-    chances: Object.fromEntries(
-      CAUSES.flatMap((cause) => {
-        const chance: unknown = Reflect.get(chances, cause);
-        return typeof chance === 'number' ? [[cause, chance]] : [];
-      }),
-    ),
-    cautions: cautions.flatMap((one: unknown) => {
-      if (typeof one !== 'object' || one === null || !('cause' in one) || !('text' in one)) return [];
-      const cause = CAUSES.find((name) => name === one.cause);
-      return cause && typeof one.text === 'string' ? [{ cause, text: one.text }] : [];
+const orNull = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
+const oneOf = <T extends string | number>(names: readonly T[]) => Type.Unsafe<T>({ enum: [...names] });
+
+/** The part of kept evidence that a check was judged on beside its readings. */
+const KeptBasis = Type.Object({
+  evidence: Type.Object({
+    vehicle: Type.Object({
+      engine: orNull(oneOf(ENGINES)),
+      systemVolts: oneOf(SYSTEM_VOLTS),
+      alternatorAmps: orNull(Type.Number()),
+      regulator: orNull(oneOf(Object.keys(REGULATORS) as Regulator[])),
+      ownVolts: orNull(
+        Type.Unsafe<readonly [from: number, to: number]>(
+          Type.Array(Type.Number(), { minItems: 2, maxItems: 2 }),
+        ),
+      ),
+      construction: orNull(oneOf(CONSTRUCTIONS)),
+      rcMinutes: orNull(Type.Number()),
     }),
-  };
+    batteryVerdict: orNull(oneOf(VERDICTS)),
+  }),
+});
+
+/** What a finished check was judged on beside its readings; null where it cannot be read. */
+export function keptBasis(judgement: unknown): CheckBasis | null {
+  const checked = checkShape(KeptBasis, judgement);
+  if (!checked.ok) return null;
+  const { vehicle, batteryVerdict } = checked.value.evidence;
+  return { vehicle, batteryVerdict };
+}
+
+const KeptCautions = Type.Object({
+  cautions: Type.Array(Type.Object({ cause: oneOf(CAUSES), text: Type.String() })),
+  closes: Type.Optional(Type.Array(oneOf(CAUSES))),
+});
+
+/** What a finished check says about cautions; null where it cannot be read. */
+export function keptCautions(judgement: unknown): Pick<CautionsOfCheck, 'raised' | 'closes'> | null {
+  const checked = checkShape(KeptCautions, judgement);
+  return checked.ok ? { raised: checked.value.cautions, closes: checked.value.closes ?? [] } : null;
 }
