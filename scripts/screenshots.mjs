@@ -243,7 +243,7 @@ async function chooseReading(page, label) {
 
 async function capture(page, label, value) {
   await chooseReading(page, label);
-  await page.getByLabel(new RegExp(`^${label},`)).fill(value);
+  await page.getByRole('textbox', { name: label, exact: true }).fill(value);
   await page.getByRole('button', { name: /Capture/ }).click();
   await page.locator('summary').filter({ hasText: 'Readings' }).waitFor();
 }
@@ -253,7 +253,7 @@ async function drop(page, segment, volts) {
   const minus = page.getByRole('region', { name: 'Charging, minus side', exact: true });
   await minus.getByRole('button', { name: new RegExp(`^${segment}`) }).click();
   if (volts === null) return;
-  await page.getByLabel('Voltage drop, V').fill(volts);
-  await page.getByLabel('Current meanwhile, A').fill('60');
+  await page.getByRole('textbox', { name: 'Voltage drop' }).fill(volts);
+  await page.getByRole('textbox', { name: 'Current meanwhile' }).fill('60');
   await page.getByRole('button', { name: /Capture/ }).click();
 }

@@ -1,3 +1,4 @@
+import { possibleRange } from '../quantity/entry';
 import { type Problem, problem } from '../quantity/result';
 import {
   type CheckName,
@@ -52,11 +53,10 @@ function lookedProblems(of: LookedName, state: string | null): Problem[] {
 }
 
 function valueProblems(of: MeasuredName, { value }: BroughtReading, systemVolts: SystemVolts): Problem[] {
-  const { possible, scales, unit } = MEASURED_FACTS[of];
-  const share = scales ? systemVolts / 12 : 1;
-  const [least, most] = [possible[0] * share, possible[1] * share];
+  const { quantity, unit } = MEASURED_FACTS[of];
+  const [least, most] = possibleRange(quantity, systemVolts);
   if (value === null || Number.isNaN(value)) return [problem(of, value, `a number of ${unit}`)];
-  if (of === 'ripple_v' && value >= DC_VOLTS * share)
+  if (of === 'ripple_v' && value >= (DC_VOLTS * systemVolts) / 12)
     return [problem(of, value, 'AC volts: this is what a meter on DC shows')];
   if ((of === 'crank_a' || of === 'output_a' || of === 'draw_a') && value < 0)
     return [problem(of, value, 'a current of 0 A and more: a clamp the wrong way round reads negative')];

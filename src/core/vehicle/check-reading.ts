@@ -1,3 +1,5 @@
+import type { Quantity } from '../quantity/entry';
+
 /** How the engine was while something was read. `fast`: about 2000 rpm. */
 export const ENGINE_STATES = ['off', 'key_on', 'cranking', 'idle', 'fast'] as const;
 export type EngineState = (typeof ENGINE_STATES)[number];
@@ -65,11 +67,10 @@ export interface CheckFacts {
   readonly caution: CheckCaution;
 }
 
-/** A thing that is measured: what can be at all, of 12 V where it scales with the system. */
+/** A thing that is measured, and the quantity that bounds what can be typed or said of it. */
 export interface MeasuredFacts extends CheckFacts {
   readonly unit: 'V' | 'A' | 's';
-  readonly possible: readonly [from: number, to: number];
-  readonly scales: boolean;
+  readonly quantity: Quantity;
 }
 
 /** A thing that is looked at, and what can be seen, the sound one first. */
@@ -77,32 +78,32 @@ export interface LookedFacts extends CheckFacts {
   readonly states: readonly [string, ...string[]];
 }
 
-const volts = (most: number, least = 0) => ({ unit: 'V', possible: [least, most], scales: true }) as const;
+const volts = (quantity: Quantity) => ({ unit: 'V', quantity }) as const;
 const OFF = { engine: ['off'], loads: ['none'] } as const;
 const CRANKING = { engine: ['cranking'], loads: ['none'], caution: 'kept_from_starting' } as const;
 
 export const MEASURED_FACTS: Readonly<Record<MeasuredName, MeasuredFacts>> = {
   rest_v: {
-    ...{ ...OFF, ...volts(18), caution: 'none', minutes: 1, label: 'Resting voltage' },
+    ...{ ...OFF, ...volts('openCircuitVolts'), caution: 'none', minutes: 1, label: 'Resting voltage' },
     task: 'Key off, doors shut: probes on the posts of the battery, not on the clamps.',
   },
   key_on_v: {
-    ...{ ...volts(18), engine: ['key_on'], loads: ['none'], caution: 'none', minutes: 0.5 },
+    ...{ ...volts('openCircuitVolts'), engine: ['key_on'], loads: ['none'], caution: 'none', minutes: 0.5 },
     ...{
       label: 'Voltage, key on',
       task: 'Key on, engine off: the posts again. What the modules take is shown.',
     },
   },
   crank_v: {
-    ...{ ...CRANKING, ...volts(16), minutes: 3, label: 'Cranking voltage' },
+    ...{ ...CRANKING, ...volts('crankVolts'), minutes: 3, label: 'Cranking voltage' },
     task: 'Engine kept from starting, ten seconds: the lowest voltage at the posts after the first second.',
   },
   crank_a: {
-    ...{ ...CRANKING, unit: 'A', possible: [0, 2500], scales: false, minutes: 3, label: 'Cranking current' },
+    ...{ ...CRANKING, unit: 'A', quantity: 'crankAmps', minutes: 3, label: 'Cranking current' },
     task: 'Clamp around all leads of one post: the mean current after the first second.',
   },
   crank_s: {
-    ...{ unit: 's', possible: [0, 60], scales: false, engine: ['cranking'], loads: ['none'], minutes: 0.5 },
+    ...{ unit: 's', quantity: 'startSeconds', engine: ['cranking'], loads: ['none'], minutes: 0.5 },
     ...{
       caution: 'running',
       label: 'Time to start',
@@ -110,12 +111,12 @@ export const MEASURED_FACTS: Readonly<Record<MeasuredName, MeasuredFacts>> = {
     },
   },
   inrush_v: {
-    ...{ ...CRANKING, ...volts(16), minutes: 2, label: 'First dip' },
+    ...{ ...CRANKING, ...volts('crankVolts'), minutes: 2, label: 'First dip' },
     task: 'Lowest voltage of the first moments, from an instrument that samples at 1 kHz or faster.',
   },
   idle_v: {
     ...{
-      ...volts(20),
+      ...volts('regulatedVolts'),
       engine: ['idle'],
       loads: ['none'],
       caution: 'running',
@@ -125,30 +126,29 @@ export const MEASURED_FACTS: Readonly<Record<MeasuredName, MeasuredFacts>> = {
     task: 'Engine idling, nothing switched on: the posts.',
   },
   fast_v: {
-    ...{ ...volts(20), engine: ['fast'], loads: ['none'], caution: 'running', minutes: 1 },
+    ...{ ...volts('regulatedVolts'), engine: ['fast'], loads: ['none'], caution: 'running', minutes: 1 },
     ...{
       label: 'Regulated, 2000 rpm',
       task: 'About 2000 rpm for half a minute, nothing switched on: the posts.',
     },
   },
   idle_loaded_v: {
-    ...{ ...volts(20), engine: ['idle'], loads: ['all'], caution: 'running', minutes: 1 },
+    ...{ ...volts('regulatedVolts'), engine: ['idle'], loads: ['all'], caution: 'running', minutes: 1 },
     ...{ label: 'Loaded, idle', task: 'Idling, lights, blower and heated glass on: the posts.' },
   },
   fast_loaded_v: {
-    ...{ ...volts(20), engine: ['fast'], loads: ['all'], caution: 'running', minutes: 1 },
+    ...{ ...volts('regulatedVolts'), engine: ['fast'], loads: ['all'], caution: 'running', minutes: 1 },
     ...{ label: 'Loaded, 2000 rpm', task: 'About 2000 rpm, everything still on: the posts.' },
   },
   output_a: {
-    ...{ unit: 'A', possible: [0, 600], scales: false, engine: ['fast'], loads: ['all', 'bank'], minutes: 4 },
+    ...{ unit: 'A', quantity: 'outputAmps', engine: ['fast'], loads: ['all', 'bank'], minutes: 4 },
     ...{ caution: 'bank', label: 'Output current' },
     task: 'Clamp around the lead of the stud, 2000 rpm, all loads on or a bank pulling to no less than 11 V: 15 s at most.',
   },
   net_a: {
     ...{
       unit: 'A',
-      possible: [-600, 600],
-      scales: false,
+      quantity: 'netAmps',
       engine: ['idle', 'fast'],
       loads: ['none'],
       minutes: 5,
@@ -157,12 +157,18 @@ export const MEASURED_FACTS: Readonly<Record<MeasuredName, MeasuredFacts>> = {
     task: 'Clamp around all leads of one post, three to five minutes after the start. Into the battery is plus.',
   },
   ripple_v: {
-    ...{ ...volts(5), engine: ['idle', 'fast'], loads: ['none', 'all'], caution: 'running', minutes: 1 },
+    ...{
+      ...volts('rippleVolts'),
+      engine: ['idle', 'fast'],
+      loads: ['none', 'all'],
+      caution: 'running',
+      minutes: 1,
+    },
     ...{ label: 'Ripple', task: 'Meter on AC volts, at the stud or the posts, loads on.' },
   },
   drop_v: {
     ...{
-      ...volts(12),
+      ...volts('dropVolts'),
       engine: ['cranking', 'idle', 'fast'],
       loads: ['none', 'all', 'bank'],
       caution: 'running',
@@ -174,15 +180,14 @@ export const MEASURED_FACTS: Readonly<Record<MeasuredName, MeasuredFacts>> = {
     },
   },
   feed_v: {
-    ...{ ...volts(18), engine: ['key_on', 'idle'], loads: ['none'], caution: 'none', minutes: 3 },
+    ...{ ...volts('feedVolts'), engine: ['key_on', 'idle'], loads: ['none'], caution: 'none', minutes: 3 },
     ...{ label: 'Regulator’s feed', task: 'Key on: from the feed of the regulator to the minus post.' },
   },
   draw_a: {
     ...{
       ...OFF,
       unit: 'A',
-      possible: [0, 30],
-      scales: false,
+      quantity: 'drawAmps',
       caution: 'none',
       minutes: 20,
       label: 'Draw, asleep',
@@ -190,11 +195,11 @@ export const MEASURED_FACTS: Readonly<Record<MeasuredName, MeasuredFacts>> = {
     task: 'Key out, doors latched, ten minutes to an hour for the modules to sleep; then the current out of the battery.',
   },
   off_1min_v: {
-    ...{ ...OFF, ...volts(18), caution: 'none', minutes: 1.5, label: 'A minute after' },
+    ...{ ...OFF, ...volts('openCircuitVolts'), caution: 'none', minutes: 1.5, label: 'A minute after' },
     task: 'A minute after the engine was stopped: the posts.',
   },
   off_5min_v: {
-    ...{ ...OFF, ...volts(18), caution: 'none', minutes: 5, label: 'Five minutes after' },
+    ...{ ...OFF, ...volts('openCircuitVolts'), caution: 'none', minutes: 5, label: 'Five minutes after' },
     task: 'Five minutes after the engine was stopped: the posts.',
   },
 };

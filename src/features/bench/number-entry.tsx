@@ -2,6 +2,7 @@
 
 import { clsx } from 'clsx';
 import { useContext, useEffect, useRef } from 'react';
+import { possibleRange } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
 import { KeyBar, STAGE_COLUMN } from '@/ui/key-bar';
@@ -31,6 +32,8 @@ interface Props<Name extends string> {
   /** The picture that makes the reading mean something, drawn anew with every keystroke. */
   readonly picture?: (values: Readonly<Record<Name, number | null>>) => React.ReactNode;
   readonly before?: React.ReactNode;
+  /** What stands under the fields over the whole width. */
+  readonly after?: React.ReactNode;
   /** Capturing starts something: the focus is led to no field of it, so that no stray key does. */
   readonly startsSomething?: boolean;
   /** All fields are alike: none of them is the reading that stands out. */
@@ -59,6 +62,7 @@ export function NumberEntry<Name extends string>({
   onCapture,
   picture,
   before,
+  after,
   startsSomething = false,
   manyAlike = false,
   onTyping,
@@ -140,9 +144,12 @@ export function NumberEntry<Name extends string>({
         </div>
         <NumberPad
           onKey={onPad}
-          signed={fields.find(({ name }) => name === active)?.quantity === 'temperatureC'}
+          signed={fields.some(
+            ({ name, quantity }) => name === active && possibleRange(quantity, nominalVolts)[0] < 0,
+          )}
         />
       </div>
+      {after}
       <KeyBar>
         <Button type="submit" tone="main" large shortcut="Enter">
           {captureLabel}

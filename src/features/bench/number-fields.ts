@@ -18,6 +18,8 @@ export interface NumberField<Name extends string = string> {
   readonly emptyMeans?: string;
   /** What is assumed where it stays empty, in SI; it is asked for once before that. */
   readonly assumes?: number;
+  /** What is expected instead of a value that is refused for more than its bounds, in SI; null where none is. */
+  readonly expectedInstead?: (value: number) => string | null;
   /** The instrument that it is read from, where one is there. */
   readonly live?: LiveSource;
 }
@@ -88,9 +90,12 @@ export function readFields<Name extends string>(
       continue;
     }
     const check = checkEntry(field.quantity, value, nominalVolts, field.asked ?? null);
-    if (check.kind === 'refused')
-      complaints[field.name] = `Found ${text}, expected ${expectedIn(field, check.problem.expected, unit)}`;
-    if (check.kind === 'doubtful' && !confirmed.has(`${field.name} ${text}`)) {
+    const expected =
+      check.kind === 'refused'
+        ? expectedIn(field, check.problem.expected, unit)
+        : (field.expectedInstead?.(value) ?? null);
+    if (expected !== null) complaints[field.name] = `Found ${text}, expected ${expected}`;
+    else if (check.kind === 'doubtful' && !confirmed.has(`${field.name} ${text}`)) {
       doubt ??= {
         name: field.name,
         text,

@@ -58,6 +58,7 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
               segment={shown.segment}
               probe={probeShown}
               onSegment={(segment) => setChosen({ name: 'drop_v', segment })}
+              onTyping={() => setChosen(shown)}
               onCaptured={() => setChosen(null)}
             />
           )}
