@@ -184,6 +184,22 @@ test('a set of two in series is one system of 24 V, and its batteries move', asy
   await expect(page.getByText('What it carried before')).toBeVisible();
 });
 
+test('two tabs on one check see each other, and what is being typed stays', async ({ page, newTag }) => {
+  await checkOf(page, `Winch ${newTag}`);
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  const typed = other.getByRole('textbox', { name: 'Resting voltage' });
+  await typed.fill('12.4');
+  await read(page, 'Regulated, 2000 rpm', '14.20');
+  await expect(readings(other).getByRole('button', { name: /Regulated, 2000 rpm/ })).toContainText('14.20');
+  await expect(typed).toHaveValue('12.4');
+  await other.getByRole('button', { name: /Capture/ }).click();
+  await expect(readings(page).getByRole('button', { name: /Resting voltage/ })).toContainText('12.40');
+  await other.getByRole('button', { name: 'Finish the check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Next probe' })).toHaveCount(0);
+});
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 

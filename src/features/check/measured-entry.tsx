@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { ASSUMED_SHOP_C } from '@/core/circuit/check-evidence';
 import type { CheckState } from '@/core/circuit/check-of-readings';
 import { formatQuantity } from '@/core/quantity/format';
-import { problem } from '@/core/quantity/result';
 import { MEASURED_FACTS, type MeasuredName } from '@/core/vehicle/check-reading';
 import { readingProblems } from '@/core/vehicle/check-reading-problems';
 import { isSide, PIECE_FACTS, type Segment, SIDE_FACTS } from '@/core/vehicle/path';
@@ -79,7 +78,6 @@ export function MeasuredEntry({
         onTyping={onTyping}
         capture={(kind, data) => check.capture(kind, data)}
         onCapture={({ value, amps = null, minutes = null, temperatureC = null }, _instrument, capture) => {
-          if (isDrop && segment === null) return [NO_SEGMENT];
           const whole = { ...beside, amps, minutes, temperatureC };
           const wrong = capture('check_reading', typedReading(name, value, whole));
           if (wrong.length === 0) onCaptured();
@@ -154,7 +152,6 @@ const TEMPERATURE: NumberField<FieldName> = {
   },
 };
 
-const NO_SEGMENT = problem('segment', '', 'a side or a piece: choose one in the drawing');
 const DRAWN_BY = [
   { value: 'cranking', label: 'Cranking' },
   { value: 'fast', label: 'Running, loads on' },

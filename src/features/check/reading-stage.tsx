@@ -56,6 +56,14 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
       ))}
     </ul>
   );
+  const drawing = name === 'drop_v' && (
+    <CircuitDrawing
+      results={state.assessment.segments}
+      chosen={segment}
+      next={state.assessment.next.find(({ of }) => of === 'drop_v')?.segment ?? null}
+      onChoose={onSegment}
+    />
+  );
   return (
     <section aria-label="Stage" className="flex min-h-full flex-col gap-4">
       <header className="grid gap-1">
@@ -63,17 +71,24 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
           {name === 'drop_v' && segment ? segmentLabel(segment) : label}
         </h1>
         <p className="text-lg">{words(task)}</p>
-        <p className="text-soft">
-          {name !== 'drop_v' &&
-            `${engine.map((one) => ENGINE_STATE_WORDS[one]).join(' or ')}, ${loads.map((one) => LOAD_STATE_WORDS[one]).join(' or ')}`}
-        </p>
+        {name !== 'drop_v' && (
+          <p className="text-soft">
+            {engine.map((one) => ENGINE_STATE_WORDS[one]).join(' or ')},{' '}
+            {loads.map((one) => LOAD_STATE_WORDS[one]).join(' or ')}
+          </p>
+        )}
         {probe && <p className="text-sm text-harbour">{probe.reason}</p>}
       </header>
       {cautionText && <CautionText text={cautionText} place={`${check.view.run.id} ${caution}`} />}
       <WaitClock key={`wait ${name}`} runId={check.view.run.id} name={name} />
       {caution === 'kept_from_starting' && <KeptFromStarting check={check} state={state} />}
       {!isMeasured(name) && said}
-      {isMeasured(name) ? (
+      {drawing && segment === null ? (
+        <>
+          <p className="text-lg font-semibold">Choose a side, or a piece of it.</p>
+          {drawing}
+        </>
+      ) : isMeasured(name) ? (
         <MeasuredEntry
           key={`${name} ${segment}`}
           check={check}
@@ -84,14 +99,7 @@ export function ReadingStage({ check, state, name, segment, probe, onSegment, on
           onCaptured={onCaptured}
         >
           {said}
-          {name === 'drop_v' && (
-            <CircuitDrawing
-              results={state.assessment.segments}
-              chosen={segment}
-              next={state.assessment.next.find(({ of }) => of === 'drop_v')?.segment ?? null}
-              onChoose={onSegment}
-            />
-          )}
+          {drawing}
         </MeasuredEntry>
       ) : (
         <LookedEntry key={name} check={check} state={state} name={name} onCaptured={onCaptured} />
