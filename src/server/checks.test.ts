@@ -87,7 +87,7 @@ describe('a vehicle', () => {
       [one.tag, '2026-02-10'],
     ]);
     expect((await batteryStory(shop.context, other.id))?.battery.place).toBe(`${name}, left`);
-    expect((await batteryStory(shop.context, one.id))?.battery.place).toBe('');
+    expect((await batteryStory(shop.context, one.id))?.battery).toMatchObject({ place: '', revision: 3 });
     granted(
       await moveBatteryAsked(shop.context, {
         ...{ technicianId, batteryId: other.id, onDay: '2026-03-01', to: { place: 'Shelf' } },

@@ -138,10 +138,11 @@ function spanProblem({ ownVoltsFrom: from = null, ownVoltsTo: to = null }: Stati
 export async function moveBatteryAsked(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
   const checked = checkShape(MoveBattery, input);
   if (!checked.ok) return { ...checked, failure: 'input' };
-  const { batteryId, onDay, to } = checked.value;
-  const today = format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) });
+  const { batteryId, onDay, to, technicianId: byId } = checked.value;
+  const atMs = context.now();
+  const today = format(atMs, 'yyyy-MM-dd', { in: tz(context.site.zone) });
   if (onDay > today) return refused('input', 'onDay', onDay, `a day up to today, ${today}`);
-  const done = await moveBattery(context.store, { batteryId, onDay, to });
+  const done = await moveBattery(context.store, { batteryId, onDay, to, atMs, byId });
   if (!done) return refused('missing', 'batteryId', batteryId, 'a registered battery, and a vehicle');
   changed('all');
   return succeed({ id: batteryId });

@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { NewestOfBattery, SlotHeld, VehicleSlot } from '@/core/exchange/views';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import type { Vehicle } from '@/core/vehicle/vehicle';
@@ -140,46 +140,48 @@ export async function tagsByVehicle(database: Database | Transaction): Promise<M
   );
 }
 
-/** A battery that moves: into a place of a vehicle from a day on, or out to somewhere else. */
+/** A battery that moves: into a place of a vehicle from a day on, or out to somewhere else; and who says so. */
 export interface Move {
   readonly batteryId: string;
   readonly onDay: string;
   readonly to:
     | { readonly slotId: string; readonly vehicleId: string; readonly name: string }
     | { readonly place: string };
+  readonly atMs: number;
+  readonly byId: string;
 }
 
 /**
  * Moves a battery: where it sat it leaves on that day, and whoever held its new place leaves that too, to stand nowhere in particular.
- * The label says where it belongs now. False where there is no such battery or vehicle.
+ * The labels say where they belong now. False where there is no such battery or vehicle.
  */
-export function moveBattery(store: Store, { batteryId, onDay, to }: Move): Promise<boolean> {
+export function moveBattery(store: Store, { batteryId, onDay, to, atMs, byId }: Move): Promise<boolean> {
   return store.write(async (transaction) => {
     const [battery] = await transaction.select().from(batteries).where(eq(batteries.id, batteryId));
     if (!battery) return false;
-    const vehicle = 'place' in to ? null : await vehicleById(transaction, to.vehicleId);
+    const fitted = 'place' in to ? null : to;
+    const vehicle = fitted && (await vehicleById(transaction, fitted.vehicleId));
     if (vehicle === undefined) return false;
-    const open = await transaction.select().from(slots).where(isNull(slots.toOn));
-    const leaving = open.filter(
-      (slot) =>
-        slot.batteryId === batteryId ||
-        (!('place' in to) && slot.vehicleId === to.vehicleId && slot.name === to.name),
-    );
+    const isItsPlace = fitted && and(eq(slots.vehicleId, fitted.vehicleId), eq(slots.name, fitted.name));
+    const leaving = await transaction
+      .select()
+      .from(slots)
+      .where(and(isNull(slots.toOn), or(eq(slots.batteryId, batteryId), isItsPlace ?? undefined)));
     // Sent twice it has moved once.
-    if (!('place' in to) && leaving.some(({ id }) => id === to.slotId)) return true;
+    if (fitted && leaving.some(({ id }) => id === fitted.slotId)) return true;
+    const stands = (id: string, place: string) =>
+      transaction
+        .update(batteries)
+        .set({ ...{ place, changedAtMs: atMs, changedById: byId }, revision: sql`${batteries.revision} + 1` })
+        .where(eq(batteries.id, id));
     for (const { id, fromOn, batteryId: who } of leaving) {
       const toOn = onDay < fromOn ? fromOn : onDay;
       await transaction.update(slots).set({ toOn }).where(eq(slots.id, id));
-      if (who !== batteryId)
-        await transaction.update(batteries).set({ place: '' }).where(eq(batteries.id, who));
+      if (who !== batteryId) await stands(who, '');
     }
-    const place = 'place' in to ? to.place : [vehicle?.name, to.name].filter(Boolean).join(', ');
-    await transaction
-      .update(batteries)
-      .set({ place, revision: battery.revision + 1 })
-      .where(eq(batteries.id, batteryId));
-    if ('place' in to || !vehicle) return true;
-    const { slotId: id, vehicleId, name } = to;
+    await stands(batteryId, 'place' in to ? to.place : [vehicle?.name, to.name].filter(Boolean).join(', '));
+    if (!fitted) return true;
+    const { slotId: id, vehicleId, name } = fitted;
     await transaction.insert(slots).values({ id, vehicleId, batteryId, name, fromOn: onDay, toOn: null });
     return true;
   });
