@@ -1,9 +1,11 @@
-import { ChevronLeft, ChevronRight, ChevronsLeft, CirclePlus, Download, Search, Tags } from 'lucide-react';
+import { ChevronLeft, ChevronRight, ChevronsLeft, CirclePlus, Download, Tags } from 'lucide-react';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { BatteryInList, SlotHeld } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
+import { ListTable } from '@/ui/list-table';
+import { SearchForm } from '@/ui/search-form';
 
 interface Props {
   readonly words: string;
@@ -24,24 +26,12 @@ export function BatteryList({ words, found }: Props) {
         <h1 className="mr-auto text-xl font-semibold">
           Batteries <span className="figures text-base font-normal text-soft">{total}</span>
         </h1>
-        <form className="flex min-w-0 gap-2 max-sm:w-full" action="/batteries">
-          <label className="relative min-w-0 grow">
-            <span className="sr-only">Words in its tag, place, model, type or vehicle</span>
-            <Search
-              size={18}
-              aria-hidden="true"
-              className="absolute top-1/2 left-3 -translate-y-1/2 text-soft"
-            />
-            <input
-              name="q"
-              defaultValue={words}
-              maxLength={80}
-              placeholder="Tag, place, model, vehicle"
-              className="min-h-12 w-full min-w-0 rounded-md sm:w-72 border border-line-strong bg-sheet pr-3 pl-10"
-            />
-          </label>
-          <Button type="submit">Search</Button>
-        </form>
+        <SearchForm
+          action="/batteries"
+          label="Words in its tag, place, model, type or vehicle"
+          placeholder="Tag, place, model, vehicle"
+          words={words}
+        />
         <a
           href={`/api/batteries/list?${new URLSearchParams({ q: words })}`}
           download
@@ -74,44 +64,33 @@ export function BatteryList({ words, found }: Props) {
 function Table({ batteries }: { readonly batteries: readonly BatteryInList[] }) {
   return (
     <div className="sheet overflow-x-auto">
-      <table className="w-full text-left">
-        <thead>
-          <tr className="border-b">
-            {['Tag', 'Place', 'Vehicle', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on'].map((heading) => (
-              <th key={heading} scope="col" className="heading px-4 py-2">
-                {heading}
-              </th>
-            ))}
+      <ListTable headings={['Tag', 'Place', 'Vehicle', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on']}>
+        {batteries.map((battery) => (
+          <tr key={battery.id} className="hover:bg-harbour-wash">
+            <td className="p-0">
+              <Link
+                href={`/batteries/${battery.id}`}
+                className="figures flex min-h-12 items-center px-4 font-semibold whitespace-nowrap underline decoration-line-strong underline-offset-4"
+              >
+                {battery.tag}
+              </Link>
+            </td>
+            <td className="max-w-72 truncate px-4">{battery.place}</td>
+            <td className="max-w-72 truncate px-4">
+              <Sits slots={battery.slots} />
+            </td>
+            <td className="px-4">{batteryTypeLabel(battery.type)}</td>
+            <td className="figures px-4">{battery.nominalVolts}</td>
+            <td className="figures px-4 whitespace-nowrap">
+              {battery.ratings.map(({ standard, amps }) => `${amps} A ${standard}`).join(', ')}
+            </td>
+            <td className="figures px-4">{battery.c20Ah}</td>
+            <td className="figures px-4 whitespace-nowrap">
+              {battery.fittedOn && dayWords(battery.fittedOn)}
+            </td>
           </tr>
-        </thead>
-        <tbody className="divide-y">
-          {batteries.map((battery) => (
-            <tr key={battery.id} className="hover:bg-harbour-wash">
-              <td className="p-0">
-                <Link
-                  href={`/batteries/${battery.id}`}
-                  className="figures flex min-h-12 items-center px-4 font-semibold whitespace-nowrap underline decoration-line-strong underline-offset-4"
-                >
-                  {battery.tag}
-                </Link>
-              </td>
-              <td className="max-w-72 truncate px-4">{battery.place}</td>
-              <td className="max-w-72 truncate px-4">
-                <Sits slots={battery.slots} />
-              </td>
-              <td className="px-4">{batteryTypeLabel(battery.type)}</td>
-              <td className="figures px-4">{battery.nominalVolts}</td>
-              <td className="figures px-4 whitespace-nowrap">
-                {battery.ratings.map(({ standard, amps }) => `${amps} A ${standard}`).join(', ')}
-              </td>
-              <td className="figures px-4">{battery.c20Ah}</td>
-              <td className="figures px-4 whitespace-nowrap">
-                {battery.fittedOn && dayWords(battery.fittedOn)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </ListTable>
     </div>
   );
 }

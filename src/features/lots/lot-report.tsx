@@ -14,6 +14,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { CLOSING_LINE } from '@/core/steps/closing-line';
 import { buttonClass } from '@/ui/button';
 import { GradeStrip } from '@/ui/charts/grade-strip';
+import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';
 import { useTechnicianName } from '@/ui/site';
@@ -101,44 +102,36 @@ export function LotReport({ lot, judged, rules }: Props) {
 function Batteries({ good }: { readonly good: readonly GoodRow[] }) {
   return (
     <section aria-label="Batteries" className="sheet overflow-x-auto print:overflow-visible">
-      <table className="w-full text-left">
-        <thead>
-          <tr className="border-b">
-            {['Tag', 'Type', 'Rating', 'Charge', 'Health', 'Comes to', 'Why'].map((heading) => (
-              <th key={heading} scope="col" className="heading px-3 py-1.5">
-                {heading}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody className="divide-y">
-          {good.map(({ tag, evidence, assessment }) => {
-            const { charge, health } = assessment.estimates;
-            const [rating] = evidence.battery.ratings;
-            return (
-              <tr key={tag} className="break-inside-avoid">
-                <td className="figures px-3 py-1 font-semibold whitespace-nowrap">{tag}</td>
-                <td className="px-3">{batteryTypeLabel(evidence.battery.construction)}</td>
-                <td className="figures px-3 whitespace-nowrap">
-                  {rating ? `${rating.amps} A ${rating.standard}` : ''}
-                </td>
-                <td className="figures px-3 text-right whitespace-nowrap">
-                  {charge ? formatQuantity(charge.pct, '%') : ''}
-                </td>
-                <td className="figures px-3 text-right whitespace-nowrap">
-                  {health ? formatQuantity(health.pct, '%') : ''}
-                </td>
-                <td className="px-3">
-                  <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
-                </td>
-                <td className="px-3 text-sm text-soft print:text-[11px]">
-                  {FINDING_TITLES[assessment.decidedBy]}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <ListTable
+        headings={['Tag', 'Type', 'Rating', 'Charge', 'Health', 'Comes to', 'Why']}
+        cellClass="px-3 py-1.5"
+      >
+        {good.map(({ tag, evidence, assessment }) => {
+          const { charge, health } = assessment.estimates;
+          const [rating] = evidence.battery.ratings;
+          return (
+            <tr key={tag} className="break-inside-avoid">
+              <td className="figures px-3 py-1 font-semibold whitespace-nowrap">{tag}</td>
+              <td className="px-3">{batteryTypeLabel(evidence.battery.construction)}</td>
+              <td className="figures px-3 whitespace-nowrap">
+                {rating ? `${rating.amps} A ${rating.standard}` : ''}
+              </td>
+              <td className="figures px-3 text-right whitespace-nowrap">
+                {charge ? formatQuantity(charge.pct, '%') : ''}
+              </td>
+              <td className="figures px-3 text-right whitespace-nowrap">
+                {health ? formatQuantity(health.pct, '%') : ''}
+              </td>
+              <td className="px-3">
+                <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
+              </td>
+              <td className="px-3 text-sm text-soft print:text-[11px]">
+                {FINDING_TITLES[assessment.decidedBy]}
+              </td>
+            </tr>
+          );
+        })}
+      </ListTable>
     </section>
   );
 }

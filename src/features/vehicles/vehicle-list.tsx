@@ -1,11 +1,13 @@
-import { CirclePlus, Download, Search } from 'lucide-react';
+import { CirclePlus, Download } from 'lucide-react';
 import Link from 'next/link';
 import type { VehicleInList } from '@/core/exchange/views';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
+import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
+import { SearchForm } from '@/ui/search-form';
 import { BringVehicles } from './bring-vehicles';
 
 /** Every vehicle by name, with who sits in it and what its newest check came to. */
@@ -22,24 +24,12 @@ export function VehicleList({
         <h1 className="mr-auto text-xl font-semibold">
           Vehicles <span className="figures text-base font-normal text-soft">{vehicles.length}</span>
         </h1>
-        <form className="flex min-w-0 gap-2 max-sm:w-full" action="/vehicles">
-          <label className="relative min-w-0 grow">
-            <span className="sr-only">Words in its name, site or the tags of its batteries</span>
-            <Search
-              size={18}
-              aria-hidden="true"
-              className="absolute top-1/2 left-3 -translate-y-1/2 text-soft"
-            />
-            <input
-              name="q"
-              defaultValue={words}
-              maxLength={80}
-              placeholder="Name, site, tag"
-              className="min-h-12 w-full min-w-0 rounded-md border border-line-strong bg-sheet pr-3 pl-10 sm:w-64"
-            />
-          </label>
-          <Button type="submit">Search</Button>
-        </form>
+        <SearchForm
+          action="/vehicles"
+          label="Words in its name, site or the tags of its batteries"
+          placeholder="Name, site, tag"
+          words={words}
+        />
         <a href="/api/vehicles/list" download className={buttonClass()}>
           <Download size={18} aria-hidden="true" />
           CSV
@@ -66,43 +56,30 @@ export function VehicleList({
 function Table({ vehicles }: { readonly vehicles: readonly VehicleInList[] }) {
   return (
     <div className="sheet overflow-x-auto">
-      <table className="w-full text-left">
-        <thead>
-          <tr className="border-b">
-            {['Name', 'What', 'Site', 'Engine', 'System', 'Batteries', 'Last check'].map((heading) => (
-              <th key={heading} scope="col" className="heading px-4 py-2">
-                {heading}
-              </th>
-            ))}
+      <ListTable headings={['Name', 'What', 'Site', 'Engine', 'System', 'Batteries', 'Last check']}>
+        {vehicles.map((vehicle) => (
+          <tr key={vehicle.id} className="hover:bg-harbour-wash">
+            <td className="p-0">
+              <Link
+                href={`/vehicles/${vehicle.id}`}
+                className="flex min-h-12 items-center px-4 font-semibold whitespace-nowrap underline decoration-line-strong underline-offset-4"
+              >
+                {vehicle.name}
+              </Link>
+            </td>
+            <td className="px-4 whitespace-nowrap">{VEHICLE_CLASSES[vehicle.class]}</td>
+            <td className="max-w-48 truncate px-4">{vehicle.site}</td>
+            <td className="px-4 whitespace-nowrap">{vehicle.engine && ENGINE_FACTS[vehicle.engine].label}</td>
+            <td className="figures px-4 whitespace-nowrap">
+              {vehicle.systemVolts && `${vehicle.systemVolts} V`}
+            </td>
+            <td className="figures px-4 text-sm">{vehicle.batteries.join(', ')}</td>
+            <td className="px-4 whitespace-nowrap">
+              <LastCheck vehicle={vehicle} />
+            </td>
           </tr>
-        </thead>
-        <tbody className="divide-y">
-          {vehicles.map((vehicle) => (
-            <tr key={vehicle.id} className="hover:bg-harbour-wash">
-              <td className="p-0">
-                <Link
-                  href={`/vehicles/${vehicle.id}`}
-                  className="flex min-h-12 items-center px-4 font-semibold whitespace-nowrap underline decoration-line-strong underline-offset-4"
-                >
-                  {vehicle.name}
-                </Link>
-              </td>
-              <td className="px-4 whitespace-nowrap">{VEHICLE_CLASSES[vehicle.class]}</td>
-              <td className="max-w-48 truncate px-4">{vehicle.site}</td>
-              <td className="px-4 whitespace-nowrap">
-                {vehicle.engine && ENGINE_FACTS[vehicle.engine].label}
-              </td>
-              <td className="figures px-4 whitespace-nowrap">
-                {vehicle.systemVolts && `${vehicle.systemVolts} V`}
-              </td>
-              <td className="figures px-4 text-sm">{vehicle.batteries.join(', ')}</td>
-              <td className="px-4 whitespace-nowrap">
-                <LastCheck vehicle={vehicle} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </ListTable>
     </div>
   );
 }
