@@ -1,6 +1,5 @@
-import { createReadStream, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import type { Readable } from 'node:stream';
-import { parseArgs } from 'node:util';
 import { type CircuitSpec, NOTHING_KNOWN } from '@/core/circuit/check-evidence';
 import { type GatheredReading, gatherCheck } from '@/core/circuit/gather-check';
 import { judgeCheck } from '@/core/circuit/judge-check';
@@ -11,8 +10,7 @@ import { readVehicleList } from '@/core/exchange/check/vehicles-csv';
 import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import { csvText } from '@/core/exchange/csv-text';
 import { lookAlikeKey } from '@/core/quantity/written-text';
-import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import { EXIT, hasCode, messageOf, rulesFrom, type Streams } from './command';
+import { fileCommand, rulesFrom } from './command';
 
 const USAGE = `Usage: npm run --silent check -- FILE [--vehicles FILE] [--rules FILE] [--json]
 
@@ -35,35 +33,18 @@ interface Gathered {
   readonly readings: GatheredReading[];
 }
 
-/** The check command: arguments and streams in, exit code out. */
-export async function check(args: readonly string[], { stdin, stdout, stderr }: Streams): Promise<number> {
-  const refuse = (message: string) => {
-    stderr.write(`check: ${message}\n`);
-    return EXIT.nothingRead;
-  };
-  try {
-    const { values, positionals } = parseArgs({
-      args: [...args],
-      allowPositionals: true,
-      options: {
-        ...{ vehicles: { type: 'string' }, rules: { type: 'string' } },
-        ...{ json: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
-      },
-    });
-    if (values.help) {
-      stdout.write(USAGE);
-      return EXIT.allDone;
-    }
-    const [file] = positionals;
-    if (file === undefined || positionals.length > 1)
-      return refuse(`one file is needed, - for standard input\n\n${USAGE}`);
-    const rules = values.rules === undefined ? STANDARD_RULES : rulesFrom(values.rules);
+/** The check command: readings of vehicles in, a line a check out. */
+export const check = fileCommand({
+  name: 'check',
+  usage: USAGE,
+  options: { vehicles: { type: 'string' }, rules: { type: 'string' }, json: { type: 'boolean' } },
+  async run(input, values, { stdout, stderr }) {
+    const rules = rulesFrom(values.rules);
     const complain = (words: string) => void stderr.write(words);
     const known =
       values.vehicles === undefined
         ? { vehicles: new Map(), refused: 0 }
         : vehiclesFrom(values.vehicles, complain);
-    const input = file === '-' ? stdin : createReadStream(file);
     const { checks, refused } = await gathered(input, known.vehicles, complain);
     if (!values.json) stdout.write(csvText([[...CHECK_RESULT_COLUMNS]]));
     for (const { vehicle, readings } of checks) {
@@ -76,13 +57,9 @@ export async function check(args: readonly string[], { stdin, stdout, stderr }: 
       );
     }
     const all = refused + known.refused;
-    stderr.write(`check: ${checks.length} checked, ${all} rows refused\n`);
-    return all > 0 ? EXIT.someRefused : EXIT.allDone;
-  } catch (error) {
-    if (hasCode(error, 'EPIPE')) return EXIT.allDone;
-    return refuse(messageOf(error));
-  }
-}
+    return { refused: all, told: `${checks.length} checked, ${all} rows refused` };
+  },
+});
 
 const specOf = (vehicle: string, vehicles: Vehicles) => vehicles.get(lookAlikeKey(vehicle)) ?? NOTHING_KNOWN;
 

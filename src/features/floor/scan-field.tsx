@@ -32,37 +32,11 @@ export function ScanField({
   /** What was scanned on another screen, to be found here. */
   readonly scanned?: string | undefined;
 }) {
-  const router = useRouter();
-  const id = useId();
   const field = useRef<HTMLInputElement>(null);
   const [tag, setTag] = useState(scannedElsewhere);
-  const [answered, setAnswered] = useState<Answered | null>(null);
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  useFocusKey(field, focusScan);
-
   const [camera, setCamera] = useState(false);
-
-  const find = async (text: string) => {
-    const meant = scanned(text);
-    if (meant.kind === 'run') return router.push(`/bench/${meant.runId}`);
-    if (meant.kind === 'check') return router.push(`/checks/${meant.runId}`);
-    const asked = meant.tag;
-    if (asked === '') return;
-    const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
-    setProblems(problemsOf(reply));
-    // The next scan takes the place of this one.
-    if (document.activeElement === field.current) field.current?.select();
-    if ('unreachable' in reply || !reply.ok) return;
-    const open = reply.value.exact?.newest?.run;
-    if (open && open.finishedAtMs === null) router.push(`/bench/${open.id}`);
-    else setAnswered({ tag: asked, found: reply.value });
-  };
-
-  const findScanned = useRef(find);
-  findScanned.current = find;
-  useEffect(() => {
-    if (scannedElsewhere) void findScanned.current(scannedElsewhere);
-  }, [scannedElsewhere]);
+  const { answered, problems, find } = useFinding(field, scannedElsewhere);
+  useFocusKey(field, focusScan);
 
   return (
     <search className="grid gap-3">
@@ -73,31 +47,7 @@ export function ScanField({
           void find(tag);
         }}
       >
-        <span className="relative grow">
-          <label htmlFor={id} className="sr-only">
-            Battery tag
-          </label>
-          <ScanLine
-            size={26}
-            aria-hidden="true"
-            className="pointer-events-none absolute top-1/2 left-4 -translate-y-1/2 text-soft"
-          />
-          <input
-            id={id}
-            ref={field}
-            value={tag}
-            maxLength={300}
-            onChange={(event) => setTag(event.target.value)}
-            placeholder="Scan or type a tag"
-            autoComplete="off"
-            autoCapitalize="characters"
-            spellCheck={false}
-            className="figures h-16 w-full rounded-md border-2 border-line-strong bg-sheet pr-12 pl-13 text-2xl placeholder:font-sans max-sm:placeholder:text-lg placeholder:text-soft"
-          />
-          <span className="absolute top-1/2 right-4 -translate-y-1/2">
-            <Key>/</Key>
-          </span>
-        </span>
+        <TagInput field={field} tag={tag} onTag={setTag} />
         <Button
           large
           aria-label="Scan with the camera"
@@ -124,6 +74,77 @@ export function ScanField({
       {answered && <ScanResult key={answered.tag} {...answered} />}
     </search>
   );
+}
+
+/** The one large field for a tag. */
+function TagInput({
+  field,
+  tag,
+  onTag,
+}: {
+  readonly field: React.RefObject<HTMLInputElement | null>;
+  readonly tag: string;
+  readonly onTag: (tag: string) => void;
+}) {
+  const id = useId();
+  return (
+    <span className="relative grow">
+      <label htmlFor={id} className="sr-only">
+        Battery tag
+      </label>
+      <ScanLine
+        size={26}
+        aria-hidden="true"
+        className="pointer-events-none absolute top-1/2 left-4 -translate-y-1/2 text-soft"
+      />
+      <input
+        id={id}
+        ref={field}
+        value={tag}
+        maxLength={300}
+        onChange={(event) => onTag(event.target.value)}
+        placeholder="Scan or type a tag"
+        autoComplete="off"
+        autoCapitalize="characters"
+        spellCheck={false}
+        className="figures h-16 w-full rounded-md border-2 border-line-strong bg-sheet pr-12 pl-13 text-2xl placeholder:font-sans max-sm:placeholder:text-lg placeholder:text-soft"
+      />
+      <span className="absolute top-1/2 right-4 -translate-y-1/2">
+        <Key>/</Key>
+      </span>
+    </span>
+  );
+}
+
+/** What a tag or a code leads to: a run or a check at once, else what the shop knows of the battery. */
+function useFinding(field: React.RefObject<HTMLInputElement | null>, scannedElsewhere: string) {
+  const router = useRouter();
+  const [answered, setAnswered] = useState<Answered | null>(null);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+
+  const find = async (text: string) => {
+    const meant = scanned(text);
+    if (meant.kind === 'run') return router.push(`/bench/${meant.runId}`);
+    if (meant.kind === 'check') return router.push(`/checks/${meant.runId}`);
+    const asked = meant.tag;
+    if (asked === '') return;
+    const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
+    setProblems(problemsOf(reply));
+    // The next scan takes the place of this one.
+    if (document.activeElement === field.current) field.current?.select();
+    if ('unreachable' in reply || !reply.ok) return;
+    const open = reply.value.exact?.newest?.run;
+    if (open && open.finishedAtMs === null) router.push(`/bench/${open.id}`);
+    else setAnswered({ tag: asked, found: reply.value });
+  };
+
+  const findScanned = useRef(find);
+  findScanned.current = find;
+  useEffect(() => {
+    if (scannedElsewhere) void findScanned.current(scannedElsewhere);
+  }, [scannedElsewhere]);
+
+  return { answered, problems, find };
 }
 
 /**

@@ -1,0 +1,153 @@
+import { sql } from 'drizzle-orm';
+import {
+  type AnySQLiteColumn,
+  check,
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
+import type { RatingStandard } from '@/core/battery/rating-standard';
+import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
+import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
+import { keptJson } from '../packed-json';
+import { uuid } from '../uuid-column';
+import { moment, momentCheck, shape } from './columns';
+
+/** The arrival that a row came in with: while that is on its way, or once it was taken back, the row is out of sight. */
+export const arrival = () => uuid('arrival_id').references((): AnySQLiteColumn => imports.id);
+
+/** The site that this store is of: one row. */
+export const sites = sqliteTable(
+  'sites',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    zone: text('zone').notNull(),
+    temperatureUnit: text('temperature_unit').$type<'°C' | '°F'>().notNull(),
+    currency: text('currency').notNull(),
+    codesAddress: text('codes_address').notNull(),
+    ratingStandard: text('rating_standard').$type<RatingStandard>().notNull(),
+    /** The id that the versions of its own rules are kept under: no other site's. */
+    rulesId: text('rules_id').notNull(),
+    revision: integer('revision').notNull().default(1),
+    changedAtMs: moment('changed_at_ms').notNull(),
+    changedById: uuid('changed_by_id').references(() => technicians.id),
+  },
+  (table) => [momentCheck('sites_moments', table.changedAtMs)],
+);
+
+export const technicians = sqliteTable(
+  'technicians',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    /** Counts the changes, so that of two who change it the later one is told. */
+    revision: integer('revision').notNull().default(1),
+    createdAtMs: moment('created_at_ms').notNull(),
+    arrivalId: arrival(),
+  },
+  (table) => [
+    uniqueIndex('technicians_by_name').on(table.nameKey),
+    index('technicians_by_arrival').on(table.arrivalId),
+    momentCheck('technicians_moments', table.createdAtMs),
+  ],
+);
+
+/**
+ * Rows that came in together, from a file, a rack or another site: what one undo takes back. They come in by stretches,
+ * and are seen once the last one is there (`in`). What never came in whole (`stopped`) is cleared away.
+ */
+export const imports = sqliteTable(
+  'imports',
+  {
+    id: uuid('id').primaryKey(),
+    source: text('source').$type<ImportSource>().notNull(),
+    state: text('state').$type<ArrivalState>().notNull().default('in'),
+    name: text('name').notNull(),
+    runs: integer('runs').notNull(),
+    newBatteries: integer('new_batteries').notNull(),
+    madeAtMs: moment('made_at_ms').notNull(),
+    madeById: uuid('made_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    undoneAtMs: moment('undone_at_ms'),
+    undoneById: uuid('undone_by_id').references(() => technicians.id),
+    arrivalId: arrival(),
+  },
+  (table) => [
+    index('imports_by_time').on(table.madeAtMs),
+    check('imports_state', sql`${table.state} in ('arriving', 'in', 'taken_back', 'stopped')`),
+    momentCheck('imports_moments', table.madeAtMs),
+    momentCheck('imports_undone', table.undoneAtMs),
+  ],
+);
+
+/** A rack being graded: its grid as typed, until it is stored as runs. */
+export const lots = sqliteTable(
+  'lots',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    rows: text('rows', { mode: 'json' }).$type<LotRow[]>().notNull(),
+    /** Counts the changes, so that of two who change it the later one is told. */
+    revision: integer('revision').notNull(),
+    startedAtMs: moment('started_at_ms').notNull(),
+    startedById: uuid('started_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    changedAtMs: moment('changed_at_ms').notNull(),
+    importId: uuid('import_id').references(() => imports.id),
+    /** The house rules that it is judged by; null for those of today. */
+    rulesId: text('rules_id'),
+    rulesVersion: integer('rules_version'),
+    shape: shape(FIRST_SHAPES.lot),
+  },
+  (table) => [
+    index('lots_by_change').on(table.changedAtMs),
+    momentCheck('lots_started', table.startedAtMs),
+    momentCheck('lots_changed', table.changedAtMs),
+  ],
+);
+
+/** Every version of the house rules that was ever in force: runs go on being judged by the one they began under. */
+export const houseRules = sqliteTable(
+  'house_rules',
+  {
+    id: text('id').notNull(),
+    version: integer('version').notNull(),
+    rules: keptJson('rules').notNull(),
+    reason: text('reason').notNull(),
+    authorId: uuid('author_id')
+      .notNull()
+      .references(() => technicians.id),
+    madeAtMs: moment('made_at_ms').notNull(),
+    shape: shape(FIRST_SHAPES.rules),
+  },
+  (table) => [
+    primaryKey({ columns: [table.id, table.version] }),
+    momentCheck('house_rules_moments', table.madeAtMs),
+  ],
+);
+
+/** Rows that an earlier version took in although they cannot be: kept as they were, out of every list's way. */
+export const setAside = sqliteTable(
+  'set_aside',
+  {
+    id: integer('id').primaryKey(),
+    origin: text('origin').notNull(),
+    runId: uuid('run_id'),
+    found: text('found').notNull(),
+  },
+  (table) => [index('set_aside_by_run').on(table.runId)],
+);
+
+/** What the store knows of itself: which one it is, and when it last was looked at. */
+export const storeFacts = sqliteTable('store_facts', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
+});
