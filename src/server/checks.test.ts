@@ -149,7 +149,7 @@ describe('a check', () => {
       await capture(read(runId, of, volts));
     expect(granted(await finished(runId)).finishedWith).toMatchObject({ cause: 'regulator_high' });
     const story = await vehicleStory(shop.context, one.id);
-    expect(story?.checks[0]).toMatchObject({ cause: 'regulator_high' });
+    expect(story?.work.outside[0]).toMatchObject({ cause: 'regulator_high' });
     expect(story?.cautions).toMatchObject([{ cause: 'regulator_high', runId }]);
     const asked = { id: uuidv7(), vehicleId: one.id, technicianId };
     const later = granted(await startCheck(shop.context, asked)).id;

@@ -26,6 +26,7 @@ import type { Database, Transaction } from '@/store/open';
 import { addReading, runOfReading } from '@/store/readings';
 import { listTechnicians } from '@/store/technicians';
 import { slotsOfVehicle, vehicleById } from '@/store/vehicles';
+import { visitAt } from '@/store/visits';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { openCautions } from './check-cautions';
@@ -204,6 +205,7 @@ async function viewOf(
         }
       : null,
     finishedWith: made ? { cause: made.cause, probability: made.probability, core: made.core } : null,
+    visit: (await visitAt(database, run.vehicleId, run.startedAtMs)) ?? null,
     cautions: await openCautions(database, run.vehicleId, run.startedAtMs),
     rules: rules.ok ? rules.value : STANDARD_RULES,
     unreadable: rules.ok ? unreadable : [...unreadable, ...rules.problems],

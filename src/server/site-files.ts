@@ -240,6 +240,7 @@ class Tally {
 
 const EMPTY: SiteHead = {
   ...{ sites: [], technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
+  visits: [],
 };
 
 /** What cannot live beside what is here: a name, a tag or a version of the rules that belongs to something else. */
@@ -311,6 +312,7 @@ async function newParts(database: Database | Transaction, site: SiteHead): Promi
     lots: site.lots.filter(({ id }) => !here.lots.has(id)),
     vehicles: (site.vehicles ?? []).filter(({ id }) => !machines.has(id)),
     slots: (site.slots ?? []).filter(({ id }) => !here.slots.has(id)),
+    visits: (site.visits ?? []).filter(({ id }) => !here.visits.has(id)),
     checks: (site.checks ?? []).filter(({ run }) => !here.checks.has(run.id)),
   };
 }

@@ -3,6 +3,7 @@ import { tz } from '@date-fns/tz';
 import { type Static, Type } from '@sinclair/typebox';
 import { format } from 'date-fns';
 import { uuidv7 } from 'uuidv7';
+import { workByVisit } from '@/core/circuit/visit';
 import { readVehicleList, writeVehicleList } from '@/core/exchange/check/vehicles-csv';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { VehicleInList, VehicleStory } from '@/core/exchange/views';
@@ -19,6 +20,7 @@ import {
   tagsByVehicle,
   vehicleById,
 } from '@/store/vehicles';
+import { openVisits, testsInVehicle, visitsOfVehicle } from '@/store/visits';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { openCautions } from './check-cautions';
@@ -60,13 +62,14 @@ const BringVehicles = Type.Object(
   { additionalProperties: false },
 );
 
-/** Checks that a vehicle's page shows. */
-const CHECKS_SHOWN = 100;
+/** Checks, tests and visits that a vehicle's page shows, of each. */
+const MOST_SHOWN = 100;
 
 /** Every vehicle with who sits in it and its newest check; those that words match, where some are given. */
 export async function vehicleList(context: Context, words: string): Promise<VehicleInList[]> {
   return context.store.read(async (database) => {
     const [tags, checks] = [await tagsByVehicle(database), await newestChecks(database)];
+    const here = await openVisits(database);
     const asked = words
       .split(/\s+/)
       .map(lookAlikeKey)
@@ -76,6 +79,7 @@ export async function vehicleList(context: Context, words: string): Promise<Vehi
         ...vehicle,
         batteries: tags.get(vehicle.id) ?? [],
         check: checks.get(vehicle.id) ?? null,
+        visit: here.get(vehicle.id) ?? null,
       }))
       .filter(({ name, site, batteries }) => {
         const found = lookAlikeKey([name, site, ...batteries].join(' '));
@@ -89,10 +93,15 @@ export async function vehicleStory(context: Context, id: string): Promise<Vehicl
   return context.store.read(async (database) => {
     const vehicle = await vehicleById(database, id);
     if (!vehicle) return undefined;
+    const checks = await checksOfVehicle(database, id, MOST_SHOWN);
+    const tests = await testsInVehicle(database, id, MOST_SHOWN);
+    const visits = await visitsOfVehicle(database, id, MOST_SHOWN);
     return {
       vehicle,
       slots: await slotsOfVehicle(database, id),
-      checks: await checksOfVehicle(database, id, CHECKS_SHOWN),
+      openCheckId: checks.find(({ finishedAtMs }) => finishedAtMs === null)?.runId ?? null,
+      visit: visits.find(({ leftAtMs }) => leftAtMs === null) ?? null,
+      work: workByVisit(visits, [...checks.map((check) => ({ kind: 'check' as const, ...check })), ...tests]),
       cautions: await openCautions(database, id),
       today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
     };

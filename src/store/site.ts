@@ -24,12 +24,14 @@ import {
   slots,
   technicians,
   vehicles,
+  visits,
 } from './schema';
 import { adoptSite, type KeptSite, siteOf } from './sites';
 import { releaseTags } from './tags';
 import { nameKey } from './technicians';
 import { keepTraces, tracesOf } from './traces';
 import { vehicleOf } from './vehicles';
+import { addVisits } from './visits';
 
 /** Everything of a site but its runs: what is in sight of it. */
 export async function siteHead(database: Database | Transaction): Promise<SiteHead> {
@@ -73,6 +75,7 @@ export async function siteHead(database: Database | Transaction): Promise<SiteHe
     lots: (await database.select().from(lots).orderBy(asc(lots.id))).map(({ shape: _shape, ...lot }) => lot),
     vehicles: (await database.select().from(vehicles).orderBy(asc(vehicles.id))).map(vehicleOf),
     slots: await database.select().from(slots).orderBy(asc(slots.id)),
+    visits: await database.select().from(visits).orderBy(asc(visits.id)),
     checks: await allChecks(database),
   };
 }
@@ -150,6 +153,7 @@ export async function overlapWith(database: Database | Transaction, head: SiteHe
     lots: await idsAmong(database, lots, head.lots),
     vehicles: await database.select({ id: vehicles.id, name: vehicles.name }).from(vehicles),
     slots: await idsAmong(database, slots, head.slots ?? []),
+    visits: await idsAmong(database, visits, head.visits ?? []),
     checks: await idsAmong(
       database,
       runs,
@@ -169,7 +173,7 @@ export function runsAmong(database: Database | Transaction, some: readonly SiteR
 
 async function idsAmong(
   database: Database | Transaction,
-  table: typeof runs | typeof imports | typeof lots | typeof slots,
+  table: typeof runs | typeof imports | typeof lots | typeof slots | typeof visits,
   records: readonly { readonly id: string }[],
 ): Promise<Set<string>> {
   const found = new Set<string>();
@@ -251,6 +255,7 @@ export async function addSiteRest(transaction: Transaction, head: SiteHead, atMs
   }
   for (const some of inChunks(head.vehicles ?? [])) await transaction.insert(vehicles).values(some);
   for (const some of inChunks(head.slots ?? [])) await transaction.insert(slots).values(some);
+  await addVisits(transaction, head.visits ?? []);
   await addChecks(transaction, head.checks ?? [], atMs);
 }
 

@@ -13,9 +13,12 @@ import { useSite } from './site';
 export function StartRun({
   batteryId,
   focused = false,
+  label = null,
 }: {
   readonly batteryId: string;
   readonly focused?: boolean;
+  /** What stands on its key beside other things to do; null where it is what to do here. */
+  readonly label?: string | null;
 }) {
   const router = useRouter();
   const { whoIsHere } = useSite();
@@ -35,8 +38,14 @@ export function StartRun({
   };
   return (
     <div className="grid gap-2">
-      <Button ref={button} tone="main" large {...(focused ? { shortcut: 'Enter' } : {})} onClick={start}>
-        Start a run
+      <Button
+        ref={button}
+        tone={label === null ? 'main' : 'plain'}
+        large={label === null}
+        {...(focused ? { shortcut: 'Enter' } : {})}
+        onClick={start}
+      >
+        {label ?? 'Start a run'}
       </Button>
       <Problems problems={problems} />
     </div>

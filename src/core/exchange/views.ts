@@ -8,6 +8,7 @@ import type { BatteryLabel } from '../battery/battery-label';
 import type { OwnReference, ReferenceReading } from '../battery/own-reference';
 import type { CheckBasis } from '../circuit/check-evidence';
 import type { OpenCaution } from '../circuit/open-cautions';
+import type { Visit, VisitsWithWork } from '../circuit/visit';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
@@ -49,6 +50,8 @@ export interface NewestOfBattery {
 
 /** A vehicle in a list: who sits in it, and what its newest check came to. */
 export interface VehicleInList extends Vehicle {
+  /** Why it is here now; null while it is out. */
+  readonly visit: Visit | null;
   readonly revision: number;
   readonly batteries: readonly string[];
   readonly check: CheckSummary | null;
@@ -64,13 +67,32 @@ export interface CheckSummary {
   readonly probability: number | null;
 }
 
+/** A run on a battery from when it sat in a vehicle. */
+export interface BatteryTest {
+  readonly kind: 'battery';
+  readonly runId: string;
+  readonly batteryId: string;
+  readonly tag: string;
+  readonly startedAtMs: number;
+  readonly startedById: string;
+  readonly finishedAtMs: number | null;
+  /** As it counts; null while the run is open. */
+  readonly verdict: Verdict | null;
+}
+
+/** What is done on a visit: a check of the vehicle, or a test of a battery that sat in it. */
+export type VisitWork = (CheckSummary & { readonly kind: 'check' }) | BatteryTest;
+
 /** A vehicle with everything that its page shows. */
 export interface VehicleStory {
   readonly vehicle: Vehicle & { readonly revision: number };
   /** The newest first; those that are held now before those that were. */
   readonly slots: readonly VehicleSlot[];
-  /** The newest first. */
-  readonly checks: readonly CheckSummary[];
+  /** The check that is open on it. */
+  readonly openCheckId: string | null;
+  /** The visit that it is on; null while it is out. */
+  readonly visit: Visit | null;
+  readonly work: VisitsWithWork<VisitWork>;
   readonly cautions: readonly OpenCaution[];
   readonly today: string;
 }
@@ -93,6 +115,8 @@ export interface CheckView {
   readonly basis: CheckBasis;
   /** The finished check before this one; null where there was none. */
   readonly before: { readonly readings: readonly Reading[]; readonly basis: CheckBasis } | null;
+  /** The visit during which it was begun; null where it was on none. */
+  readonly visit: Visit | null;
   /** Cautions that checks before this one have left open. */
   readonly cautions: readonly OpenCaution[];
 }

@@ -1,16 +1,16 @@
-import type { BatteryLabel, SlotNeeds } from '@/core/battery/battery-label';
-import type { BatteryType, Construction } from '@/core/battery/construction';
+import type { BatteryLabel } from '@/core/battery/battery-label';
+import type { BatteryType } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
 import { nominalVoltsOf } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { dayWords, readDay } from '@/core/quantity/day';
-import { checkEntry, type Quantity } from '@/core/quantity/entry';
 import type { Problem } from '@/core/quantity/result';
+import { type SlotFields, slotFieldsOf, slotNeedsOf } from '@/ui/slot-fields';
 import { typedNumber } from '@/ui/typed-number';
 
 /** A label as a form holds it: everything as typed. */
-export interface LabelFields {
+export interface LabelFields extends SlotFields {
   tag: string;
   /** Empty until somebody says how it is made: it decides the test, and is never guessed. */
   type: BatteryType | '';
@@ -26,9 +26,6 @@ export interface LabelFields {
   group: string;
   baselineSiemens: string;
   duty: Duty;
-  slotType: Construction | '';
-  slotStandard: RatingStandard;
-  slotAmps: string;
 }
 
 /** An empty form, with the tag that was scanned. */
@@ -47,9 +44,7 @@ export function emptyFields(tag: string, standard: RatingStandard = 'SAE'): Labe
     group: '',
     baselineSiemens: '',
     duty: 'starting',
-    slotType: '',
-    slotStandard: 'SAE',
-    slotAmps: '',
+    ...slotFieldsOf(null),
   };
 }
 
@@ -73,9 +68,7 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
     group: battery.group ?? '',
     baselineSiemens: battery.baselineSiemens == null ? '' : String(battery.baselineSiemens),
     duty: battery.duty ?? 'starting',
-    slotType: battery.slot?.type ?? '',
-    slotStandard: battery.slot?.rating?.standard ?? 'SAE',
-    slotAmps: battery.slot?.rating ? String(battery.slot.rating.amps) : '',
+    ...slotFieldsOf(battery.slot),
   };
 }
 
@@ -99,33 +92,8 @@ export function labelOf(fields: LabelFields): BatteryLabel {
     baselineSiemens: typedNumber(fields.baselineSiemens),
     // One that only starts an engine is what a label without a word says.
     duty: fields.duty === 'starting' ? null : fields.duty,
-    slot: slotOf(fields),
+    slot: slotNeedsOf(fields),
   };
-}
-
-/** What the slot asks for; null where nothing of it was noted. */
-function slotOf({ slotType, slotStandard, slotAmps }: LabelFields): SlotNeeds | null {
-  const amps = typedNumber(slotAmps);
-  if (slotType === '' && amps === null) return null;
-  return {
-    type: slotType === '' ? null : slotType,
-    rating: amps === null ? null : { standard: slotStandard, amps },
-  };
-}
-
-/** What is wrong with a typed number, as a sentence; true when nothing is. */
-export function numberComplaint(quantity: Quantity, text: string): string | true {
-  const value = typedNumber(text);
-  if (value === null) return true;
-  const check = checkEntry(quantity, value, 12);
-  return check.kind === 'refused' ? `Found ${text}, expected ${check.problem.expected}` : true;
-}
-
-/** A question about a number that can be but is unusual. */
-export function numberQuestion(quantity: Quantity, text: string): string | null {
-  const value = typedNumber(text);
-  const check = value === null || Number.isNaN(value) ? null : checkEntry(quantity, value, 12);
-  return check?.kind === 'doubtful' ? check.question : null;
 }
 
 /** The form field that a problem of the server's is about, if it is about one. */

@@ -3,7 +3,14 @@
 import { ChevronDown, CirclePlus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Controller, type FieldErrors, type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
+import {
+  Controller,
+  type FieldErrors,
+  FormProvider,
+  type UseFormReturn,
+  useFieldArray,
+  useForm,
+} from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import { batteryTypeLabel, CONSTRUCTIONS, OTHER_CHEMISTRIES } from '@/core/battery/construction';
 import { DUTIES, DUTY_LABELS } from '@/core/battery/duty';
@@ -18,17 +25,11 @@ import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
 import { Field, FormSelect, INPUT, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
+import { numberComplaint, numberQuestion } from '@/ui/number-complaint';
 import { Problems } from '@/ui/problems';
 import { useSite, useWords } from '@/ui/site';
-import {
-  emptyFields,
-  fieldOfProblem,
-  fieldsOf,
-  type LabelFields,
-  labelOf,
-  numberComplaint,
-  numberQuestion,
-} from './label-fields';
+import { SlotNeedsEntry } from '@/ui/slot-needs-entry';
+import { emptyFields, fieldOfProblem, fieldsOf, type LabelFields, labelOf } from './label-fields';
 
 /** Copies a battery's label: for a new battery with the tag that was scanned, or for one whose label was copied wrongly. */
 export function LabelForm({
@@ -202,7 +203,9 @@ function TheRest({ form, open }: { readonly form: Form; readonly open: boolean }
       </summary>
       <div className="grid gap-5 px-5 pb-5 sm:grid-cols-2">
         <WhereItBelongs form={form} />
-        <SlotFields form={form} />
+        <FormProvider {...form}>
+          <SlotNeedsEntry />
+        </FormProvider>
       </div>
     </details>
   );
@@ -274,56 +277,6 @@ function NumberField({
       registered={register(name, { validate: (text) => numberComplaint(quantity, text) })}
       inputMode="decimal"
     />
-  );
-}
-
-const SLOT_TYPES = [
-  { value: '', label: 'any construction' },
-  ...CONSTRUCTIONS.map((type) => ({ value: type, label: batteryTypeLabel(type) })),
-];
-
-/** What the vehicle or slot asks for, so that the Bench can say whether this is the right battery for it. */
-function SlotFields({ form }: { readonly form: Form }) {
-  const { register, formState, watch } = form;
-  return (
-    <fieldset className="grid gap-2 sm:col-span-2">
-      <legend className="heading mb-1">What its vehicle or slot asks for, as the handbook says</legend>
-      <div className="flex flex-wrap items-start gap-2">
-        <FormSelect
-          form={form}
-          name="slotType"
-          label="Construction that the slot asks for"
-          hideLabel
-          options={SLOT_TYPES}
-          className="w-48"
-        />
-        <FormSelect
-          form={form}
-          name="slotStandard"
-          label="Standard of the rating that the slot asks for"
-          hideLabel
-          options={STANDARDS}
-          className="w-28"
-        />
-        <Field
-          label="Rating that the slot asks for, A"
-          hideLabel
-          error={formState.errors.slotAmps?.message}
-          question={numberQuestion('ratingAmps', watch('slotAmps'))}
-        >
-          {(control) => (
-            <input
-              {...control}
-              {...register('slotAmps', { validate: (text) => numberComplaint('ratingAmps', text) })}
-              inputMode="decimal"
-              placeholder="A"
-              className={`${INPUT} figures max-w-32`}
-              autoComplete="off"
-            />
-          )}
-        </Field>
-      </div>
-    </fieldset>
   );
 }
 

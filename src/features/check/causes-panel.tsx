@@ -56,7 +56,9 @@ export function CausesPanel({
               </p>
               <p className="text-sm text-soft">{words(probe.reason)}</p>
               {probe.of === 'battery' ? (
-                held.map(({ battery }) => <StartRun key={battery.id} batteryId={battery.id} />)
+                held.map(({ battery }) => (
+                  <StartRun key={battery.id} batteryId={battery.id} label={`Test ${battery.tag}`} />
+                ))
               ) : (
                 <Button onClick={() => onProbe(probe)}>Go there</Button>
               )}

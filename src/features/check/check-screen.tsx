@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { checkState } from '@/core/circuit/check-of-readings';
 import type { CheckView } from '@/core/exchange/views';
+import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, type Cause, chanceWords } from '@/core/vehicle/cause';
 import { CHECK_NAMES, type CheckName, checkFacts } from '@/core/vehicle/check-reading';
 import type { Segment } from '@/core/vehicle/path';
@@ -90,6 +91,13 @@ function Head({ check, isPulled }: { readonly check: Check; readonly isPulled: b
         </Link>
         <span className="mr-auto text-soft">
           Check of <Moment atMs={view.run.startedAtMs} />
+          {view.visit && (
+            <>
+              {' '}
+              · came in with: {COMPLAINTS[view.visit.complaint].label.toLowerCase()}
+              {view.visit.words !== '' && <q className="ml-2">{view.visit.words}</q>}
+            </>
+          )}
         </span>
         <Link href={`/checks/${view.run.id}/slip`} className={buttonClass('quiet')}>
           Slip

@@ -7,10 +7,11 @@ import {
   type Vehicle,
   type VehicleClass,
 } from '@/core/vehicle/vehicle';
+import { type SlotFields, slotFieldsOf, slotNeedsOf } from '@/ui/slot-fields';
 import { typedNumber } from '@/ui/typed-number';
 
 /** A vehicle as its form holds it: everything as typed. */
-export interface VehicleFields {
+export interface VehicleFields extends SlotFields {
   name: string;
   class: VehicleClass;
   site: string;
@@ -35,7 +36,7 @@ export function vehicleFieldsOf(vehicle: Vehicle | undefined): VehicleFields {
     ...{ systemVolts: text(vehicle?.systemVolts ?? 12), alternatorAmps: text(vehicle?.alternatorAmps) },
     ...{ regulator: vehicle?.regulator ?? '', preventedBy: vehicle?.preventedBy ?? '' },
     ...{ ownVoltsFrom: text(vehicle?.ownVoltsFrom), ownVoltsTo: text(vehicle?.ownVoltsTo) },
-    ...{ joined: vehicle?.joined ?? '', note: vehicle?.note ?? '' },
+    ...{ joined: vehicle?.joined ?? '', note: vehicle?.note ?? '', ...slotFieldsOf(vehicle?.needs) },
   };
 }
 
@@ -50,5 +51,6 @@ export function vehicleOf(id: string, fields: VehicleFields): Vehicle {
     ...{ alternatorAmps: typedNumber(fields.alternatorAmps), regulator: blank(fields.regulator) },
     ...{ ownVoltsFrom: typedNumber(fields.ownVoltsFrom), ownVoltsTo: typedNumber(fields.ownVoltsTo) },
     ...{ preventedBy: blank(fields.preventedBy), joined: blank(fields.joined), note: fields.note.trim() },
+    needs: slotNeedsOf(fields),
   };
 }

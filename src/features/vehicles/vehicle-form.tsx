@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { FormProvider, useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import type { Problem } from '@/core/quantity/result';
 import { ENGINE_FACTS, ENGINES } from '@/core/vehicle/engine';
@@ -20,6 +20,7 @@ import { FormSelect, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { SlotNeedsEntry } from '@/ui/slot-needs-entry';
 import { type VehicleFields, vehicleFieldsOf, vehicleOf } from './vehicle-fields';
 
 const NOT_KNOWN = { value: '', label: 'Not known' } as const;
@@ -100,6 +101,9 @@ export function VehicleForm({ vehicle }: { readonly vehicle?: Vehicle & { readon
             label="Its batteries are joined"
             options={[NOT_KNOWN, ...optionsOf(JOINED_AS)]}
           />
+          <FormProvider {...form}>
+            <SlotNeedsEntry />
+          </FormProvider>
           <div className="sm:col-span-2">
             <TextField label="Note" registered={form.register('note', { maxLength: 400 })} />
           </div>

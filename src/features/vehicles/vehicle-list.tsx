@@ -1,6 +1,7 @@
 import { CirclePlus, Download } from 'lucide-react';
 import Link from 'next/link';
 import type { VehicleInList } from '@/core/exchange/views';
+import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
@@ -67,7 +68,14 @@ function Table({ vehicles }: { readonly vehicles: readonly VehicleInList[] }) {
                 {vehicle.name}
               </Link>
             </td>
-            <td className="px-4 whitespace-nowrap">{VEHICLE_CLASSES[vehicle.class]}</td>
+            <td className="px-4 whitespace-nowrap">
+              {VEHICLE_CLASSES[vehicle.class]}
+              {vehicle.visit && (
+                <span className="block text-sm font-semibold text-harbour">
+                  here: {COMPLAINTS[vehicle.visit.complaint].label.toLowerCase()}
+                </span>
+              )}
+            </td>
             <td className="max-w-48 truncate px-4">{vehicle.site}</td>
             <td className="px-4 whitespace-nowrap">{vehicle.engine && ENGINE_FACTS[vehicle.engine].label}</td>
             <td className="figures px-4 whitespace-nowrap">

@@ -139,6 +139,8 @@ export const LIMITS: readonly RouteLimits[] = [
   list('POST', '/api/vehicles/import'),
   paper('/api/vehicles/list'),
   record('POST', '/api/vehicles/move'),
+  record('POST', '/api/visits'),
+  record('POST', '/api/visits/leave'),
   paper('/api/runs/[id]/file'),
   list('POST', '/api/runs/[id]/finish'),
   { ...record('POST', '/api/runs/[id]/readings'), bytes: TRACED_BYTES, bounds: TRACED_BOUNDS },

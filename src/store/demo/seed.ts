@@ -14,6 +14,7 @@ import { finishWith } from '../runs';
 import { runs, slots, vehicles } from '../schema';
 import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
+import { addVisits } from '../visits';
 import { registered } from './engines';
 import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
@@ -23,6 +24,7 @@ import { demoRack } from './rack';
 import { DEMO_SITE, TECHNICIAN_NAMES } from './scenario';
 import { MS_PER_DAY, Remembered } from './units';
 import { type DemoCheck, demoChecks } from './vehicle-checks';
+import { demoVisits, visitOfToday } from './visits';
 
 const SEED = 20_260_105;
 const RACK_SEED = 20_261_123;
@@ -52,7 +54,10 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
     const idByTag = await seedBatteries(transaction, history.labels, { chance, byId: first.id, beganMs });
     const vehicleIds = await seedFleet(transaction, history, idByTag, chance);
     await seedRuns(transaction, history, idByTag, chance);
-    await seedChecks(transaction, demoChecks(stage, vehicleIds));
+    const checks = demoChecks(stage, vehicleIds);
+    await seedChecks(transaction, checks);
+    const came = demoVisits(stage, history, checks, vehicleIds);
+    await addVisits(transaction, [...came, ...visitOfToday(stage, vehicleIds, chance)]);
   });
   await seedRack(store, nowMs, first.id);
 }

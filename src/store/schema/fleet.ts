@@ -1,9 +1,12 @@
+import { sql } from 'drizzle-orm';
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Rating, SlotNeeds } from '@/core/battery/battery-label';
 import type { BatteryType } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
 import type { NominalVolts } from '@/core/battery/nominal-volts';
+import type { MeterUnit } from '@/core/circuit/visit';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
+import type { Symptom } from '@/core/steps/complaint/plans';
 import type { Engine } from '@/core/vehicle/engine';
 import type {
   JoinedAs,
@@ -98,5 +101,32 @@ export const slots = sqliteTable(
   (table) => [
     index('slots_by_battery').on(table.batteryId, table.fromOn),
     index('slots_by_vehicle').on(table.vehicleId, table.fromOn),
+  ],
+);
+
+/** Arrivals of vehicles. What is read meanwhile belongs to one by its time: a run need not name its visit. */
+export const visits = sqliteTable(
+  'visits',
+  {
+    id: uuid('id').primaryKey(),
+    vehicleId: uuid('vehicle_id')
+      .notNull()
+      .references(() => vehicles.id),
+    arrivedAtMs: moment('arrived_at_ms').notNull(),
+    leftAtMs: moment('left_at_ms'),
+    complaint: text('complaint').$type<Symptom>().notNull(),
+    words: text('words').notNull(),
+    meter: real('meter'),
+    meterUnit: text('meter_unit').$type<MeterUnit>().notNull(),
+    technicianId: uuid('technician_id')
+      .notNull()
+      .references(() => technicians.id),
+  },
+  (table) => [
+    index('visits_by_vehicle').on(table.vehicleId, table.arrivedAtMs),
+    // Two people who take in the same vehicle share one visit.
+    uniqueIndex('visits_open').on(table.vehicleId).where(sql`${table.leftAtMs} is null`),
+    momentCheck('visits_arrived', table.arrivedAtMs),
+    momentCheck('visits_left', table.leftAtMs),
   ],
 );

@@ -1,4 +1,5 @@
 import { tagKey } from '../../battery/battery';
+import type { Visit } from '../../circuit/visit';
 import { type Problem, problem } from '../../quantity/result';
 import { lookAlikeKey } from '../../quantity/written-text';
 import { contradictionsIn as contradictionsInRules } from '../../rules/check-rules';
@@ -20,6 +21,7 @@ interface Told {
   readonly lots: readonly LotRecord[];
   readonly vehicles?: readonly Vehicle[];
   readonly slots?: readonly Slot[];
+  readonly visits?: readonly Visit[];
   readonly checks?: readonly SiteCheck[];
 }
 
@@ -47,6 +49,7 @@ export function headProblems(told: HeadTold): Problem[] {
     ...twice('imports', ids(told.imports)),
     ...twice('lots', ids(told.lots)),
     ...slotProblems(told),
+    ...visitProblems(told),
     ...checkProblems(told),
     ...ruleProblems(told),
     ...importProblems(told),
@@ -95,6 +98,24 @@ function slotProblems({ vehicles = [], slots = [], batteries }: HeadTold): Probl
       ...unknown(`slots/${index}/batteryId`, batteryId, units, 'a battery of this file'),
       ...(toOn !== null && toOn < fromOn
         ? [problem(`slots/${index}/toOn`, toOn, `not before it was fitted, ${fromOn}`)]
+        : []),
+    ]),
+  ];
+}
+
+function visitProblems({ vehicles = [], visits = [], technicians }: HeadTold): Problem[] {
+  const known = new Set(vehicles.map(({ id }) => id));
+  const who = new Set(technicians.map(({ id }) => id));
+  return [
+    ...twice(
+      'visits',
+      visits.map(({ id }) => id),
+    ),
+    ...visits.flatMap(({ vehicleId, technicianId, arrivedAtMs, leftAtMs }, index) => [
+      ...unknown(`visits/${index}/vehicleId`, vehicleId, known, 'a vehicle of this file'),
+      ...unknown(`visits/${index}/technicianId`, technicianId, who, 'a technician of this file'),
+      ...(leftAtMs !== null && leftAtMs < arrivedAtMs
+        ? [problem(`visits/${index}/leftAtMs`, leftAtMs, `not before it came in, ${arrivedAtMs}`)]
         : []),
     ]),
   ];

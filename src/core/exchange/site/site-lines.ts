@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { VisitSchema } from '../../circuit/visit';
 import { momentSchema } from '../../quantity/moment';
 import { SlotSchema, VehicleSchema } from '../../vehicle/vehicle';
 import { FIRST_SHAPES, SHAPES, type Shapes, ShapesSchema } from '../stored/shapes';
@@ -53,6 +54,7 @@ export const SITE_RECORDS = {
   battery: SiteBatterySchema,
   vehicle: VehicleSchema,
   slot: SlotSchema,
+  visit: VisitSchema,
   lot: LotRecordSchema,
   check: WholeCheckSchema,
   run: WholeRunSchema,

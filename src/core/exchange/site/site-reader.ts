@@ -35,6 +35,7 @@ export class SiteReader {
       batteries: [],
       vehicles: [],
       slots: [],
+      visits: [],
       checks: [],
     },
   } as unknown as { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] };
@@ -172,6 +173,7 @@ const LISTS: Readonly<Record<string, Exclude<SiteRecordKind, 'run'>>> = {
   batteries: 'battery',
   vehicles: 'vehicle',
   slots: 'slot',
+  visits: 'visit',
   lots: 'lot',
   checks: 'check',
 };
