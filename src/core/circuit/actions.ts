@@ -1,7 +1,9 @@
+import { formatQuantity } from '../quantity/format';
 import type { Cause } from '../vehicle/cause';
 import { segmentLabel } from '../vehicle/path';
 import type { Regulator } from '../vehicle/vehicle';
 import type { CheckEvidence } from './check-evidence';
+import type { CircuitOfDraw } from './draw-by-fuse';
 import type { RankedCause } from './ranking';
 import { pieceAtFault, type SegmentResult } from './segment-drop';
 
@@ -11,6 +13,12 @@ export interface Action {
   readonly text: string;
   /** What of it stands on the vehicle’s page until a reading has closed it; null where nothing does. */
   readonly caution: string | null;
+}
+
+/** Where on its path or its circuit a cause sits, as far as the survey and the fuses have found it. */
+interface Located {
+  readonly results: readonly SegmentResult[];
+  readonly circuits: readonly CircuitOfDraw[];
 }
 
 /** Causes with this chance and more are acted on. */
@@ -45,7 +53,7 @@ const ORDER: readonly Cause[] = [
 export function actionsOf(
   ranked: readonly RankedCause[],
   evidence: CheckEvidence,
-  results: readonly SegmentResult[],
+  { results, circuits }: Located,
 ): Action[] {
   const found = ranked.filter(({ cause }) => cause !== 'nothing_found');
   const likely = found.filter(({ probability }) => probability >= ACTED_ON);
@@ -56,7 +64,7 @@ export function actionsOf(
       : [];
   const causes = new Set([...likely, ...alone].map(({ cause }) => cause));
   return ORDER.filter((cause) => causes.has(cause)).flatMap((cause) =>
-    isToldAlready(cause, causes, results) ? [] : [actionOf(cause, causes, evidence, results)],
+    isToldAlready(cause, causes, results) ? [] : [actionOf(cause, causes, evidence, { results, circuits })],
   );
 }
 
@@ -89,7 +97,7 @@ function actionOf(
   cause: Cause,
   causes: ReadonlySet<Cause>,
   { vehicle }: CheckEvidence,
-  results: readonly SegmentResult[],
+  { results, circuits }: Located,
 ): Action {
   const told = (text: string, caution: string | null = null): Action => ({ cause, text, caution });
   switch (cause) {
@@ -149,14 +157,22 @@ function actionOf(
     case 'engine_drag':
       return told('The engine is hard to turn: oil, cold, a driven unit. No battery mends that.');
     case 'parasitic_draw':
-      return told(
-        'Pull one fuse after another while it sleeps: the one that drops the draw names the circuit.',
-        'It is drained at rest.',
-      );
+      return told(drawText(circuits), 'It is drained at rest.');
     case 'nothing_found':
       return told('Nothing.');
   }
 }
+/** Where a draw goes, once the fuses have been walked. */
+function drawText(circuits: readonly CircuitOfDraw[]): string {
+  const [first] = circuits;
+  if (!first)
+    return 'Pull one fuse after another while it sleeps: the one that drops the draw names the circuit.';
+  const fall = `pulling it takes ${milliamps(first.dropAmps)} off the draw`;
+  const found = `Find what stays awake on the circuit of fuse ${first.fuse}: ${fall}.`;
+  return first.explains ? found : `${found} ${milliamps(first.leftAmps)} are left: go on with the fuses.`;
+}
+
+const milliamps = (amps: number) => formatQuantity(1000 * amps, 'mA');
 
 const WRONG_CHARGING: readonly Cause[] = [
   'regulator_high',

@@ -4,6 +4,7 @@ import type { LookedName, MeasuredName } from '../vehicle/check-reading';
 import type { Engine } from '../vehicle/engine';
 import type { Segment } from '../vehicle/path';
 import type { Regulator, SystemVolts } from '../vehicle/vehicle';
+import type { FuseDraw } from './draw-by-fuse';
 
 /** What the judgement of a check needs to know of a vehicle, and nothing else. */
 export interface CircuitSpec {
@@ -42,6 +43,8 @@ export interface CheckEvidence extends CheckBasis {
   readonly looked: Readonly<Partial<Record<LookedName, string>>>;
   /** The last of each segment. */
   readonly drops: readonly Drop[];
+  /** What was left of the draw with one fuse pulled: the last of each fuse. */
+  readonly fuses: readonly FuseDraw[];
   /** Read with an instrument that cannot tell its limit: shown, and of no weight. */
   readonly unfit: readonly MeasuredName[];
 }
@@ -55,7 +58,7 @@ export const NOTHING_KNOWN: CircuitSpec = {
 export function nothingRead(vehicle: CircuitSpec): CheckEvidence {
   return {
     ...{ vehicle, temperatureC: null, measured: {}, netMinutes: null, looked: {}, drops: [] },
-    ...{ batteryVerdict: null, unfit: [] },
+    ...{ batteryVerdict: null, unfit: [], fuses: [] },
   };
 }
 

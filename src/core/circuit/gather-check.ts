@@ -26,6 +26,11 @@ function withReading(so: CheckEvidence, reading: GatheredReading): CheckEvidence
     const drop = { segment, volts: value, amps, current: dropCurrent(segment, engine) };
     return { ...warm, drops: [...warm.drops.filter((other) => other.segment !== segment), drop] };
   }
+  if (of === 'draw_a' && reading.fuse) {
+    const { fuse } = reading;
+    const others = warm.fuses.filter((other) => other.fuse !== fuse);
+    return { ...warm, fuses: [...others, { fuse, amps: value }] };
+  }
   const unfit = warm.unfit.filter((name) => name !== of);
   return {
     ...warm,

@@ -4,6 +4,7 @@ import { type Action, actionsOf } from './actions';
 import type { CheckEvidence } from './check-evidence';
 import type { CheckFinding } from './check-finding';
 import { checkFindings } from './check-findings';
+import { type CircuitOfDraw, circuitsOfDraw } from './draw-by-fuse';
 import { type ProposedProbe, proposedProbes } from './next-probe';
 import { type RankedCause, rankCauses } from './ranking';
 import { type SegmentResult, segmentResults } from './segment-drop';
@@ -12,6 +13,8 @@ import { type SegmentResult, segmentResults } from './segment-drop';
 export interface CheckAssessment {
   readonly findings: readonly CheckFinding[];
   readonly segments: readonly SegmentResult[];
+  /** The circuits that a draw goes through, once fuses were pulled; the largest first. */
+  readonly circuits: readonly CircuitOfDraw[];
   /** The likeliest first; all of them. */
   readonly causes: readonly RankedCause[];
   /** What would settle most a minute; empty once nothing that is open would. */
@@ -28,9 +31,10 @@ export function judgeCheck(evidence: CheckEvidence, rules: HouseRules): CheckAss
   const findings = checkFindings(evidence, rules);
   const segments = segmentResults(evidence, rules);
   const causes = rankCauses(evidence);
+  const circuits = circuitsOfDraw(evidence, rules);
   return {
-    ...{ findings, segments, causes, next: proposedProbes(evidence) },
-    actions: actionsOf(causes, evidence, segments),
+    ...{ findings, segments, circuits, causes, next: proposedProbes(evidence) },
+    actions: actionsOf(causes, evidence, { results: segments, circuits }),
     indicative: findings.some(({ code }) => code === 'charge_first'),
     rules: { id: rules.id, version: rules.version },
     core: CORE_VERSION,

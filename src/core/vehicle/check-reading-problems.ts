@@ -26,6 +26,8 @@ export interface BroughtReading {
   readonly amps: number | null;
   readonly engine: EngineState | null;
   readonly loads: LoadState | null;
+  /** Of a draw: the fuse that was pulled meanwhile. */
+  readonly fuse?: string | null;
 }
 
 /** Least current that makes a drop worth reading, A. Rules of the trade. */
@@ -44,6 +46,9 @@ export function readingProblems(reading: BroughtReading, systemVolts: SystemVolt
     ...valueProblems(of, reading, systemVolts),
     ...stateProblems(reading),
     ...(of === 'drop_v' ? dropProblems(reading) : []),
+    ...(reading.fuse && of !== 'draw_a'
+      ? [problem('fuse', reading.fuse, 'no fuse: one is pulled for the draw only')]
+      : []),
   ];
 }
 

@@ -16,6 +16,7 @@ import {
 const BESIDE: TypedBeside = {
   ...{ segment: null, amps: null, drawnBy: 'fast', clamp: 'amps', minutes: 4, temperatureC: 15 },
   unfit: false,
+  fuse: '',
 };
 const clamps = Object.keys(CLAMPS) as Clamp[];
 

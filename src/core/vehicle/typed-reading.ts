@@ -57,6 +57,8 @@ export interface TypedBeside {
   readonly minutes: number | null;
   readonly temperatureC: number | null;
   readonly unfit: boolean;
+  /** Of a draw: the fuse that was pulled meanwhile; empty while none is. */
+  readonly fuse: string;
 }
 
 /** A typed number as the reading that is captured: what belongs to another reading is left out of it. */
@@ -74,6 +76,7 @@ export function typedReading(name: MeasuredName, typed: number | null, beside: T
     ...reading,
     minutes: name === 'net_a' ? beside.minutes : null,
     temperatureC: name === 'rest_v' ? beside.temperatureC : null,
+    fuse: name === 'draw_a' && beside.fuse.trim() !== '' ? beside.fuse.trim() : null,
     unfit: name === 'draw_a' && beside.unfit,
   };
 }

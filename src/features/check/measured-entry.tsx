@@ -22,6 +22,7 @@ import { useWords } from '@/ui/site';
 import { NumberEntry } from '../bench/number-entry';
 import type { NumberField } from '../bench/number-fields';
 import { DraftPlace } from '../bench/typed-draft';
+import { FuseWalk } from './fuse-walk';
 import { KeptFromStarting } from './kept-from-starting';
 import type { Check } from './use-check';
 
@@ -49,13 +50,14 @@ export function MeasuredEntry({
   const words = useWords();
   const [clamp, setClamp] = useState<Clamp>('amps');
   const [unfit, setUnfit] = useState(false);
+  const [fuse, setFuse] = useState('');
   const lastCurrent = state.evidence.drops.at(-1)?.current ?? 'starting';
   const [drawnBy, setDrawnBy] = useState(() => engineForDrop(segment, lastCurrent));
   const isDrop = name === 'drop_v';
   const typed = typedAs(name, clamp);
   const emptyMeans = words(`${ASSUMED_SHOP_C} °C taken`);
   const systemVolts = check.view.vehicle.systemVolts ?? 12;
-  const beside = { segment, amps: null, drawnBy, clamp, minutes: null, temperatureC: null, unfit };
+  const beside = { segment, amps: null, drawnBy, clamp, minutes: null, temperatureC: null, unfit, fuse };
   const expectedOf = (field: string, value: number | null, amps: number | null) =>
     readingProblems(typedReading(name, value, { ...beside, amps }), systemVolts).find(
       (wrong) => wrong.field === field,
@@ -72,6 +74,7 @@ export function MeasuredEntry({
   return (
     <DraftPlace value={`${check.view.run.id} ${name} ${segment ?? ''}`}>
       <NumberEntry
+        key={state.readings.filter(({ data }) => data.of === name).length}
         nominalVolts={systemVolts}
         captureLabel="Capture"
         fields={fields}
@@ -80,7 +83,10 @@ export function MeasuredEntry({
         onCapture={({ value, amps = null, minutes = null, temperatureC = null }, _instrument, capture) => {
           const whole = { ...beside, amps, minutes, temperatureC };
           const wrong = capture('check_reading', typedReading(name, value, whole));
-          if (wrong.length === 0) onCaptured();
+          if (wrong.length > 0) return wrong;
+          // The next fuse is read in the same place.
+          if (whole.fuse === '') onCaptured();
+          setFuse('');
           return wrong;
         }}
         picture={({ value }) =>
@@ -117,6 +123,7 @@ export function MeasuredEntry({
         }
         after={
           <>
+            {name === 'draw_a' && <FuseWalk state={state} fuse={fuse} onFuse={setFuse} />}
             {name === 'draw_a' && <UnfitMark isUnfit={unfit} onMark={setUnfit} />}
             {isDrop && drawnBy === 'cranking' && <KeptFromStarting check={check} state={state} />}
             {children}

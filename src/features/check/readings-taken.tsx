@@ -1,10 +1,7 @@
 'use client';
 
 import type { CheckState } from '@/core/circuit/check-of-readings';
-import { checkValueWords } from '@/core/steps/check/parts';
-import type { ReadingOf } from '@/core/steps/reading';
-import { checkFacts, isMeasured } from '@/core/vehicle/check-reading';
-import { segmentLabel } from '@/core/vehicle/path';
+import { checkReadingWords } from '@/core/steps/check/parts';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import type { Check } from './use-check';
@@ -31,7 +28,7 @@ export function ReadingsTaken({
             <span className="text-sm text-soft">
               <Moment atMs={reading.takenAtMs} as="time" />
             </span>
-            <span className="mr-auto">{words(reading)}</span>
+            <span className="mr-auto">{checkReadingWords(reading.data)}</span>
             {isOpen && (
               <Button
                 tone="quiet"
@@ -45,10 +42,4 @@ export function ReadingsTaken({
       </ul>
     </details>
   );
-}
-
-function words({ data: { of, value, state, segment, amps } }: ReadingOf<'check_reading'>): string {
-  const name = segment ? segmentLabel(segment) : checkFacts(of).label;
-  if (value === null || !isMeasured(of)) return `${name}: ${state}`;
-  return `${name}: ${checkValueWords(of, value)}${amps === null ? '' : ` at ${amps} A`}`;
 }

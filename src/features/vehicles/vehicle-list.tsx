@@ -68,7 +68,7 @@ function Table({ vehicles }: { readonly vehicles: readonly VehicleInList[] }) {
                 {vehicle.name}
               </Link>
             </td>
-            <td className="px-4 whitespace-nowrap">
+            <td className="px-4 py-1">
               {VEHICLE_CLASSES[vehicle.class]}
               {vehicle.visit && (
                 <span className="block text-sm font-semibold text-harbour">
@@ -81,7 +81,13 @@ function Table({ vehicles }: { readonly vehicles: readonly VehicleInList[] }) {
             <td className="figures px-4 whitespace-nowrap">
               {vehicle.systemVolts && `${vehicle.systemVolts} V`}
             </td>
-            <td className="figures px-4 text-sm">{vehicle.batteries.join(', ')}</td>
+            <td className="figures px-4 py-1 text-sm">
+              {vehicle.batteries.map((tag) => (
+                <span key={tag} className="mr-2 inline-block whitespace-nowrap">
+                  {tag}
+                </span>
+              ))}
+            </td>
             <td className="px-4 whitespace-nowrap">
               <LastCheck vehicle={vehicle} />
             </td>

@@ -48,18 +48,23 @@ function Here({ visit }: { readonly visit: Visit }) {
     if (!('unreachable' in reply) && reply.ok) router.refresh();
   };
   return (
-    <section aria-label="This visit" className="sheet grid gap-2 border-l-4 border-l-harbour p-4">
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h2 className="text-xl font-semibold">{label}</h2>
-        {visit.words !== '' && <q className="text-lg">{visit.words}</q>}
-        <span className="mr-auto text-soft">
-          here since <Moment atMs={visit.arrivedAtMs} />
+    <section
+      aria-label="This visit"
+      className="sheet flex flex-wrap items-center gap-x-6 gap-y-3 border-l-4 border-l-harbour p-4"
+    >
+      <div className="mr-auto grid min-w-0 gap-1">
+        <h2 className="flex flex-wrap items-baseline gap-x-4 text-xl font-semibold">
+          {label}
+          {visit.words !== '' && <q className="text-lg font-normal">{visit.words}</q>}
+        </h2>
+        {pointsAt && <p>{words(pointsAt)}</p>}
+        <p className="text-sm text-soft">
+          Here since <Moment atMs={visit.arrivedAtMs} />
           {meterWords(visit) && <span className="figures"> · {meterWords(visit)}</span>} · taken in by{' '}
           {nameOf(visit.technicianId)}
-        </span>
-        <Button onClick={leave}>It has left</Button>
+        </p>
       </div>
-      {pointsAt && <p className="text-soft">{words(pointsAt)}</p>}
+      <Button onClick={leave}>It has left</Button>
       <Problems problems={problems} />
     </section>
   );

@@ -76,7 +76,7 @@ export function writeCheckRows(vehicle: string, readings: readonly ReadingOf<'ch
       ...[defused(vehicle), new Date(takenAtMs).toISOString(), data.of, text(data.segment)],
       ...[text(data.value ?? data.state), isMeasured(data.of) ? MEASURED_FACTS[data.of].unit : ''],
       ...[text(data.engine), text(data.loads), text(data.amps), text(data.minutes)],
-      ...[text(data.temperatureC), defused(instrument)],
+      ...[text(data.temperatureC), defused(instrument), defused(data.fuse ?? '')],
     ]),
   ]);
 }

@@ -30,6 +30,7 @@ export const CHECK_COLUMNS = [
   'minutes',
   'temp_c',
   'instrument',
+  'fuse',
 ] as const;
 export type CheckColumn = (typeof CHECK_COLUMNS)[number];
 
@@ -93,7 +94,7 @@ export function readCheckRow(
   const value = isMeasured(of) ? scaled(of, number('value'), cell('unit'), problems) : null;
   const state = isMeasured(of) ? null : cell('value').toLowerCase();
   const reading: GatheredReading = {
-    ...{ of, value, state, segment, amps, engine, loads, minutes },
+    ...{ of, value, state, segment, amps, engine, loads, minutes, fuse: cell('fuse') || null },
     temperatureC: celsius ?? (fahrenheit === null ? null : celsiusFromFahrenheit(fahrenheit)),
   };
   if (problems.length === 0) problems.push(...readingProblems(reading, systemOf(vehicle)));

@@ -11,6 +11,8 @@ import { STARTING_PREVENTED_BY } from '../../vehicle/vehicle';
 import { measured, oneOf, optional, readingOf } from '../shape';
 
 const amps = Type.Number({ minimum: -2500, maximum: 2500, description: 'current, A' });
+/** The longest name of a fuse. */
+export const FUSE_LENGTH = 40;
 const STATES = LOOKED_NAMES.flatMap((name) => LOOKED_FACTS[name].states);
 
 /** What is read on a vehicle rather than on a battery. */
@@ -27,6 +29,10 @@ export const CHECK_READINGS = {
     /** Since the start of the engine. */
     minutes: optional(Type.Number({ minimum: 0, maximum: 10_000, description: 'minutes' })),
     temperatureC: optional(measured('temperatureC')),
+    /** Of a draw: the fuse that was pulled meanwhile. */
+    fuse: Type.Optional(
+      Type.Union([Type.String({ minLength: 1, maxLength: FUSE_LENGTH, description: 'fuse' }), Type.Null()]),
+    ),
     /** Its instrument cannot tell its limit. */
     unfit: Type.Boolean({ description: 'instrument that cannot tell the limit' }),
   }),
