@@ -70,7 +70,7 @@ test('a battery is cleared by a fault of the ground, which is walked to its piec
   await page.getByRole('button', { name: 'Finish the check' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
   await page.getByRole('link', { name: `Van ${newTag}` }).click();
-  await expect(page.getByRole('region', { name: 'Checks' }).getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('region', { name: 'Outside of a visit' }).getByRole('listitem')).toHaveCount(1);
   await expectAccessible(page);
 });
 
@@ -118,7 +118,7 @@ test('overcharging leaves a caution on the vehicle, and a later check closes it'
   await page.getByRole('button', { name: 'Finish the check' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
   await page.getByRole('link', { name: `Van ${newTag}` }).click();
-  await expect(page.getByRole('region', { name: 'Checks' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Outside of a visit' }).getByRole('listitem')).toHaveCount(2);
   await expect(page.getByText('Regulator first, then any new battery')).toHaveCount(0);
 });
 
@@ -151,6 +151,60 @@ test('a draw waits for its modules to sleep, by a clock that goes on over a relo
   await page.getByRole('button', { name: /Capture/ }).click();
   await expect(causes(page).getByRole('listitem').first()).toContainText('Draw at rest');
   await expect(page.getByRole('region', { name: 'What to do' })).toContainText('one fuse after another');
+
+  await draw.click();
+  for (const [fuse, left] of [
+    ['F3', '820'],
+    ['F12', '25'],
+  ] as const) {
+    await page.getByLabel('Fuse that is pulled').fill(fuse);
+    await page.getByRole('textbox', { name: 'Draw, asleep' }).fill(left);
+    await page.getByRole('button', { name: /Capture/ }).click();
+    await expect(page.getByRole('table', { name: 'Draw by fuse' })).toContainText(fuse);
+  }
+  await expect(page.getByRole('row', { name: /F12/ })).toContainText('795');
+  await expect(page.getByRole('region', { name: 'What to do' })).toContainText('circuit of fuse F12');
+  await expectAccessible(page);
+});
+
+test('a vehicle comes in with its complaint, and what is read meanwhile stands under it', async ({
+  page,
+  newTag,
+}) => {
+  await page.goto('/vehicles/new');
+  const name = `Winch ${newTag}`;
+  await page.getByLabel('Name or fleet number').fill(name);
+  await page.getByRole('button', { name: 'Register' }).click();
+  await page.getByText('It has come in').click();
+  await page.getByLabel('Complaint').click();
+  await page.getByRole('option', { name: 'Cranks slowly' }).click();
+  await page.getByLabel('In the driver’s words').fill('slow on the cold quay');
+  await page.getByLabel('Odometer or hours').fill('1250');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  const visit = page.getByRole('region', { name: 'This visit' });
+  await expect(visit).toContainText('slow on the cold quay');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Start a check' }).click();
+  await expect(page.getByText('came in with: cranks slowly')).toBeVisible();
+  await read(page, 'Resting voltage', '12.70');
+  await page.getByRole('button', { name: 'Finish the check' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Finished' })).toBeVisible();
+  await page.getByRole('link', { name: 'Slip' }).click();
+  const label = await page.getByRole('link', { name: 'Label' }).getAttribute('href');
+  const pdf = await page.request.get(label ?? '');
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  await page.getByRole('link', { name: 'Back to the check' }).click();
+  await page.getByRole('link', { name }).click();
+  await page.getByRole('button', { name: 'It has left' }).click();
+  await expect(visit).toHaveCount(0);
+  const kept = page.getByRole('region', { name: 'Cranks slowly' });
+  await expect(kept.getByRole('listitem')).toHaveCount(1);
+  await page.getByText('It has come in').click();
+  await page.getByLabel('Odometer or hours').fill('900');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByText('1250 km or more')).toBeVisible();
+  await page.getByRole('button', { name: 'It is still here' }).click();
+  await expect(visit).toBeVisible();
 });
 
 test('a set of two in series is one system of 24 V, and its batteries move', async ({

@@ -18,6 +18,9 @@ export interface PrintedLabel {
     readonly setBy: string | null;
   } | null;
   readonly nextCheck: string | null;
+  /** What its code says, where that is not the tag. */
+  readonly codeText?: string;
+  readonly day: string | null;
 }
 
 const PT_PER_MM = 72 / 25.4;
@@ -88,8 +91,9 @@ interface LabelProps {
 }
 
 function Label({ label, size, code }: LabelProps) {
-  const bars = code === 'bars' && fitsBars(label.tag);
-  const drawn = codePath(label.tag, bars ? 'bars' : 'square');
+  const coded = label.codeText ?? label.tag;
+  const bars = code === 'bars' && fitsBars(coded);
+  const drawn = codePath(coded, bars ? 'bars' : 'square');
   const height = size.heightMm - 2 * MARGIN_MM;
   const codeMm = bars ? 0 : Math.min(height, size.widthMm * 0.34);
   const textMm = size.widthMm - 2 * MARGIN_MM - (bars ? 0 : codeMm + 2);
@@ -119,7 +123,7 @@ function Words({
   readonly scale: number;
   readonly bars: CodePath | null;
 }) {
-  const { tag, line, rating, fittedOn, verdict, nextCheck } = label;
+  const { tag, line, rating, fittedOn, verdict, nextCheck, day } = label;
   const tagSize = Math.min(15 * scale, mm(textMm) / (tag.length * LETTER_WIDTH));
   // A line's height is handed down in points, so that each text says its own.
   const small = { fontSize: 6.6 * scale, lineHeight: 1.2 } as const;
@@ -133,7 +137,7 @@ function Words({
           <PaperBars code={bars} width={mm(textMm)} height={mm(7 * scale)} />
         </View>
       )}
-      <Text style={{ ...small, fontWeight: 700 }}>{printable(line)}</Text>
+      <Text style={{ ...small, fontWeight: 700 }}>{printable([line, day ?? ''].join(' ').trim())}</Text>
       {rating !== '' && <Text style={{ ...small, fontWeight: 700 }}>{printable(rating)}</Text>}
       {fittedOn && <Text style={small}>Fitted {printable(dayWords(fittedOn))}</Text>}
       {verdict && (

@@ -3,6 +3,8 @@ import { uuidv7 } from 'uuidv7';
 import { readCheckFile } from '@/core/exchange/check/check-file';
 import { readCheckHeader, readCheckRow } from '@/core/exchange/check/check-rows';
 import type { CheckView } from '@/core/exchange/views';
+import { checkLabel } from '@/core/report/check-label';
+import { scanned } from '@/core/report/scanned';
 import { granted, messagesOf } from './answers.test-support';
 import { batteryStory } from './batteries';
 import { answerCheck, checkFile, checkSlipView, finishCheck, reopenCheckAsked, startCheck } from './checks';
@@ -252,4 +254,15 @@ describe('a check after another', () => {
     const open = (await vehicleStory(shop.context, one.id))?.cautions;
     expect(open).toMatchObject([{ cause: 'regulator_high', runId }]);
   });
+});
+
+it('has a label whose code leads back to it', async () => {
+  const { vehicle: one, runId } = await begun();
+  await capture(read(runId, 'rest_v', 12.65));
+  granted(await finished(runId));
+  const slip = await checkSlipView(shop.context, runId);
+  if (!slip) throw new Error('the check is there');
+  const label = checkLabel(slip, 'https://shop');
+  expect(label).toMatchObject({ tag: one.name, line: 'Checked' });
+  expect(scanned(label.codeText ?? '')).toEqual({ kind: 'check', runId });
 });

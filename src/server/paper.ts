@@ -6,11 +6,13 @@ import { tagSeries } from '@/core/battery/tag-series';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { type Result, succeed } from '@/core/quantity/result';
 import { type BatteryTag, batteryTag, blankTag, type LabelSize } from '@/core/report/battery-tag';
+import { checkLabel } from '@/core/report/check-label';
 import { type Audience, type Slip, slipIn, slipOf } from '@/core/report/slip';
 import { batteriesByIds } from '@/store/batteries';
 import { batteriesOfImport, knownBatteries } from '@/store/imports';
 import { lotById } from '@/store/lots';
 import { newestVerdicts } from '@/store/runs';
+import { checkSlipView } from './checks';
 import type { Context } from './context';
 import { runView } from './runs';
 import { technicians } from './technicians';
@@ -72,8 +74,22 @@ export function labelsPaper(
     ...tag,
     verdict: tag.verdict && { ...tag.verdict, day: paperDay(context, tag.verdict.atMs) },
     nextCheck: tag.nextCheckMs === null ? null : paperDay(context, tag.nextCheckMs),
+    day: tag.dayMs === undefined ? null : paperDay(context, tag.dayMs),
   }));
   return offLoop(context, 'labels', { ...asked, labels }, {});
+}
+
+/** The label of a check as a PDF, one from a roll or the first of a sheet; undefined where there is none. */
+export async function checkLabelPaper(
+  context: Context,
+  id: string,
+  size: LabelSize,
+  headers: Headers,
+): Promise<Uint8Array | undefined> {
+  const slip = await checkSlipView(context, id);
+  if (!slip) return undefined;
+  const label = checkLabel(slip, addressOf(context, headers));
+  return labelsPaper(context, [label], { size, code: 'square', skip: 0 });
 }
 
 /** The most labels that are printed in one go. */

@@ -17,6 +17,10 @@ export interface BatteryTag {
     readonly setBy: string | null;
   } | null;
   readonly nextCheckMs: number | null;
+  /** What its code says, where that is not the tag. */
+  readonly codeText?: string;
+  /** When what it says was found, where no verdict says so. */
+  readonly dayMs?: number;
 }
 
 /** The label of a battery that is not registered yet: its tag, and room for the rest. */

@@ -17,6 +17,9 @@ export function CheckSlipScreen({ slip, code }: { readonly slip: CheckSlip; read
         <Link href={`/checks/${slip.runId}`} className={`${buttonClass('quiet')} mr-auto`}>
           Back to the check
         </Link>
+        <a href={`/api/checks/${slip.runId}/label`} target="_blank" rel="noopener" className={buttonClass()}>
+          Label
+        </a>
         <PrintButton />
       </div>
       <article className="sheet grid grid-cols-[minmax(0,1fr)] gap-4 p-6 max-sm:p-3 print:border-0 print:p-0 print:text-[13px]">

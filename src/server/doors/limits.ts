@@ -109,6 +109,7 @@ export const LIMITS: readonly RouteLimits[] = [
   look('/api/checks/[id]'),
   record('POST', '/api/checks'),
   paper('/api/checks/[id]/file'),
+  paper('/api/checks/[id]/label'),
   list('POST', '/api/checks/[id]/finish'),
   record('POST', '/api/checks/[id]/reopen'),
   look('/api/copies'),
