@@ -1,8 +1,9 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { BEAT_MS, SimulatedBench } from '@/core/instruments/simulated-bench';
+import { SimulatedVehicle } from '@/core/instruments/simulated-vehicle';
 import { seededChance } from '@/core/quantity/chance';
 
-/** Stands in for instruments: one simulated bench a place, spoken to in lines. See docs/formats/lines.md. */
+/** Stands in for instruments: one simulated bench or vehicle a place, spoken to in lines. See docs/formats/lines.md. */
 
 const HOST = process.env.HOST ?? '127.0.0.1';
 const PORT = Number(process.env.PORT ?? 3100);
@@ -12,10 +13,12 @@ const MOST_PLACES = 50;
 const LONGEST_BODY = 10_000;
 /** Where the noise begins: by the clock, unless it is to be the same each time. */
 const SEED = process.env.SEED === undefined ? null : Number(process.env.SEED);
+/** Places of this beginning stand before a vehicle, all others at a bench. */
+const VEHICLE_PLACE = 'vehicle-';
 const PLACE = /^[\w-]{1,64}$/;
 
 interface Place {
-  readonly bench: SimulatedBench;
+  readonly bench: SimulatedBench | SimulatedVehicle;
   readonly listeners: Set<ServerResponse>;
   readonly timer: ReturnType<typeof setInterval>;
   idleSinceMs: number;
@@ -27,7 +30,8 @@ function placeOf(name: string): Place | null {
   const known = places.get(name);
   if (known) return known;
   if (places.size >= MOST_PLACES) return null;
-  const bench = new SimulatedBench(seededChance((SEED ?? Date.now()) >>> 0));
+  const chance = seededChance((SEED ?? Date.now()) >>> 0);
+  const bench = name.startsWith(VEHICLE_PLACE) ? new SimulatedVehicle(chance) : new SimulatedBench(chance);
   const place: Place = {
     bench,
     listeners: new Set(),

@@ -31,8 +31,8 @@ export function checkState(
   return { readings: read, evidence, assessment: judgeCheck(evidence, rules), pulled: pulledIn(standing) };
 }
 
-/** What was pulled last and not put back since. */
-function pulledIn(standing: readonly Reading[]): ReadingOf<'kept_from_starting'> | null {
+/** What was pulled last and not put back since; null where nothing was. */
+export function pulledIn(standing: readonly Reading[]): ReadingOf<'kept_from_starting'> | null {
   const last = standing.findLast(({ kind }) => kind === 'kept_from_starting' || kind === 'put_back');
   return last && isOfKind(last, 'kept_from_starting') ? last : null;
 }

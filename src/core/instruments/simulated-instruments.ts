@@ -14,7 +14,10 @@ export const SIMULATED_INSTRUMENTS = [
   { name: 'starter', kind: 'starter', label: 'Starter' },
 ] as const;
 
-export type SimulatedInstrument = (typeof SIMULATED_INSTRUMENTS)[number];
+/** The instruments of a simulated vehicle, as one: a meter with its probes, a clamp, a stopwatch and eyes. */
+export const SIMULATED_PROBES = [{ name: 'probes', kind: 'probes', label: 'Meter and clamp' }] as const;
+
+export type SimulatedInstrument = (typeof SIMULATED_INSTRUMENTS)[number] | (typeof SIMULATED_PROBES)[number];
 
 export type InstrumentKind = SimulatedInstrument['kind'];
 

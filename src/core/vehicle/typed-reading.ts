@@ -36,6 +36,9 @@ export function valueTyped(name: MeasuredName, clamp: Clamp, typed: number): num
   return readByClamp(name) ? typed / (CLAMPS[clamp].millivoltsAnAmp ?? 1) : typed;
 }
 
+/** How many of what is typed are one of the reading’s own unit. */
+export const typedAmount = (name: MeasuredName, clamp: Clamp): number => 1 / valueTyped(name, clamp, 1);
+
 /** Whether both currents flow through it, so that whoever reads a drop says which: clamps, posts and the ground. */
 export const hasBothCurrents = (segment: Segment) =>
   carries(segment, 'starting') && carries(segment, 'charging');

@@ -7,6 +7,7 @@ import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
+import { attachLine } from '@/core/instruments/attach-line';
 import { likelyBattery } from '@/core/instruments/likely-battery';
 import { overrideOf } from '@/core/procedure/override';
 import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
@@ -61,10 +62,12 @@ function LiveBench({ instruments, ...bench }: BenchProps & { readonly instrument
   const { view } = run;
   const open = view.run.finishedAtMs === null;
   // What hangs on the instruments stays the same while the run goes on.
-  const [battery] = useState(() =>
-    likelyBattery(spec, view.battery.tag, judgeRun(spec, view.readings, view.rules).assessment.estimates),
+  const [attached] = useState(() =>
+    attachLine(
+      likelyBattery(spec, view.battery.tag, judgeRun(spec, view.readings, view.rules).assessment.estimates),
+    ),
   );
-  const link = useServerLink(instruments && open, view.run.id, battery);
+  const link = useServerLink(instruments && open, view.run.id, attached);
   return (
     <LinkProvider link={link}>
       <Bench {...bench} />

@@ -2,9 +2,12 @@
 
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { checkState } from '@/core/circuit/check-of-readings';
+import { checkState, pulledIn } from '@/core/circuit/check-of-readings';
 import type { CheckView } from '@/core/exchange/views';
+import { attachVehicleLine } from '@/core/instruments/attach-vehicle';
+import { likelyVehicle } from '@/core/instruments/likely-vehicle';
 import { COMPLAINTS } from '@/core/steps/complaint/plans';
+import { standingReadings } from '@/core/steps/current-readings';
 import { CAUSE_LABELS, type Cause, chanceWords } from '@/core/vehicle/cause';
 import { CHECK_NAMES, type CheckName, checkFacts } from '@/core/vehicle/check-reading';
 import type { Segment } from '@/core/vehicle/path';
@@ -13,6 +16,8 @@ import { Field, INPUT } from '@/ui/field';
 import { Moment } from '@/ui/moment';
 import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSite, useTechnicianName } from '@/ui/site';
+import { InstrumentStrip } from '../bench/live/instrument-strip';
+import { LinkProvider, useServerLink } from '../bench/live/use-live';
 import { CausesPanel } from './causes-panel';
 import { READING_GROUPS, ReadingList, readWords } from './reading-list';
 import { ReadingStage } from './reading-stage';
@@ -20,8 +25,32 @@ import { ReadingsTaken } from './readings-taken';
 import { type Check, useCheck } from './use-check';
 
 /** Is it the battery at all? A vehicle read in the order that settles it soonest. */
-export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
-  const check = useCheck(initial);
+export function CheckScreen({
+  view,
+  instruments,
+}: {
+  readonly view: CheckView;
+  /** Whether this site has instruments that speak. */
+  readonly instruments: boolean;
+}) {
+  const check = useCheck(view);
+  const { run, vehicle } = check.view;
+  // What simulated instruments are held to stays the same while the check goes on.
+  const [attached] = useState(() => {
+    const likely = likelyVehicle(vehicle, run.id);
+    return likely && attachVehicleLine(likely);
+  });
+  const isOpen = run.finishedAtMs === null;
+  const link = useServerLink(instruments && isOpen && attached !== null, `vehicle-${run.id}`, attached);
+  return (
+    <LinkProvider link={link}>
+      <CheckAtVehicle check={check} head={<Head check={check} />} />
+    </LinkProvider>
+  );
+}
+
+/** A check with whatever instruments are there: what is read, where, and what it comes to. */
+export function CheckAtVehicle({ check, head }: { readonly check: Check; readonly head: React.ReactNode }) {
   const { view, readings } = check;
   const state = useMemo(
     () => checkState(view.basis, readings, view.rules),
@@ -35,7 +64,8 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
   const probeShown = probe && probe.of === shown.name && probe.segment === shown.segment ? probe : null;
   return (
     <main className="mx-auto grid max-w-[96rem] grid-cols-[minmax(0,1fr)] gap-4 px-4 pb-4">
-      <Head check={check} isPulled={state.pulled !== null} />
+      {head}
+      {!finished && <InstrumentStrip what="vehicle" />}
       <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_22rem]">
         <ReadingList
           state={state}
@@ -77,8 +107,9 @@ export function CheckScreen({ view: initial }: { readonly view: CheckView }) {
   );
 }
 
-function Head({ check, isPulled }: { readonly check: Check; readonly isPulled: boolean }) {
+function Head({ check }: { readonly check: Check }) {
   const { view, finish } = check;
+  const isPulled = pulledIn(standingReadings(check.readings)) !== null;
   const finished = view.run.finishedAtMs !== null;
   return (
     <header className="grid gap-2 border-b py-2">

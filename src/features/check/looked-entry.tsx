@@ -4,6 +4,8 @@ import type { Problem } from '@/core/quantity/result';
 import { LOOKED_FACTS, type LookedName } from '@/core/vehicle/check-reading';
 import { Choices } from '@/ui/choices';
 import { Problems } from '@/ui/problems';
+import { useLive } from '../bench/live/use-live';
+import { useProbesAt } from './probes-at';
 import type { Check } from './use-check';
 
 const STATE_LABELS: Readonly<Record<string, string>> = {
@@ -24,9 +26,11 @@ export function LookedEntry({
 }) {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const { states, label } = LOOKED_FACTS[name];
-  const capture = (seen: string) => {
+  useProbesAt(name, null);
+  const seen = useLive((there) => there.word('probes', name));
+  const capture = (chosen: string) => {
     const wrong = check.capture('check_reading', {
-      ...{ of: name, value: null, state: seen, segment: null, amps: null, engine: null, loads: null },
+      ...{ of: name, value: null, state: chosen, segment: null, amps: null, engine: null, loads: null },
       ...{ minutes: null, temperatureC: null, unfit: false },
     });
     setProblems(wrong);
@@ -43,6 +47,11 @@ export function LookedEntry({
         chosen={state.evidence.looked[name] ?? null}
         onChoose={capture}
       />
+      {seen && (
+        <p className="text-lg">
+          On the simulated vehicle: <strong>{(STATE_LABELS[seen] ?? seen).toLowerCase()}</strong>
+        </p>
+      )}
       <Problems problems={problems} />
     </>
   );

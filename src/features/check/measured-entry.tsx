@@ -13,6 +13,7 @@ import {
   engineForDrop,
   hasBothCurrents,
   readByClamp,
+  typedAmount,
   typedAs,
   typedReading,
   valueTyped,
@@ -24,6 +25,7 @@ import type { NumberField } from '../bench/number-fields';
 import { DraftPlace } from '../bench/typed-draft';
 import { FuseWalk } from './fuse-walk';
 import { KeptFromStarting } from './kept-from-starting';
+import { useProbesAt } from './probes-at';
 import type { Check } from './use-check';
 
 type FieldName = 'value' | 'amps' | 'minutes' | 'temperatureC';
@@ -54,6 +56,7 @@ export function MeasuredEntry({
   const lastCurrent = state.evidence.drops.at(-1)?.current ?? 'starting';
   const [drawnBy, setDrawnBy] = useState(() => engineForDrop(segment, lastCurrent));
   const isDrop = name === 'drop_v';
+  useProbesAt(name, segment, fuse);
   const typed = typedAs(name, clamp);
   const emptyMeans = words(`${ASSUMED_SHOP_C} °C taken`);
   const systemVolts = check.view.vehicle.systemVolts ?? 12;
@@ -65,6 +68,7 @@ export function MeasuredEntry({
   const fields: NumberField<FieldName>[] = [
     {
       ...{ name: 'value', label: MEASURED_FACTS[name].label, ...typed, initial: null },
+      live: { kind: 'probes', field: name, times: typedAmount(name, clamp) },
       expectedInstead: (value) => expectedOf(name, value, null),
     },
     ...(isDrop ? [{ ...DROP_CURRENT, expectedInstead: (amps: number) => expectedOf('amps', 0, amps) }] : []),
@@ -79,10 +83,10 @@ export function MeasuredEntry({
         captureLabel="Capture"
         fields={fields}
         onTyping={onTyping}
-        capture={(kind, data) => check.capture(kind, data)}
-        onCapture={({ value, amps = null, minutes = null, temperatureC = null }, _instrument, capture) => {
+        capture={(kind, data, instrument) => check.capture(kind, data, instrument ? { instrument } : {})}
+        onCapture={({ value, amps = null, minutes = null, temperatureC = null }, instrument, capture) => {
           const whole = { ...beside, amps, minutes, temperatureC };
-          const wrong = capture('check_reading', typedReading(name, value, whole));
+          const wrong = capture('check_reading', typedReading(name, value, whole), instrument);
           if (wrong.length > 0) return wrong;
           // The next fuse is read in the same place.
           if (whole.fuse === '') onCaptured();
@@ -139,6 +143,7 @@ export function MeasuredEntry({
 
 const DROP_CURRENT: NumberField<FieldName> = {
   ...{ name: 'amps', label: 'Current meanwhile', quantity: 'dropAmps', unit: 'A', initial: null },
+  live: { kind: 'probes', field: 'amps' },
 };
 const MINUTES: NumberField<FieldName> = {
   ...{
@@ -156,6 +161,7 @@ const TEMPERATURE: NumberField<FieldName> = {
     quantity: 'temperatureC',
     unit: '°C',
     initial: null,
+    live: { kind: 'probes', field: 'celsius' },
   },
 };
 

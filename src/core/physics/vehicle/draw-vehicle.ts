@@ -90,7 +90,8 @@ export function drawVehicle(chance: Chance, { spread }: VehicleWorld): DrawnVehi
   return { truth, faults, causes, ratingKnown: chance.uniform() < 0.65 };
 }
 
-function drawFaults(chance: Chance): VehicleFault[] {
+/** What is wrong with a vehicle by chance: one fault mostly, two in one of six, none in some. */
+export function drawFaults(chance: Chance): VehicleFault[] {
   if (chance.uniform() < SOUND_SHARE) return [];
   const one = drawFault(chance);
   if (chance.uniform() >= TWO_FAULTS_SHARE) return [one];

@@ -7,7 +7,7 @@ import { doubtOf, InstrumentDoubt } from './instrument-doubt';
 import { useLink, useLive } from './use-live';
 
 /** Which instruments speak to this bench now, in one line; nothing where it has none. */
-export function InstrumentStrip() {
+export function InstrumentStrip({ what = 'battery' }: { readonly what?: 'battery' | 'vehicle' }) {
   const link = useLink();
   const state = useLive((there) => there.state);
   const instruments = useLive((there) => there.instruments) ?? [];
@@ -33,7 +33,7 @@ export function InstrumentStrip() {
         <Plug size={16} aria-hidden="true" />
         {simulated && (
           <strong className="shrink-0 font-semibold text-warn">
-            Simulated instruments, simulated battery
+            Simulated instruments, simulated {what}
           </strong>
         )}
         {doubt ? (
@@ -46,7 +46,7 @@ export function InstrumentStrip() {
             </span>
           </>
         )}
-        {simulated && (
+        {simulated && what === 'battery' && (
           <Button
             tone="quiet"
             className="shrink-0 px-2"

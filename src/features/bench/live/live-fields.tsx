@@ -78,7 +78,8 @@ function liveValue(
   read: (kind: LiveSource['kind'], field: string, cell?: number) => number | null,
   live: LiveSource | undefined,
 ): number | null {
-  return live ? read(live.kind, live.field, live.cell) : null;
+  const value = live ? read(live.kind, live.field, live.cell) : null;
+  return value === null ? null : value * (live?.times ?? 1);
 }
 
 /** Says that a field follows its instrument, or lets it. */

@@ -1,7 +1,6 @@
 'use client';
 
 import { createContext, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
-import { attachLine, type BenchBattery } from '@/core/instruments/attach-line';
 import type { InstrumentKind } from '@/core/instruments/simulated-instruments';
 import { writtenName } from '@/core/instruments/written-name';
 import { InstrumentLink } from './instrument-link';
@@ -41,6 +40,8 @@ export interface LiveSource {
   readonly field: string;
   /** Which cell, for an instrument that reads one after the other. */
   readonly cell?: number;
+  /** How many of the field’s own unit are one of the instrument’s, where they differ. */
+  readonly times?: number;
 }
 
 /** What is written on the instrument of a kind, with a word where it is simulated; null where there is none. */
@@ -54,12 +55,9 @@ const RETRY_MS = 2000;
 /**
  * A link to the bench's instruments through the server. It is looked for again whenever it is lost; what hangs on
  * simulated instruments is told to them once they answer.
+ * @param attached the line that says what that is; null where nothing does
  */
-export function useServerLink(
-  there: boolean,
-  place: string,
-  battery: BenchBattery | null,
-): InstrumentLink | null {
+export function useServerLink(there: boolean, place: string, attached: string | null): InstrumentLink | null {
   const address = `/api/instruments?place=${encodeURIComponent(place)}`;
   const link = useMemo(() => {
     const send = (line: string) => {
@@ -68,7 +66,6 @@ export function useServerLink(
     };
     return there ? new InstrumentLink(send) : null;
   }, [there, address]);
-  const attached = useMemo(() => battery && attachLine(battery), [battery]);
   useEffect(() => {
     if (!link) return;
     let source: EventSource | null = null;
