@@ -4,7 +4,6 @@ import type { LookedName, MeasuredName } from '../vehicle/check-reading';
 import type { Engine } from '../vehicle/engine';
 import type { Segment } from '../vehicle/path';
 import type { Regulator, SystemVolts } from '../vehicle/vehicle';
-import type { FuseDraw } from './draw-by-fuse';
 
 /** What the judgement of a check needs to know of a vehicle, and nothing else. */
 export interface CircuitSpec {
@@ -32,6 +31,12 @@ export interface Drop {
   readonly volts: number;
   readonly amps: number;
   readonly current: 'charging' | 'starting';
+}
+
+/** The draw that is left while one fuse is pulled. */
+export interface FuseDraw {
+  readonly fuse: string;
+  readonly amps: number;
 }
 
 /** All that was read in one check: the only input of its judgement besides the house rules. Voltages are the system’s. */

@@ -2,12 +2,6 @@ import { allowedDrawAmps } from '../assessment/vehicle-result';
 import type { HouseRules } from '../rules/house-rules';
 import { type CheckEvidence, counted } from './check-evidence';
 
-/** The draw that is left while one fuse is pulled. */
-export interface FuseDraw {
-  readonly fuse: string;
-  readonly amps: number;
-}
-
 /** A circuit and what of the draw goes through it. */
 export interface CircuitOfDraw {
   readonly fuse: string;

@@ -48,7 +48,16 @@ export interface Debrief {
 }
 
 const FULL_SCORE = 100;
-const SCORE_OFF = { wrong: 50, cause: 20, danger: 30, mistake: 12, missed: 6, wasted: 3, good: 0 } as const;
+/** Points that what was done wrong takes off a full score. */
+export const SCORE_OFF = {
+  wrong: 50,
+  cause: 20,
+  danger: 30,
+  mistake: 12,
+  missed: 6,
+  wasted: 3,
+  good: 0,
+} as const;
 
 /** What was true, what each step showed, what was wasted, missed or dangerous, and the shortest sound path. */
 export function debrief(practiceCase: PracticeCase, worked: WorkedCase): Debrief {

@@ -50,12 +50,22 @@ export function CheckScreen({
 }
 
 /** A check with whatever instruments are there: what is read, where, and what it comes to. */
-export function CheckAtVehicle({ check, head }: { readonly check: Check; readonly head: React.ReactNode }) {
+export function CheckAtVehicle({
+  check,
+  head,
+  aside,
+}: {
+  readonly check: Check;
+  readonly head: React.ReactNode;
+  /** What stands beside it instead of its causes, where nobody is told them: nothing is proposed then either. */
+  readonly aside?: React.ReactNode;
+}) {
   const { view, readings } = check;
-  const state = useMemo(
-    () => checkState(view.basis, readings, view.rules),
-    [view.basis, view.rules, readings],
-  );
+  const isTold = aside === undefined;
+  const state = useMemo(() => {
+    const whole = checkState(view.basis, readings, view.rules);
+    return isTold ? whole : { ...whole, assessment: { ...whole.assessment, next: [] } };
+  }, [view.basis, view.rules, readings, isTold]);
   const [probe] = state.assessment.next;
   const proposed = probe && probe.of !== 'battery' ? { name: probe.of, segment: probe.segment } : null;
   const [chosen, setChosen] = useState<{ name: CheckName; segment: Segment | null } | null>(null);
@@ -95,13 +105,15 @@ export function CheckAtVehicle({ check, head }: { readonly check: Check; readonl
           )}
           <ReadingsTaken check={check} state={state} isOpen={!finished} />
         </div>
-        <CausesPanel
-          assessment={state.assessment}
-          slots={view.slots}
-          cautions={view.cautions}
-          isOpen={!finished}
-          onProbe={({ of, segment }) => of !== 'battery' && setChosen({ name: of, segment })}
-        />
+        {aside ?? (
+          <CausesPanel
+            assessment={state.assessment}
+            slots={view.slots}
+            cautions={view.cautions}
+            isOpen={!finished}
+            onProbe={({ of, segment }) => of !== 'battery' && setChosen({ name: of, segment })}
+          />
+        )}
       </div>
     </main>
   );

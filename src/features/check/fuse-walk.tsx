@@ -2,6 +2,7 @@ import type { CheckState } from '@/core/circuit/check-of-readings';
 import { FUSE_LENGTH } from '@/core/steps/check/data';
 import { checkValueWords } from '@/core/steps/check/parts';
 import { Field, INPUT } from '@/ui/field';
+import { useLive } from '../bench/live/use-live';
 
 /** Which fuse is pulled while the draw is read, and what each that was pulled has taken off it. */
 export function FuseWalk({
@@ -13,6 +14,7 @@ export function FuseWalk({
   readonly fuse: string;
   readonly onFuse: (fuse: string) => void;
 }) {
+  const shownFor = useLive((there) => there.word('probes', 'fuse'));
   if (evidence.measured.draw_a === undefined)
     return <p className="text-soft">First with every fuse in; then pull one after another.</p>;
   return (
@@ -34,6 +36,7 @@ export function FuseWalk({
           )}
         </Field>
       </div>
+      {fuse !== '' && shownFor === fuse && <p className="figures text-soft">shown for {shownFor}</p>}
       {evidence.fuses.length > 0 && (
         <table aria-label="Draw by fuse" className="w-full max-w-lg">
           <thead>

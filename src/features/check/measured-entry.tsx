@@ -131,7 +131,7 @@ export function MeasuredEntry({
             {name === 'draw_a' && <UnfitMark isUnfit={unfit} onMark={setUnfit} />}
             {isDrop && drawnBy === 'cranking' && <KeptFromStarting check={check} state={state} />}
             {children}
-            {state.readings.length === 0 && (
+            {state.readings.length === 0 && !check.practice && (
               <p className="text-sm text-soft">Every capture is stored at once.</p>
             )}
           </>

@@ -5,7 +5,8 @@ import { isOfKind } from '@/core/steps/reading';
 import { readingProblems } from '@/core/vehicle/check-reading-problems';
 import { type HeldRun, type KindOfRun, useStoredRun } from '@/ui/outbox/use-stored-run';
 
-export type Check = HeldRun<CheckView>;
+/** A check as its screen holds it; one for practice is kept nowhere. */
+export type Check = HeldRun<CheckView> & { readonly practice?: boolean };
 
 const CHECK_OF_VEHICLE: KindOfRun<CheckView> = {
   path: '/api/checks',

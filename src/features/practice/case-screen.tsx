@@ -7,6 +7,7 @@ import { modelOfCase } from '@/core/practice/right-verdict';
 import { useSite } from '@/ui/site';
 import { Bench } from '../bench/bench-screen';
 import { LinkProvider } from '../bench/live/use-live';
+import { useAskedBeforeLeaving } from './asked-before-leaving';
 import { CaseHead } from './case-head';
 import { Debrief } from './debrief';
 import { Decide } from './decide';
@@ -123,14 +124,4 @@ function useKeptAsItStands(
     };
   }, [working, readings]);
   return isKept;
-}
-
-/** Whoever closes a case in the middle that this browser does not keep is asked. */
-function useAskedBeforeLeaving(working: boolean): void {
-  useEffect(() => {
-    if (!working) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', ask);
-    return () => window.removeEventListener('beforeunload', ask);
-  }, [working]);
 }

@@ -1,28 +1,14 @@
-import { AlertTriangle, Check, CircleSlash, Hourglass, X } from 'lucide-react';
 import Link from 'next/link';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import type { Debrief as Debriefing } from '@/core/practice/debrief';
 import type { PracticeCase } from '@/core/practice/practice-case';
-import type { Remark } from '@/core/practice/remark';
 import type { ToldByStep } from '@/core/practice/told-by-step';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { readingTitle, readingWords, STEPS } from '@/core/steps/registry';
 import { Button, buttonClass } from '@/ui/button';
-import { useSite, useWords } from '@/ui/site';
+import { useSite } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
-
-const MARKS: Readonly<
-  Record<Remark['kind'], { readonly icon: typeof Check; readonly word: string; readonly look: string }>
-> = {
-  good: { icon: Check, word: 'Well done', look: 'text-serve' },
-  danger: { icon: AlertTriangle, word: 'Dangerous', look: 'text-retire' },
-  mistake: { icon: X, word: 'Mistake', look: 'text-retire' },
-  missed: { icon: CircleSlash, word: 'Missed', look: 'text-warn' },
-  wasted: { icon: Hourglass, word: 'Wasted', look: 'text-soft' },
-};
-/** A code up to this length can be said to somebody. */
-const LONGEST_SAID = 20;
-const ORDER: readonly Remark['kind'][] = ['danger', 'mistake', 'missed', 'wasted', 'good'];
+import { AnExercise, DebriefHead, Figure, WhatWasDone, WhatWasTrue } from './debrief-parts';
 
 /** What was true, what each step was worth, what a wrong verdict would have cost, and the shortest sound path. */
 export function Debrief({
@@ -36,57 +22,21 @@ export function Debrief({
   readonly result: Debriefing;
   readonly onAgain: () => void;
 }) {
-  const words = useWords();
   const { right, rightVerdicts, truth, remarks, told, score } = result;
+  const sound = rightVerdicts.map((verdict) => VERDICT_LABELS[verdict]).join(' or ');
   return (
     <main className="print-list mx-auto grid max-w-4xl gap-6 px-4 py-6">
-      <div className="flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <p className="heading">
-            Debrief: {practiceCase.title}
-            {code.length <= LONGEST_SAID && <span className="figures"> · code {code}</span>}
-          </p>
-          <h1 className="text-3xl font-bold">{right ? 'Right on both counts' : 'Not what was true'}</h1>
-        </div>
-        <p className="text-right">
-          <span className="heading block">Score</span>
-          <span className="figures text-5xl font-semibold">{score}</span>
-          <span className="text-soft"> of 100</span>
-        </p>
-      </div>
-      <section aria-label="What was true" className="sheet grid gap-1 p-5">
-        <h2 className="heading">What was true</h2>
-        {truth.map((line) => (
-          <p key={line} className="text-lg">
-            {words(line)}
-          </p>
-        ))}
-        <p className="text-lg">
-          Sound verdict: {rightVerdicts.map((verdict) => VERDICT_LABELS[verdict]).join(' or ')}.
-        </p>
-      </section>
-      <section aria-label="What was done" className="grid gap-2">
-        <h2 className="heading">What was done</h2>
-        <ul className="grid gap-2">
-          {[...remarks]
-            .sort((one, other) => ORDER.indexOf(one.kind) - ORDER.indexOf(other.kind))
-            .map(({ kind, text }) => {
-              const { icon: Icon, word, look } = MARKS[kind];
-              return (
-                <li key={text} className="grid grid-cols-[auto_6rem_1fr] items-baseline gap-3 border-t pt-2">
-                  <Icon size={18} aria-hidden="true" className={look} />
-                  <span className={`font-semibold ${look}`}>{word}</span>
-                  <span>{text}</span>
-                </li>
-              );
-            })}
-        </ul>
-      </section>
+      <DebriefHead
+        title={practiceCase.title}
+        code={code}
+        headline={right ? 'Right on both counts' : 'Not what was true'}
+        score={score}
+      />
+      <WhatWasTrue lines={[...truth, `Sound verdict: ${sound}.`]} />
+      <WhatWasDone remarks={remarks} />
       {told.length > 0 && <WhatWasTold told={told} />}
       <TimeAndMoney result={result} />
-      <p className="text-sm text-soft">
-        A simulated case. At a real bench local codes, the maker’s instructions and licensed practice decide.
-      </p>
+      <AnExercise />
       <div className="flex flex-wrap gap-3">
         <Button tone="main" large onClick={onAgain}>
           Once more
@@ -165,15 +115,6 @@ function Share({ pct, truly = false }: { readonly pct: number | null; readonly t
     <td className={`figures pl-3 text-right ${truly ? 'text-soft' : 'font-semibold'}`}>
       {pct === null ? '' : `${Math.round(pct)} %`}
     </td>
-  );
-}
-
-function Figure({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
-  return (
-    <p>
-      <span className="heading block">{name}</span>
-      <span className="figures text-2xl font-semibold">{children}</span>
-    </p>
   );
 }
 

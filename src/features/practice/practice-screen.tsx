@@ -6,6 +6,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { caseOfCode, MOST_SEED, randomCode } from '@/core/practice/case-code';
 import { GRADED_CASES } from '@/core/practice/graded-cases';
+import { GRADED_VEHICLE_CASES } from '@/core/practice/vehicle/graded-vehicle-cases';
+import { MOST_VEHICLE_SEED, randomVehicleCode, vehicleCaseOf } from '@/core/practice/vehicle/vehicle-code';
 import type { Problem } from '@/core/quantity/result';
 import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
@@ -23,7 +25,9 @@ const LEVEL_WORDS = {
 /** Attempts that the list of one's own progress shows. */
 const SHOWN = 12;
 
-const addressOf = (code: string) => `/practice/case?code=${encodeURIComponent(code)}`;
+/** Where a case is worked: a battery on the Bench, or a vehicle by its check. */
+const addressOf = (code: string) =>
+  `/practice/${vehicleCaseOf(code).ok ? 'vehicle' : 'case'}?code=${encodeURIComponent(code)}`;
 
 /** Cases to train on: graded ones, random ones that can be shared, and one's own progress. */
 export function PracticeScreen() {
@@ -41,7 +45,8 @@ export function PracticeScreen() {
         <div>
           <h1 className="text-2xl font-bold">Practice</h1>
           <p className="text-soft">
-            Simulated batteries with a hidden state, on the real Bench. Decide, then be told what was true.
+            Simulated batteries and vehicles with a hidden state, on the real Bench and the real check.
+            Decide, then be told what was true.
           </p>
         </div>
         <Link href="/practice/compose" className={buttonClass('plain')}>
@@ -56,26 +61,13 @@ export function PracticeScreen() {
               <h2 className="heading">
                 Level {level}: {LEVEL_WORDS[level]}
               </h2>
-              <ul className="sheet divide-y">
-                {Object.entries(GRADED_CASES)
-                  .filter(([, known]) => known.level === level)
-                  .map(([code, { title, story }]) => (
-                    <li key={code}>
-                      <Link
-                        href={addressOf(code)}
-                        className="grid min-h-14 items-center gap-x-4 px-4 py-2 hover:bg-harbour-wash sm:grid-cols-[12rem_minmax(0,1fr)_5rem]"
-                      >
-                        <span className="text-lg font-semibold">{title}</span>
-                        <span className="text-soft">{story}</span>
-                        <span className="figures text-right">
-                          {best(code) < 0 ? '' : `${best(code)} best`}
-                        </span>
-                      </Link>
-                    </li>
-                  ))}
-              </ul>
+              <CaseList
+                cases={Object.entries(GRADED_CASES).filter(([, known]) => known.level === level)}
+                best={best}
+              />
             </section>
           ))}
+          <VehicleCases best={best} />
         </div>
         <div className="grid gap-6">
           <LeftInTheMiddle cases={left} />
@@ -100,6 +92,54 @@ export function PracticeScreen() {
         </div>
       </div>
     </main>
+  );
+}
+
+/** Cases by what is told of them, with the best that was made of each. */
+function CaseList({
+  cases,
+  best,
+}: {
+  readonly cases: readonly (readonly [string, { readonly title: string; readonly story: string }])[];
+  readonly best: (code: string) => number;
+}) {
+  return (
+    <ul className="sheet divide-y">
+      {cases.map(([code, { title, story }]) => (
+        <li key={code}>
+          <Link
+            href={addressOf(code)}
+            className="grid min-h-14 items-center gap-x-4 px-4 py-2 hover:bg-harbour-wash sm:grid-cols-[12rem_minmax(0,1fr)_5rem]"
+          >
+            <span className="text-lg font-semibold">{title}</span>
+            <span className="text-soft">{story}</span>
+            <span className="figures text-right">{best(code) < 0 ? '' : `${best(code)} best`}</span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Whole vehicles: most of their batteries are innocent. */
+function VehicleCases({ best }: { readonly best: (code: string) => number }) {
+  const router = useRouter();
+  return (
+    <section aria-label="Vehicles" className="grid gap-2">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h2 className="heading">Is it the battery at all? Whole vehicles</h2>
+        <Button
+          onClick={() =>
+            router.push(addressOf(randomVehicleCode(1 + Math.floor(Math.random() * MOST_VEHICLE_SEED))))
+          }
+        >
+          <span className="inline-flex items-center gap-2">
+            <Dices size={18} aria-hidden="true" /> One by chance
+          </span>
+        </Button>
+      </div>
+      <CaseList cases={Object.entries(GRADED_VEHICLE_CASES)} best={best} />
+    </section>
   );
 }
 
@@ -138,7 +178,7 @@ function CodeEntry({ onOpen }: { readonly onOpen: (code: string) => void }) {
       onSubmit={(event) => {
         event.preventDefault();
         const read = caseOfCode(code.trim());
-        if (read.ok) onOpen(code.trim());
+        if (read.ok || vehicleCaseOf(code.trim()).ok) onOpen(code.trim());
         else setProblems(read.problems);
       }}
     >

@@ -55,7 +55,7 @@ export class VehicleHand {
 
   /** Has the set tested on the Bench. */
   testBattery(): this {
-    this.evidence = { ...this.evidence, batteryVerdict: verdictOf(this.truth, this.chance) };
+    this.evidence = { ...this.evidence, batteryVerdict: benchVerdict(this.truth, this.chance) };
     return this;
   }
 
@@ -84,7 +84,7 @@ export class VehicleHand {
 const NET_MINUTES = 4;
 
 /** What the Bench would come to, which is right nearly always. */
-function verdictOf({ battery }: VehicleTruth, chance: Chance): Verdict {
+export function benchVerdict({ battery }: VehicleTruth, chance: Chance): Verdict {
   const { shortedCell, health, chargePct } = battery;
   const seen = health + chance.normal(0.045);
   if (shortedCell || seen < 0.65) return 'retire';
