@@ -2,6 +2,7 @@ import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { type CheckState, checkState } from '@/core/circuit/check-of-readings';
+import { fromBench } from '@/core/circuit/from-bench';
 import { basisOf } from '@/core/circuit/spec-of-vehicle';
 import { writeCheckFile, writeCheckRows } from '@/core/exchange/check/check-file';
 import { checkRecord, keptBasis } from '@/core/exchange/check/check-record';
@@ -10,7 +11,8 @@ import type { CheckRun, CheckView } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { type CheckSlip, checkSlip } from '@/core/report/check-slip';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
-import { MOST_READINGS, type Reading } from '@/core/steps/reading';
+import { standingReadings } from '@/core/steps/current-readings';
+import { isOfKind, MOST_READINGS, type Reading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
 import { readingProblems } from '@/core/vehicle/check-reading-problems';
 import {
@@ -23,10 +25,10 @@ import {
   startCheck as storeCheck,
 } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
-import { addReading, runOfReading } from '@/store/readings';
+import { addReading, readingsOfRuns, runOfReading } from '@/store/readings';
 import { listTechnicians } from '@/store/technicians';
 import { slotsOfVehicle, vehicleById } from '@/store/vehicles';
-import { visitAt } from '@/store/visits';
+import { openVisit, testsInVehicle, visitAt } from '@/store/visits';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { openCautions } from './check-cautions';
@@ -67,9 +69,48 @@ export async function startCheck(context: Context, input: unknown): Promise<Answ
     ...{ id, vehicleId, startedAtMs: context.now(), startedById: technicianId },
     ...{ rulesId: rules.id, rulesVersion: rules.version },
   });
+  if (run.id === id) await bringFromBench(context, run);
   changed({ runId: run.id, what: 'run' });
   return succeed({ id: run.id });
 }
+
+/** What the runs of its batteries have noted of the vehicle on this visit goes over into a check that begins. */
+async function bringFromBench({ store, now }: Context, run: CheckRun): Promise<void> {
+  await store.write(async (transaction) => {
+    const begun = await loadCheck(transaction, run.id);
+    if (!begun || begun.readings.length > 0) return;
+    const visit = await openVisit(transaction, run.vehicleId);
+    const sinceMs = visit?.arrivedAtMs ?? run.startedAtMs - SAME_DAY_MS;
+    for (const { reading, data } of await notedSince(transaction, run.vehicleId, sinceMs)) {
+      const brought: Reading = {
+        ...{ id: uuidv7(), runId: run.id, kind: 'check_reading', data, takenAtMs: reading.takenAtMs },
+        ...{ technicianId: reading.technicianId, instrument: reading.instrument, forced: false },
+        ...{ supersedesId: null, reason: null },
+      };
+      await addReading(transaction, brought, now());
+    }
+  });
+}
+
+/** What was noted within so long before a check counts for it, where nobody said when the vehicle came in. */
+const SAME_DAY_MS = 12 * 3_600_000;
+
+async function notedSince(transaction: Transaction, vehicleId: string, sinceMs: number) {
+  const tests = await testsInVehicle(transaction, vehicleId, MOST_TESTS);
+  const some = tests.filter(({ startedAtMs }) => startedAtMs >= sinceMs).map(({ runId }) => runId);
+  const read = (await readingsOfRuns(transaction, some)).flatMap((one) =>
+    one.read.ok ? [one.read.value] : [],
+  );
+  return standingReadings(read)
+    .sort((one, other) => one.takenAtMs - other.takenAtMs)
+    .flatMap((reading) => {
+      const data = isOfKind(reading, 'vehicle_check') ? fromBench(reading) : null;
+      return data ? [{ reading, data }] : [];
+    });
+}
+
+/** The newest tests that are looked through for it. */
+const MOST_TESTS = 50;
 
 /** A check with its vehicle, who sits in it, what was read and the rules. */
 export async function checkView({ store }: Context, id: string): Promise<CheckView | undefined> {

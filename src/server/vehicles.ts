@@ -46,6 +46,7 @@ const MoveBattery = Type.Object(
           slotId: Uuid,
           vehicleId: Uuid,
           name: Type.String({ maxLength: 80, description: 'place in the vehicle' }),
+          oldPlace: Type.Optional(Type.String({ maxLength: 80, description: 'where the old one goes' })),
         },
         { additionalProperties: false },
       ),

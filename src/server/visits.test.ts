@@ -1,11 +1,12 @@
 import { uuidv7 } from 'uuidv7';
 import { granted, messagesOf } from './answers.test-support';
 import { checkView, startCheck } from './checks';
+import { captureAnywhere } from './runs';
 import { newShop } from './shop.test-support';
 import { keepVehicleAsked, moveBatteryAsked, vehicleList, vehicleStory } from './vehicles';
 import { arriveAsked, leaveAsked } from './visits';
 
-const { shop, technicianId, started } = newShop();
+const { shop, technicianId, started, reading } = newShop();
 
 let serial = 0;
 async function vehicle() {
@@ -77,6 +78,31 @@ describe('a visit', () => {
     granted(await leaving(await arrived(id, { meter: 90_000, meterUnit: 'km' })));
     await arrived(id, { meter: 3, meterIsNew: true });
     expect((await story(id)).visit).toMatchObject({ meter: 3 });
+  });
+
+  it('takes over what the run of its battery has noted of the vehicle, but no drop without its current', async () => {
+    const { id } = await vehicle();
+    await arrived(id);
+    const { battery, runId } = await started();
+    const { today } = await story(id);
+    const to = { slotId: uuidv7(), vehicleId: id, name: '' };
+    granted(await moveBatteryAsked(shop.context, { technicianId, batteryId: battery.id, onDay: today, to }));
+    const note = (check: string, value: number) =>
+      captureAnywhere(
+        shop.context,
+        reading(runId, 'vehicle_check', { check, value, ownFrom: null, ownTo: null }),
+      );
+    granted(await note('regulated', 15.7));
+    granted(await note('draw', 0.31));
+    granted(await note('clamp_drop', 0.6));
+    const asked = { id: uuidv7(), vehicleId: id, technicianId };
+    granted(await startCheck(shop.context, asked));
+    granted(await startCheck(shop.context, asked));
+    const brought = (await checkView(shop.context, asked.id))?.readings ?? [];
+    expect(brought.map(({ kind, data }) => [kind, data])).toMatchObject([
+      ['check_reading', { of: 'fast_v', value: 15.7 }],
+      ['check_reading', { of: 'draw_a', value: 0.31 }],
+    ]);
   });
 
   it('refuses a vehicle that is not registered and a complaint that is none', async () => {

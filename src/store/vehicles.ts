@@ -145,7 +145,13 @@ export interface Move {
   readonly batteryId: string;
   readonly onDay: string;
   readonly to:
-    | { readonly slotId: string; readonly vehicleId: string; readonly name: string }
+    | {
+        readonly slotId: string;
+        readonly vehicleId: string;
+        readonly name: string;
+        /** Where the one goes that held the place; nowhere in particular where nobody said so. */
+        readonly oldPlace?: string;
+      }
     | { readonly place: string };
   readonly atMs: number;
   readonly byId: string;
@@ -177,7 +183,7 @@ export function moveBattery(store: Store, { batteryId, onDay, to, atMs, byId }: 
     for (const { id, fromOn, batteryId: who } of leaving) {
       const toOn = onDay < fromOn ? fromOn : onDay;
       await transaction.update(slots).set({ toOn }).where(eq(slots.id, id));
-      if (who !== batteryId) await stands(who, '');
+      if (who !== batteryId) await stands(who, fitted?.oldPlace ?? '');
     }
     await stands(batteryId, 'place' in to ? to.place : [vehicle?.name, to.name].filter(Boolean).join(', '));
     if (!fitted) return true;

@@ -12,6 +12,7 @@ import { FITTING_CAUTION } from '@/core/vehicle/check-cautions';
 import { fetchAnswer, problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { CautionText } from '@/ui/caution';
+import { Choices } from '@/ui/choices';
 import { Field, INPUT } from '@/ui/field';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -23,6 +24,8 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
   const [tag, setTag] = useState('');
   const [name, setName] = useState(slots.find(({ toOn }) => toOn === null)?.name ?? '');
   const [day, setDay] = useState(today);
+  const [oldPlace, setOldPlace] = useState<OldPlace>('Scrap pallet');
+  const leaving = slots.find((slot) => slot.toOn === null && slot.name === name.trim());
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [fitted, setFitted] = useState<string | null>(null);
   const [question, setQuestion] = useState<string | null>(null);
@@ -35,15 +38,11 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
     if ('unreachable' in found || !found.ok) return setProblems(problemsOf(found));
     const battery = found.value.exact?.battery;
     if (!battery) return setProblems([problem('tag', tag, 'the tag of a registered battery')]);
-    const doubt = doubtOf(
-      battery,
-      vehicle,
-      slots.find((slot) => slot.toOn === null && slot.name === name.trim()),
-    );
+    const doubt = doubtOf(battery, vehicle, leaving);
     // Asked once: whoever presses again has read it.
     if (doubt !== null && doubt !== question) return setQuestion(doubt);
     setQuestion(null);
-    const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim() };
+    const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim(), oldPlace };
     const reply = await send<{ id: string }>('/api/vehicles/move', {
       ...{ technicianId, batteryId: battery.id, onDay, to },
     });
@@ -96,6 +95,15 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
           )}
         </Field>
       </div>
+      {leaving && (
+        <Choices
+          legend={`${leaving.battery.tag}, which sits there, goes to`}
+          name="old-place"
+          choices={OLD_PLACES}
+          chosen={oldPlace}
+          onChoose={setOldPlace}
+        />
+      )}
       <Problems problems={problems} />
       {question !== null && (
         <p role="alert" className="text-warn">
@@ -115,6 +123,12 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
     </form>
   );
 }
+
+type OldPlace = 'Scrap pallet' | 'Shelf';
+const OLD_PLACES = [
+  { value: 'Scrap pallet', label: 'Scrap' },
+  { value: 'Shelf', label: 'The shelf' },
+] as const;
 
 /** What speaks against this battery in this place; null where nothing does, or where nobody can tell. */
 function doubtOf(
