@@ -1,7 +1,8 @@
 import { check } from './check';
+import { forecast } from './forecast';
 import { grade } from './grade';
 
-const COMMANDS = { grade, check };
+const COMMANDS = { grade, check, forecast };
 
 // A reader that has seen enough (such as `head`) closes the pipe; that is no fault of the file's.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {

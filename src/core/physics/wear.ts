@@ -1,11 +1,6 @@
+import { type Climate, LIFE_SCALE_YEARS, LIFE_SHAPE } from '../battery/length-of-life';
 import type { Chance } from '../quantity/chance';
 import { requirePositive } from '../quantity/finite';
-
-/** Length of life: Weibull of this shape; scale in years in a mild climate and in a hot one. Rule of the trade. */
-const LIFE_SHAPE = 3;
-const LIFE_SCALE_YEARS = { mild: 5.5, hot: 3.5 } as const;
-
-export type Climate = keyof typeof LIFE_SCALE_YEARS;
 
 /** A length of life drawn by chance, in years until cranking ability has fallen to 65 %. */
 export function drawLifeYears(chance: Chance, climate: Climate): number {

@@ -1,8 +1,8 @@
 import type { BatteryType } from '@/core/battery/construction';
 import type { Duty } from '@/core/battery/duty';
+import type { Climate } from '@/core/battery/length-of-life';
 import type { NominalVolts } from '@/core/battery/nominal-volts';
 import type { RatingStandard } from '@/core/battery/rating-standard';
-import type { Climate } from '@/core/physics/wear';
 import type { VehicleClass } from '@/core/vehicle/vehicle';
 
 /** What goes into a slot when its battery is replaced. */

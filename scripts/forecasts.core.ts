@@ -1,0 +1,1 @@
+export { forecastFleets, heldForecasts } from '@/core/instruments/forecast-trial';

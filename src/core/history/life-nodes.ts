@@ -1,0 +1,100 @@
+import { LIFE_SHAPE } from '../battery/length-of-life';
+
+/**
+ * One way in which a unit may age: `h(t) = start − LOST (t / life) ^ bend`, t in years of its age. `life` is when it has lost
+ * that much; the bend says how slow it is at first and how fast late.
+ */
+export interface LifeNode {
+  readonly start: number;
+  readonly lifeYears: number;
+  readonly bend: number;
+  /** Its age at the moment that years are counted from. */
+  readonly ageYears: number;
+  /** Of one, before anything was read. */
+  readonly weight: number;
+}
+
+/** From about 102 % down to 65 %, points. */
+export const POINTS_OF_LIFE = 37;
+
+/** What a unit of a label reads when it is new: makers differ more than meters do. A model of ours. */
+const NEW_PCT = 102;
+const NEW_SD = 5;
+/** The same of one that was not new when it came. */
+const USED_PCT = 96;
+const USED_SD = 9;
+
+/** Abscissas, in standard deviations, and weights of a normal spread in nine. */
+const SPREAD: readonly (readonly [number, number])[] = [-2.4, -1.8, -1.2, -0.6, 0, 0.6, 1.2, 1.8, 2.4].map(
+  (at) => [at, Math.exp(-(at ** 2) / 2)] as const,
+);
+const LIVES = 17;
+/** Bends and how common each is: straight, or slow at first and fast late. A model of ours. */
+const BENDS: readonly (readonly [bend: number, weight: number])[] = [
+  [1, 0.4],
+  [1.35, 0.3],
+  [1.7, 0.2],
+  [2.2, 0.1],
+];
+/** Ages that a unit may have of which nobody knows any, years, and how common each is. */
+const UNKNOWN_AGES: readonly (readonly [age: number, weight: number])[] = [
+  [0.3, 0.15],
+  [1.2, 0.25],
+  [2.4, 0.25],
+  [3.8, 0.2],
+  [5.5, 0.15],
+];
+
+/** How a unit’s years are counted: from when it was new, from when it came used, or from a moment at an age that nobody knows. */
+export type Beginning = 'new' | 'used' | 'unknown';
+
+/** The ways in which a unit may age, before anything was read of it, by the scale of its kind’s length of life, years. */
+export function lifeNodes(scaleYears: number, beginning: Beginning): LifeNode[] {
+  const [mean, sd] = beginning === 'new' ? [NEW_PCT, NEW_SD] : [USED_PCT, USED_SD];
+  const ages = beginning === 'unknown' ? UNKNOWN_AGES : ([[0, 1]] as const);
+  const nodes = SPREAD.flatMap(([at, startWeight]) =>
+    livesOf(scaleYears).flatMap((lifeYears) =>
+      BENDS.flatMap(([bend, bendWeight]) =>
+        ages.map(([ageYears, ageWeight]) => ({
+          ...{ start: mean + at * sd, lifeYears, bend, ageYears },
+          weight: startWeight * bendWeight * ageWeight,
+        })),
+      ),
+    ),
+  );
+  const all = nodes.reduce((sum, { weight }) => sum + weight, 0);
+  return nodes.map((node) => ({ ...node, weight: node.weight / all }));
+}
+
+/** Lengths of life that are as likely as each other, years: quantiles of the kind’s own, a little wider at both ends. */
+function livesOf(scaleYears: number): number[] {
+  return Array.from({ length: LIVES }, (_, at) => {
+    const share = (at + 0.5) / LIVES;
+    const plain = (-Math.log(1 - share)) ** (1 / LIFE_SHAPE);
+    // Units differ more than a table of lives says: duty, heat and neglect.
+    return scaleYears * plain ** WIDER;
+  });
+}
+
+const WIDER = 1.3;
+
+/** Health of a node at some years from where they are counted, percent. */
+export function healthOf({ start, lifeYears, bend, ageYears }: LifeNode, years: number): number {
+  const age = Math.max(0, years + ageYears);
+  return Math.max(LEAST_PCT, start - POINTS_OF_LIFE * (age / lifeYears) ** bend);
+}
+
+/** How fast it falls then, points a year; negative. */
+export function slopeOf({ lifeYears, bend, ageYears }: LifeNode, years: number): number {
+  const age = Math.max(LEAST_AGE, years + ageYears);
+  return (-POINTS_OF_LIFE * bend * (age / lifeYears) ** (bend - 1)) / lifeYears;
+}
+
+/** Years from where they are counted at which it crosses a line, percent; it may have been before. */
+export function crossingOf({ start, lifeYears, bend, ageYears }: LifeNode, linePct: number): number {
+  const toLose = Math.max(0, start - linePct) / POINTS_OF_LIFE;
+  return lifeYears * toLose ** (1 / bend) - ageYears;
+}
+
+const LEAST_PCT = 5;
+const LEAST_AGE = 0.02;

@@ -1,0 +1,157 @@
+import { type HealthReading, MS_PER_YEAR } from './health-reading';
+import { type Beginning, crossingOf, healthOf, type LifeNode, lifeNodes, slopeOf } from './life-nodes';
+
+/** A unit as far as its aging goes: from when its years are counted, how, and how long its kind lasts. */
+export interface Aging {
+  readonly fromMs: number;
+  readonly beginning: Beginning;
+  readonly scaleYears: number;
+}
+
+/** What is known of how a unit ages: every way that it may, with its chance after what was read. */
+export interface Life {
+  readonly aging: Aging;
+  readonly nodes: readonly LifeNode[];
+  /** Of one, in the order of the nodes. */
+  readonly chances: readonly number[];
+  /** Logarithm of how likely what was read is, over all nodes. */
+  readonly evidence: number;
+  readonly readings: number;
+}
+
+/** Degrees of freedom of a reading’s tail: one slip must not bend a life. */
+const TAIL = 4;
+/** What no life on a curve is nearer to than this, points, and how far it wanders from it in a year. A model of ours. */
+const CURVE_SD = 0.8;
+const WANDERS_A_YEAR = 1;
+
+/**
+ * How a unit ages, after its readings: each way that it may, by Bayes over a grid. No iteration, no divergence, exact quantiles.
+ * Readings long before the newest say less of today, by how far a life wanders.
+ */
+export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Life {
+  const nodes = lifeNodes(aging.scaleYears, aging.beginning);
+  const newestMs = readings.reduce((latest, { atMs }) => Math.max(latest, atMs), aging.fromMs);
+  const logs = nodes.map(({ weight }) => Math.log(weight));
+  for (const { atMs, pct, sd } of readings) {
+    const years = yearsAt(aging, atMs);
+    const since = (newestMs - atMs) / MS_PER_YEAR;
+    const scale = Math.sqrt(sd ** 2 + CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * since);
+    nodes.forEach((node, at) => {
+      logs[at] = (logs[at] ?? 0) + logTail((pct - healthOf(node, years)) / scale) - Math.log(scale);
+    });
+  }
+  const most = logs.reduce((best, log) => Math.max(best, log), Number.NEGATIVE_INFINITY);
+  const raw = logs.map((log) => Math.exp(log - most));
+  const all = raw.reduce((sum, one) => sum + one, 0);
+  return {
+    ...{ aging, nodes, chances: raw.map((one) => one / all), readings: readings.length },
+    evidence: most + Math.log(all),
+  };
+}
+
+/** Logarithm of the density of a Student tail, but for what all share. */
+const logTail = (z: number) => -((TAIL + 1) / 2) * Math.log1p(z ** 2 / TAIL);
+
+const yearsAt = ({ fromMs }: Aging, atMs: number) => (atMs - fromMs) / MS_PER_YEAR;
+
+/** A value with its standard uncertainty. */
+export interface Told {
+  readonly pct: number;
+  readonly sd: number;
+}
+
+/** Health at a moment, percent, with its standard uncertainty. */
+export function healthAt({ aging, nodes, chances }: Life, atMs: number): Told {
+  const years = yearsAt(aging, atMs);
+  return moments(
+    nodes.map((node) => healthOf(node, years)),
+    chances,
+    CURVE_SD,
+  );
+}
+
+/** How fast health falls at a moment, points a year, with its standard uncertainty; negative where it falls. */
+export function slopeAt({ aging, nodes, chances }: Life, atMs: number): Told {
+  const years = yearsAt(aging, atMs);
+  return moments(
+    nodes.map((node) => slopeOf(node, years)),
+    chances,
+    0,
+  );
+}
+
+function moments(values: readonly number[], chances: readonly number[], floor: number): Told {
+  const pct = values.reduce((sum, value, at) => sum + value * (chances[at] ?? 0), 0);
+  const variance = values.reduce((sum, value, at) => sum + (value - pct) ** 2 * (chances[at] ?? 0), 0);
+  return { pct, sd: Math.sqrt(variance + floor ** 2) };
+}
+
+/** Where a normal spread is looked at, standard deviations, and how much of it each stands for. */
+const LOOKED_AT: readonly (readonly [number, number])[] = [
+  [-Math.sqrt(3), 1 / 6],
+  [0, 2 / 3],
+  [Math.sqrt(3), 1 / 6],
+];
+
+/** Quantiles of health at a moment, percent, as fan of what may come. */
+export function healthQuantiles(
+  life: Life,
+  atMs: number,
+  nowMs: number,
+  shares: readonly number[],
+): number[] {
+  const years = yearsAt(life.aging, atMs);
+  const ahead = Math.max(0, (atMs - nowMs) / MS_PER_YEAR);
+  const spread = Math.sqrt(CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * ahead);
+  const some = life.nodes.flatMap((node, at) =>
+    LOOKED_AT.map(
+      ([off, share]) => [healthOf(node, years) + off * spread, (life.chances[at] ?? 0) * share] as const,
+    ),
+  );
+  return quantiles(some, shares);
+}
+
+/**
+ * Quantiles of the moment at which health crosses a line, ms UTC: each way’s own crossing, with how far a life wanders until then.
+ * It may lie in the past.
+ */
+export function crossingQuantiles(
+  { aging, nodes, chances }: Life,
+  linePct: number,
+  nowMs: number,
+  shares: readonly number[],
+): number[] {
+  const nowYears = yearsAt(aging, nowMs);
+  const some = nodes.flatMap((node, at) => {
+    const crossing = crossingOf(node, linePct);
+    const wanders = Math.sqrt(CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * Math.max(0, crossing - nowYears));
+    const spread = Math.min(MOST_SPREAD_YEARS, wanders / Math.abs(slopeOf(node, crossing)));
+    return LOOKED_AT.map(([off, share]) => [crossing + off * spread, (chances[at] ?? 0) * share] as const);
+  });
+  return quantiles(some, shares).map((years) => aging.fromMs + years * MS_PER_YEAR);
+}
+
+const MOST_SPREAD_YEARS = 2;
+
+/** Quantiles of weighted values. */
+function quantiles(
+  some: readonly (readonly [value: number, weight: number])[],
+  shares: readonly number[],
+): number[] {
+  const sorted = [...some].sort(([one], [other]) => one - other);
+  return shares.map((share) => {
+    let passed = 0;
+    for (const [value, weight] of sorted) {
+      passed += weight;
+      if (passed >= share) return value;
+    }
+    return sorted.at(-1)?.[0] ?? Number.NaN;
+  });
+}
+
+/** The chance that health is under a line at a moment. */
+export function chanceUnder({ aging, nodes, chances }: Life, linePct: number, atMs: number): number {
+  const years = yearsAt(aging, atMs);
+  return nodes.reduce((sum, node, at) => sum + (healthOf(node, years) < linePct ? (chances[at] ?? 0) : 0), 0);
+}
