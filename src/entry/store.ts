@@ -3,6 +3,7 @@ import { uuidv7 } from 'uuidv7';
 import { newSite } from '@/core/exchange/site/site-sheet';
 import { changed } from '@/server/changes';
 import { clearUnfinished } from '@/server/clear-arrivals';
+import { keepOutlooksFresh } from '@/server/outlooks';
 import { seedDemo } from '@/store/demo/seed';
 import { EXPLANATIONS, type FaultKind, StoreFault } from '@/store/fault';
 import { openStore, type Store } from '@/store/open';
@@ -16,6 +17,8 @@ const shared = globalThis as typeof globalThis & {
   /** The same once it is open. */
   integraOpenStore?: Store;
   integraExchanging?: boolean;
+  /** Ends what keeps the outlooks of the open store up to date. */
+  integraOutlooks?: () => void;
 };
 
 /** The store of this process, opened and brought up to date on first use; tried again if that failed. */
@@ -37,6 +40,8 @@ async function open(): Promise<Store> {
   await theSite(store);
   if (demo) await seedDemo(store, Date.now());
   void clearUnfinished(store, processLog);
+  shared.integraOutlooks?.();
+  shared.integraOutlooks = keepOutlooksFresh({ store, settings: settings(), now: Date.now, log: processLog });
   shared.integraOpenStore = store;
   return store;
 }
@@ -57,6 +62,7 @@ export function storeIsWell(): boolean {
 export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
   const store = await theStore();
   shared.integraExchanging = true;
+  shared.integraOutlooks?.();
   try {
     await store.close();
     delete shared.integraStore;
@@ -71,6 +77,7 @@ export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
 
 /** Ends with the store: what was acknowledged is in the file itself, and the file can be copied. */
 export async function closeStore(): Promise<void> {
+  shared.integraOutlooks?.();
   const store = await shared.integraStore?.catch(() => null);
   await store?.close();
 }

@@ -1,5 +1,7 @@
 import type { BatterySpec } from '@/core/battery/battery';
 import type { BenchCard } from '@/core/exchange/views';
+import type { FleetLearned } from '@/core/history/fleet-learning';
+import { type OutlookAsked, type OutlookFigures, outlookFigures } from '@/core/history/kept-outlook';
 import { judgeRun } from '@/core/procedure/run-sheet';
 import { waitsUntilMs } from '@/core/procedure/waiting';
 import type { LabelSize } from '@/core/report/battery-tag';
@@ -58,8 +60,29 @@ async function addStretch(
   return addRows(job.file, job.stretch);
 }
 
+/** What is expected of some batteries, by id. */
+async function outlooks(
+  job: {
+    readonly asked: readonly OutlookAsked[];
+    readonly fleet: FleetLearned;
+    readonly nowMs: number;
+  },
+  _host: object,
+): Promise<(readonly [string, OutlookFigures])[]> {
+  return job.asked.map((one) => [one.history.id, outlookFigures(one, job.fleet, job.nowMs)] as const);
+}
+
 /** Everything that takes longer than a request may hold up the others. Each is given a job and whom it can ask. */
-export const TASKS = { readImport, readSite, writeSite, slip, labels, standing, addStretch } as const;
+export const TASKS = {
+  readImport,
+  readSite,
+  writeSite,
+  slip,
+  labels,
+  standing,
+  addStretch,
+  outlooks,
+} as const;
 
 export type TaskName = keyof typeof TASKS;
 export type JobOf<N extends TaskName> = Parameters<(typeof TASKS)[N]>[0];

@@ -7,6 +7,7 @@ import { isAlreadyThere, isRollback, Rollback } from '@/store/fault';
 import { addStretch, beginImport, importById, knownBatteries, setArrival } from '@/store/imports';
 import { instrumentNumber } from '@/store/instruments';
 import type { Store, Transaction } from '@/store/open';
+import { outdateArrival } from '@/store/outlooks';
 import type { PackedStretch } from '@/store/packed-rows';
 import { indexArrival } from '@/store/search';
 import { type Answer, refusedSaying } from './answer';
@@ -82,6 +83,7 @@ export async function arrive(
     await store.write(async (transaction) => {
       await finish(transaction);
       await setArrival(transaction, id, { ...ended.value, state: 'in' });
+      await outdateArrival(transaction, id);
     });
     return { ok: true, value: { ...record, ...ended.value, state: 'in' } };
   } catch (error) {

@@ -55,7 +55,7 @@ function poolFor(name: TaskName, bundle: string): Piscina {
  * stays here, where the store is. Without a bundle of threads, as in unit tests, it is done on the spot.
  */
 export async function offLoop<N extends TaskName>(
-  context: Context,
+  context: Pick<Context, 'settings'>,
   name: N,
   job: JobOf<N>,
   host: HostOf<N>,

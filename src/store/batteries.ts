@@ -5,6 +5,7 @@ import type { BatteryRecord } from '@/core/exchange/views';
 import { tidyLine } from '@/core/quantity/written-text';
 import type { Database, Store, Transaction } from './database';
 import { inSight } from './in-sight';
+import { outdate } from './outlooks';
 import { batteries } from './schema';
 import { countMatching, matchingIds, type Whereabouts } from './search';
 import { releaseTags } from './tags';
@@ -31,6 +32,7 @@ export function addBattery(
     const row = rowOf(battery, technicianId, nowMs);
     await releaseTags(transaction, [row.tagKey]);
     await transaction.insert(batteries).values(row);
+    await outdate(transaction, [battery.id]);
   });
 }
 
@@ -68,6 +70,7 @@ export function changeBattery(
       .update(batteries)
       .set({ ...changed, revision })
       .where(eq(batteries.id, battery.id));
+    await outdate(transaction, [battery.id]);
     return { kind: 'changed', revision };
   });
 }

@@ -7,9 +7,10 @@ import type { Problem } from '@/core/quantity/result';
 import type { Reading } from '@/core/steps/reading';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
+import { outdate } from './outlooks';
 import { Unreadable } from './packed-json';
 import { addReadings, readingsOfRuns, supersededFirst } from './readings';
-import { checkJudgements, runs } from './schema';
+import { checkJudgements, runs, slots } from './schema';
 
 /** A check with what was read in it. */
 export interface KeptCheck {
@@ -92,6 +93,20 @@ export async function finishCheckWith(
     .update(runs)
     .set({ finishedAtMs: finished.atMs, finishedById: finished.byId })
     .where(eq(runs.id, judgement.runId));
+  // What a check leaves open, or closes, wears the batteries that sit there or no longer.
+  await outdateSitting(transaction, judgement.runId);
+}
+
+async function outdateSitting(transaction: Transaction, runId: string): Promise<void> {
+  const rows = await transaction
+    .select({ batteryId: slots.batteryId })
+    .from(runs)
+    .innerJoin(slots, eq(slots.vehicleId, runs.vehicleId))
+    .where(and(eq(runs.id, runId), isNull(slots.toOn)));
+  await outdate(
+    transaction,
+    rows.map(({ batteryId }) => batteryId),
+  );
 }
 
 /** Opens a finished check again; what it came to stays. */

@@ -6,6 +6,7 @@ import { batteryOf, rowOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
+import { outdateArrival } from './outlooks';
 import { insertsOf, type PackedStretch } from './packed-rows';
 import { withReferences } from './references';
 import { assessments, batteries, imports, lots, readings, runs, technicians, traces } from './schema';
@@ -196,6 +197,7 @@ export async function takeBack(
     .set({ arrivalId: id })
     .where(and(eq(batteries.importId, id), isNull(batteries.arrivalId), notExists(testedSince)));
   await setArrival(transaction, id, { ...undone, state: 'taken_back' });
+  await outdateArrival(transaction, id);
 }
 
 /** The rules that the runs of an import were judged by: all of them by the same; undefined where it has none in sight. */

@@ -16,6 +16,10 @@ const KNOWN: readonly (readonly [begins: RegExp, why: string])[] = [
     /^(delete from|insert into) "technicians"/,
     'people come and go with an arrival that was stopped, once in years',
   ],
+  [
+    /^insert into outlooks .* from batteries/,
+    'whether anything was ever worked out of a battery is asked of each, when the server starts and when a file has come in',
+  ],
   [/^insert into "instruments"/, 'an instrument is added once, and then by readings that wait for none'],
 ];
 

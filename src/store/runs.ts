@@ -18,6 +18,7 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
+import { outdate } from './outlooks';
 import { READING_COLUMNS, readingsOfRuns } from './readings';
 import { withReference } from './references';
 import {
@@ -128,6 +129,7 @@ export async function finishWith(
     .update(runs)
     .set({ finishedAtMs: finished.atMs, finishedById: finished.byId, assessmentId: assessment.id })
     .where(eq(runs.id, assessment.runId));
+  await outdateOf(transaction, assessment.runId);
 }
 
 /** Opens a finished run again; its assessments stay. */
@@ -136,6 +138,13 @@ export async function reopen(transaction: Transaction, id: string): Promise<void
     .update(runs)
     .set({ finishedAtMs: null, finishedById: null, assessmentId: null })
     .where(eq(runs.id, id));
+  await outdateOf(transaction, id);
+}
+
+/** What is expected of the battery of a run is to be worked out anew. */
+async function outdateOf(transaction: Transaction, runId: string): Promise<void> {
+  const [run] = await transaction.select({ of: runs.batteryId }).from(runs).where(eq(runs.id, runId));
+  if (run?.of) await outdate(transaction, [run.of]);
 }
 
 /** Ids of the runs not finished yet, the newest first: there are as many as batteries on the bench. */

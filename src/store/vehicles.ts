@@ -7,6 +7,7 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { newestRuns } from './newest-runs';
+import { outdate } from './outlooks';
 import { batteries, slots, vehicles } from './schema';
 
 type KnownVehicle = Vehicle & { readonly revision: number };
@@ -186,6 +187,7 @@ export function moveBattery(store: Store, { batteryId, onDay, to, atMs, byId }: 
       if (who !== batteryId) await stands(who, fitted?.oldPlace ?? '');
     }
     await stands(batteryId, 'place' in to ? to.place : [vehicle?.name, to.name].filter(Boolean).join(', '));
+    await outdate(transaction, [batteryId]);
     if (!fitted) return true;
     const { slotId: id, vehicleId, name } = fitted;
     await transaction.insert(slots).values({ id, vehicleId, batteryId, name, fromOn: onDay, toOn: null });

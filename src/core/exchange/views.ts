@@ -9,6 +9,7 @@ import type { OwnReference, ReferenceReading } from '../battery/own-reference';
 import type { CheckBasis } from '../circuit/check-evidence';
 import type { OpenCaution } from '../circuit/open-cautions';
 import type { Visit, VisitsWithWork } from '../circuit/visit';
+import type { OutlookFigures } from '../history/kept-outlook';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
@@ -211,6 +212,11 @@ export interface BatteryStory {
   readonly firstTests: readonly ReferenceReading[];
   /** The site's day, YYYY-MM-DD. */
   readonly today: string;
+}
+
+/** What is expected of a battery, as it was worked out last. */
+export interface KeptOutlook extends OutlookFigures {
+  readonly madeAtMs: number;
 }
 
 /** A load test of which the course was recorded. */

@@ -64,28 +64,54 @@ function seasonOf(month: number, { duty, climate, south }: Strain): number {
   return COLD_MONTHS.has(here) ? season.cold : WARM_MONTHS.has(here) ? season.warm : season.else;
 }
 
-/** The chance that a unit fails within so many days from a moment on, over every way in which it may age. */
-export function failsWithin(
+/** The chances that a unit has failed by each of some days from a moment on, which rise; over every way in which it may age. */
+export function failsBy(
   { aging, nodes, chances }: Life,
   fromMs: number,
-  days: number,
+  days: readonly number[],
   strain: Strain,
-): number {
-  const steps = Math.max(1, Math.ceil(days / STEP_DAYS));
-  const stepDays = days / steps;
-  const moments = Array.from({ length: steps }, (_, step) => {
-    const atMs = fromMs + (step + 0.5) * stepDays * MS_PER_DAY;
-    return { years: (atMs - aging.fromMs) / MS_PER_YEAR, month: new Date(atMs).getUTCMonth() };
-  });
-  return nodes.reduce((sum, node, at) => {
+): number[] {
+  const stretches = stretchesTo(days, fromMs, aging.fromMs);
+  const failed = days.map(() => 0);
+  nodes.forEach((node, at) => {
     const chance = chances[at] ?? 0;
-    if (chance < LEAST_CHANCE) return sum;
-    const expected = moments.reduce((so, { years, month }) => {
+    let expected = 0;
+    for (const { years, month, lengthYears, ends } of stretches) {
       const age = Math.max(0, years + node.ageYears);
-      return so + (hazardAt(healthOf(node, years), age, month, strain) * stepDays) / 365.25;
-    }, 0);
-    return sum + chance * (1 - Math.exp(-expected));
-  }, 0);
+      expected += hazardAt(healthOf(node, years), age, month, strain) * lengthYears;
+      if (ends !== null) failed[ends] = (failed[ends] ?? 0) + chance * (1 - Math.exp(-expected));
+    }
+  });
+  return failed;
 }
 
-const LEAST_CHANCE = 1e-5;
+/** The chance that a unit fails within so many days from a moment on. */
+export const failsWithin = (life: Life, fromMs: number, days: number, strain: Strain): number =>
+  failsBy(life, fromMs, [days], strain)[0] ?? 0;
+
+/** A piece of the time ahead, by its middle: years into a life and the month; `ends` names the day that it leads up to. */
+interface Stretch {
+  readonly years: number;
+  readonly month: number;
+  readonly lengthYears: number;
+  readonly ends: number | null;
+}
+
+function stretchesTo(days: readonly number[], fromMs: number, lifeFromMs: number): Stretch[] {
+  let reached = 0;
+  return days.flatMap((day, ends) => {
+    const steps = Math.max(1, Math.ceil((day - reached) / STEP_DAYS));
+    const stepDays = (day - reached) / steps;
+    const before = reached;
+    reached = day;
+    return Array.from({ length: steps }, (_, step) => {
+      const atMs = fromMs + (before + (step + 0.5) * stepDays) * MS_PER_DAY;
+      return {
+        years: (atMs - lifeFromMs) / MS_PER_YEAR,
+        month: new Date(atMs).getUTCMonth(),
+        lengthYears: stepDays / 365.25,
+        ends: step === steps - 1 ? ends : null,
+      };
+    });
+  });
+}

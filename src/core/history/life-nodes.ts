@@ -48,8 +48,22 @@ const UNKNOWN_AGES: readonly (readonly [age: number, weight: number])[] = [
 /** How a unit’s years are counted: from when it was new, from when it came used, or from a moment at an age that nobody knows. */
 export type Beginning = 'new' | 'used' | 'unknown';
 
+/** Made once for each kind and beginning: a fleet has a dozen of them, and thousands of units of each. */
+const made = new Map<string, readonly LifeNode[]>();
+const MOST_MADE = 200;
+
 /** The ways in which a unit may age, before anything was read of it, by the scale of its kind’s length of life, years. */
-export function lifeNodes(scaleYears: number, beginning: Beginning): LifeNode[] {
+export function lifeNodes(scaleYears: number, beginning: Beginning): readonly LifeNode[] {
+  const key = `${scaleYears} ${beginning}`;
+  const known = made.get(key);
+  if (known) return known;
+  if (made.size >= MOST_MADE) made.clear();
+  const nodes = drawn(scaleYears, beginning);
+  made.set(key, nodes);
+  return nodes;
+}
+
+function drawn(scaleYears: number, beginning: Beginning): LifeNode[] {
   const [mean, sd] = beginning === 'new' ? [NEW_PCT, NEW_SD] : [USED_PCT, USED_SD];
   const ages = beginning === 'unknown' ? UNKNOWN_AGES : ([[0, 1]] as const);
   const nodes = SPREAD.flatMap(([at, startWeight]) =>

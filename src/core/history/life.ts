@@ -21,6 +21,7 @@ export interface Life {
 
 /** Degrees of freedom of a reading’s tail: one slip must not bend a life. */
 const TAIL = 4;
+const LEAST_CHANCE = 1e-5;
 /** What no life on a curve is nearer to than this, points, and how far it wanders from it in a year. A model of ours. */
 const CURVE_SD = 0.8;
 const WANDERS_A_YEAR = 1;
@@ -44,9 +45,13 @@ export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Lif
   const most = logs.reduce((best, log) => Math.max(best, log), Number.NEGATIVE_INFINITY);
   const raw = logs.map((log) => Math.exp(log - most));
   const all = raw.reduce((sum, one) => sum + one, 0);
+  // What is next to impossible is left out: most ways are, once a unit has been read a few times.
+  const left = raw.flatMap((one, at) => (one >= LEAST_CHANCE * all ? [at] : []));
+  const kept = left.reduce((sum, at) => sum + (raw[at] ?? 0), 0);
   return {
-    ...{ aging, nodes, chances: raw.map((one) => one / all), readings: readings.length },
-    evidence: most + Math.log(all),
+    ...{ aging, readings: readings.length, evidence: most + Math.log(all) },
+    nodes: left.flatMap((at) => nodes[at] ?? []),
+    chances: left.map((at) => (raw[at] ?? 0) / kept),
   };
 }
 

@@ -1,4 +1,4 @@
-import { failsWithin, type Strain } from './hazard';
+import { failsBy, type Strain } from './hazard';
 import { chanceUnder, crossingQuantiles, healthAt, type Life, slopeAt } from './life';
 import type { Segment } from './segments';
 
@@ -36,16 +36,13 @@ export function unitForecast(
   { life }: Pick<Segment, 'life'>,
   { nowMs, linePct, strain }: { readonly nowMs: number; readonly linePct: number; readonly strain: Strain },
 ): UnitForecast {
+  const [fails30 = 0, fails90 = 0, fails365 = 0] = failsBy(life, nowMs, [30, 90, 365], strain);
   return {
     nowMs,
     health: healthAt(life, nowMs),
     slope: slopeAt(life, nowMs),
     crossing: crossingOf(life, linePct, nowMs),
-    failsWithin: {
-      30: failsWithin(life, nowMs, 30, strain),
-      90: failsWithin(life, nowMs, 90, strain),
-      365: failsWithin(life, nowMs, 365, strain),
-    },
+    failsWithin: { 30: fails30, 90: fails90, 365: fails365 },
     below: chanceUnder(life, linePct, nowMs),
     readings: life.readings,
   };

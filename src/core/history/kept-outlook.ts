@@ -1,0 +1,53 @@
+import type { Verdict } from '../assessment/verdict';
+import type { FleetLearned, UnitHistory } from './fleet-learning';
+import { outlookOf } from './forecast-unit';
+import type { Strain } from './hazard';
+import { nextCheckMs } from './next-check';
+
+/** What is expected of a battery in figures: what lists are sorted by. */
+export interface OutlookFigures {
+  readonly healthPct: number;
+  readonly healthSdPct: number;
+  /** Points a year, negative where it falls. */
+  readonly slopePct: number;
+  readonly slopeSdPct: number;
+  /** When health crosses the house’s line: the ends of an interval that holds four of five, and its middle. */
+  readonly crossP10Ms: number | null;
+  readonly crossP50Ms: number | null;
+  readonly crossP90Ms: number | null;
+  readonly fails30: number;
+  readonly fails90: number;
+  readonly fails365: number;
+  readonly nextCheckMs: number | null;
+  /** Tests that it rests on; none: its kind’s alone. */
+  readonly tests: number;
+}
+
+/** A battery whose outlook is to be worked out, with what it has to bear and how its newest run counts. */
+export interface OutlookAsked {
+  readonly history: UnitHistory;
+  readonly strain: Strain;
+  readonly linePct: number;
+  readonly newest: { readonly verdict: Verdict; readonly atMs: number } | null;
+}
+
+/** What is expected of a battery at a moment, in figures. */
+export function outlookFigures(
+  { history, strain, linePct, newest }: OutlookAsked,
+  learned: FleetLearned,
+  nowMs: number,
+): OutlookFigures {
+  const { segments, forecast } = outlookOf(history, learned, { nowMs, linePct, strain });
+  const { health, slope, crossing, failsWithin } = forecast;
+  const life = segments.at(-1)?.life;
+  return {
+    ...{ healthPct: health.pct, healthSdPct: health.sd, slopePct: slope.pct, slopeSdPct: slope.sd },
+    ...{ crossP10Ms: whole(crossing.p10), crossP50Ms: whole(crossing.p50), crossP90Ms: whole(crossing.p90) },
+    ...{ fails30: failsWithin[30], fails90: failsWithin[90], fails365: failsWithin[365] },
+    nextCheckMs:
+      life && newest ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain }) : null,
+    tests: history.readings.length,
+  };
+}
+
+const whole = (atMs: number | null) => (atMs === null ? null : Math.max(0, Math.round(atMs)));

@@ -1,0 +1,89 @@
+import { uuidv7 } from 'uuidv7';
+import { outlookById } from '@/store/outlooks';
+import { granted } from './answers.test-support';
+import { correctBattery } from './batteries';
+import { keepOutlooksFresh, learnedHere, renewOutlooks } from './outlooks';
+import { finishRun, reopenRun } from './runs';
+import { newShop } from './shop.test-support';
+
+const { shop, technicianId, registered, started, captureAll, label } = newShop();
+const renew = () => renewOutlooks(shop.context);
+const outlook = (id: string) => shop.context.store.read((database) => outlookById(database, id));
+
+async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
+  const { battery, runId } = await started(extra);
+  const view = await captureAll(runId, 12.68, loadVolts);
+  const seenReadingIds = view.readings.map(({ id }) => id);
+  granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
+  return { id: battery.id, runId };
+}
+
+describe('what is expected of a battery', () => {
+  it('is worked out from its finished runs, and a weak one is expected to fail sooner', async () => {
+    const [good, weak] = [await tested(10.6), await tested(9.5)];
+    expect(await renew()).toBeGreaterThanOrEqual(2);
+    const [sound, worn] = [await outlook(good.id), await outlook(weak.id)];
+    expect(sound?.tests).toBe(1);
+    expect(sound?.healthPct).toBeGreaterThan(worn?.healthPct ?? 999);
+    expect(sound?.fails365).toBeLessThan(worn?.fails365 ?? 0);
+    expect(sound?.nextCheckMs).toBeGreaterThan(shop.context.now());
+    expect(await renew()).toBe(0);
+  });
+
+  it('is its kind’s while nothing was read of it, and says so', async () => {
+    const { id } = await registered({ fittedOn: '2025-06-01' });
+    await renew();
+    expect(await outlook(id)).toMatchObject({ tests: 0, nextCheckMs: null });
+  });
+
+  it('is worked out anew after another run, a run that was opened again, and a corrected label', async () => {
+    const { id, runId } = await tested(10.6);
+    await renew();
+    const first = await outlook(id);
+    const again = { runId, technicianId, readingId: uuidv7(), reason: 'wrong battery' };
+    granted(await reopenRun(shop.context, again));
+    expect(await renew()).toBe(1);
+    expect(await outlook(id)).toMatchObject({ tests: 0 });
+    const body = {
+      id,
+      technicianId,
+      label: label({ tag: `L-${id.slice(-6)}`, type: 'agm' }),
+      seenRevision: 1,
+    };
+    granted(await correctBattery(shop.context, body));
+    expect(await renew()).toBe(1);
+    expect((await outlook(id))?.crossP50Ms).not.toBe(first?.crossP50Ms);
+  });
+
+  it('says nothing of what these rules do not grade', async () => {
+    const { id } = await registered({ type: 'lithium' });
+    await renew();
+    expect(await outlook(id)).toBeUndefined();
+    expect(await renew()).toBe(0);
+  });
+
+  it('is kept up to date by itself, until that is ended', async () => {
+    const end = keepOutlooksFresh(shop.context);
+    const { id } = await tested(10.2);
+    const worked = () =>
+      new Promise<void>((done, failed) => {
+        const until = Date.now() + 20_000;
+        const look = async () => {
+          if ((await outlook(id))?.tests === 1) return done();
+          if (Date.now() > until) return failed(new Error('nothing was worked out'));
+          setTimeout(() => void look(), 20);
+        };
+        void look();
+      });
+    await worked();
+    end();
+    const { id: later } = await tested(10.1);
+    expect(await outlook(later)).toBeUndefined();
+  });
+});
+
+it('what a fleet of a handful says of itself is nothing', async () => {
+  await renew();
+  const learned = await shop.context.store.read(learnedHere);
+  expect(learned.leftovers.instrument.size).toBe(0);
+});

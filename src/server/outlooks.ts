@@ -1,0 +1,246 @@
+import 'server-only';
+import { setImmediate as turn } from 'node:timers/promises';
+import { type BatterySpec, specOf } from '@/core/battery/battery';
+import { crankingRating } from '@/core/battery/cranking-rating';
+import { dutyOf } from '@/core/battery/duty';
+import type { Climate } from '@/core/battery/length-of-life';
+import {
+  type FleetLearned,
+  learnFleet,
+  NOTHING_LEARNED,
+  type UnitHistory,
+} from '@/core/history/fleet-learning';
+import { NO_STRAIN, type Strain, type VehicleFaultOpen } from '@/core/history/hazard';
+import type { OutlookAsked } from '@/core/history/kept-outlook';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import type { Cause } from '@/core/vehicle/cause';
+import { usualCrankAmps } from '@/core/vehicle/engine';
+import type { Database, Store, Transaction } from '@/store/open';
+import {
+  keepLearned,
+  keepOutlooks,
+  learnedOf,
+  outdateAll,
+  outdated,
+  passOver,
+  type ReadBattery,
+  readBatteries,
+  readTwice,
+} from '@/store/outlooks';
+import { newestRules } from '@/store/rules';
+import { siteOf } from '@/store/sites';
+import { vehicleById, vehicleOfBattery } from '@/store/vehicles';
+import { onChange } from './changes';
+import { openCautions } from './check-cautions';
+import type { Log } from './context';
+import type { Settings } from './settings';
+import { offLoop } from './threads';
+
+/** Batteries that are worked out in one write: little enough for a capture to pass between two. */
+const AT_ONCE = 25;
+/** What a fleet says of itself is worked out anew after so long, and from so many units at most. */
+const LEARNED_FOR_MS = 24 * 3_600_000;
+const MOST_UNITS = 20_000;
+const UNITS_READ_AT_ONCE = 100;
+const FLEET = 'fleet';
+
+/** What keeps outlooks up to date: the store, a clock, and where what goes wrong is told. */
+export interface OutlookKeeper {
+  readonly settings: Settings;
+  readonly store: Store;
+  readonly now: () => number;
+  readonly log: Pick<Log, 'error'>;
+}
+
+/**
+ * Works out anew what is expected of batteries whose runs have changed, whenever something changes, one after another and
+ * between captures. Answers with what ends it.
+ */
+export function keepOutlooksFresh(keeper: OutlookKeeper): () => void {
+  let running = false;
+  let again = true;
+  let ended = false;
+  const run = async () => {
+    again = true;
+    if (running || ended) return;
+    running = true;
+    try {
+      while (again && !ended) {
+        again = false;
+        await renewOutlooks(keeper, () => !ended);
+      }
+    } catch (error) {
+      // It is tried again with the next change.
+      if (!ended) keeper.log.error(error);
+    } finally {
+      running = false;
+    }
+  };
+  void run();
+  const leave = onChange(() => void run());
+  return () => {
+    ended = true;
+    leave();
+  };
+}
+
+/**
+ * Works out everything that is out of date; answers with how many batteries that were.
+ * @param goesOn asked between stretches, with how many were done
+ */
+export async function renewOutlooks(
+  keeper: OutlookKeeper,
+  goesOn: (done: number) => boolean = () => true,
+): Promise<number> {
+  const { store, now } = keeper;
+  const fleet = await fleetLearned(keeper);
+  let done = 0;
+  for (;;) {
+    const ids = await store.read((database) => outdated(database, AT_ONCE));
+    if (ids.length === 0) return done;
+    const rules = await rulesNow(store);
+    const nowMs = now();
+    const asked = await store.read((database) => askedOf(database, ids, rules));
+    const made = await offLoop(keeper, 'outlooks', { asked, fleet, nowMs }, {});
+    const byId = new Map(made);
+    await store.write(async (transaction) => {
+      await keepOutlooks(
+        transaction,
+        made.map(([batteryId, figures]) => ({ batteryId, madeAtMs: nowMs, ...figures })),
+      );
+      await passOver(
+        transaction,
+        ids.filter((id) => !byId.has(id)),
+      );
+    });
+    done += ids.length;
+    if (!goesOn(done)) return done;
+    await turn();
+  }
+}
+
+/** The house rules of today; the standard ones where the house has none that can be read. */
+async function rulesNow(store: Store): Promise<HouseRules> {
+  return store.read(async (database) => {
+    const site = await siteOf(database);
+    const newest = site && (await newestRules(database, site.rulesId));
+    return newest ?? STANDARD_RULES;
+  });
+}
+
+/** What the fleet has said of itself: as it was worked out last, or anew where that is long ago. */
+async function fleetLearned({ store, now }: OutlookKeeper): Promise<FleetLearned> {
+  const known = await store.read((database) => learnedOf(database, FLEET));
+  const nowMs = now();
+  if (known && nowMs - known.madeAtMs < LEARNED_FOR_MS) return learnedFrom(known.value);
+  const units: UnitHistory[] = [];
+  let afterId = NO_ID;
+  while (units.length < MOST_UNITS) {
+    const ids = await readTwice(store, afterId, UNITS_READ_AT_ONCE);
+    if (ids.length === 0) break;
+    const read = await store.read((database) => readBatteries(database, ids));
+    units.push(...read.flatMap((one) => historyOf(one) ?? []));
+    afterId = ids.at(-1) ?? afterId;
+    await turn();
+  }
+  const learned = learnFleet(units, nowMs);
+  await store.write(async (transaction) => {
+    await keepLearned(transaction, FLEET, nowMs, plainOf(learned));
+    // What the fleet has said counts for every battery of it.
+    await outdateAll(transaction, known ? 'all' : 'missing');
+  });
+  return learned;
+}
+
+const NO_ID = '00000000-0000-0000-0000-000000000000';
+
+/** What was learned as plain records: maps go into no JSON. */
+function plainOf({ leftovers, lifeTimes }: FleetLearned) {
+  return {
+    instrument: [...leftovers.instrument],
+    technician: [...leftovers.technician],
+    season: [...leftovers.season],
+    lifeTimes: [...lifeTimes],
+  };
+}
+
+/** The same read again; nothing where it is of another shape, so that it is worked out anew. */
+export function learnedFrom(value: unknown): FleetLearned {
+  const kept = value as Partial<ReturnType<typeof plainOf>> | null;
+  if (!kept?.instrument || !kept.technician || !kept.season || !kept.lifeTimes) return NOTHING_LEARNED;
+  return {
+    leftovers: {
+      instrument: new Map(kept.instrument),
+      technician: new Map(kept.technician),
+      season: new Map(kept.season),
+    },
+    lifeTimes: new Map(kept.lifeTimes),
+  };
+}
+
+/** What this fleet has said of itself, as it was worked out last. */
+export async function learnedHere(database: Database | Transaction): Promise<FleetLearned> {
+  const known = await learnedOf(database, FLEET);
+  return known ? learnedFrom(known.value) : NOTHING_LEARNED;
+}
+
+/** A battery as the forecast knows it; null for one that these rules do not grade. */
+export function historyOf({ battery, readings }: ReadBattery, climate: Climate = 'mild'): UnitHistory | null {
+  const spec = specOf(battery);
+  if (!spec) return null;
+  return {
+    ...{ id: battery.id, readings },
+    kind: { construction: spec.construction, duty: dutyOf(spec), climate },
+    fittedMs: battery.fittedOn === null ? null : Date.parse(battery.fittedOn),
+  };
+}
+
+/** Some batteries with all that their outlooks are worked out from; those that these rules do not grade are left out. */
+async function askedOf(
+  database: Database | Transaction,
+  ids: readonly string[],
+  rules: HouseRules,
+): Promise<OutlookAsked[]> {
+  const asked: OutlookAsked[] = [];
+  for (const read of await readBatteries(database, ids)) {
+    const history = historyOf(read);
+    const spec = specOf(read.battery);
+    if (!history || !spec) continue;
+    const strain = await strainOf(database, read.battery.id, spec);
+    const linePct = strain.duty === 'deep_cycle' ? rules.capacity.retirePct : rules.health.retirePct;
+    asked.push({ history, strain, linePct, newest: read.newest });
+  }
+  return asked;
+}
+
+/** Cautions of a vehicle that wear its battery. */
+const WEARS: Readonly<Partial<Record<Cause, VehicleFaultOpen>>> = {
+  regulator_high: 'regulator_high',
+  parasitic_draw: 'parasitic_draw',
+  regulator_low: 'undercharged',
+  regulator_open: 'undercharged',
+  regulator_intermittent: 'undercharged',
+  alternator_weak: 'undercharged',
+  belt: 'undercharged',
+};
+
+/** What a battery has to bear where it sits. */
+async function strainOf(
+  transaction: Database | Transaction,
+  batteryId: string,
+  spec: BatterySpec,
+): Promise<Strain> {
+  const duty = dutyOf(spec);
+  const sits = await vehicleOfBattery(transaction, batteryId);
+  if (!sits) return { ...NO_STRAIN, duty };
+  const open = (await openCautions(transaction, sits.id)).flatMap(({ cause }) => WEARS[cause] ?? []);
+  const vehicle = await vehicleById(transaction, sits.id);
+  const rating = crankingRating(spec);
+  const amps = vehicle?.engine && vehicle.engine !== 'none' ? usualCrankAmps(vehicle.engine) : null;
+  const together = vehicle?.joined === 'parallel' ? 2 : 1;
+  return {
+    ...{ ...NO_STRAIN, duty, open: [...new Set(open)] },
+    reserve: rating && amps ? (together * rating.saeAmps) / amps : null,
+  };
+}

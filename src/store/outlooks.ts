@@ -1,0 +1,228 @@
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import type { Verdict } from '@/core/assessment/verdict';
+import { specOf } from '@/core/battery/battery';
+import { dutyOf } from '@/core/battery/duty';
+import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
+import type { HealthReading } from '@/core/history/health-reading';
+import { batteryOf } from './batteries';
+import type { Database, Store, Transaction } from './database';
+import { decodeAssessment } from './decode';
+import { inChunks } from './in-chunks';
+import { inSight } from './in-sight';
+import { Unreadable } from './packed-json';
+import { assessments, batteries, instruments, learned, outlooks, readings, runs } from './schema';
+import { NO_TRACES } from './traces';
+import { uuidBytes } from './uuid-column';
+
+/** A battery with what its finished runs have read of its health, and how the newest of them counts. */
+export interface ReadBattery {
+  readonly battery: BatteryRecord;
+  readonly readings: readonly HealthReading[];
+  readonly newest: { readonly verdict: Verdict; readonly atMs: number } | null;
+}
+
+/** Marks what is expected of some batteries as out of date. */
+export async function outdate(transaction: Transaction, batteryIds: readonly string[]): Promise<void> {
+  for (const some of inChunks(batteryIds)) {
+    await transaction
+      .insert(outlooks)
+      .values(some.map((batteryId) => ({ batteryId, stale: true })))
+      .onConflictDoUpdate({ target: outlooks.batteryId, set: { stale: true } });
+  }
+}
+
+/** Marks the batteries whose runs, or that themselves, came with an arrival or were taken back with it. */
+export async function outdateArrival(transaction: Transaction, id: string): Promise<void> {
+  const came = uuidBytes(id);
+  await transaction.run(
+    sql`insert into outlooks (battery_id, stale) select distinct battery_id, 1 from runs where (import_id = ${came} or arrival_id = ${came}) and battery_id is not null on conflict (battery_id) do update set stale = 1`,
+  );
+  await outdateAll(transaction, 'missing');
+}
+
+/** Marks every battery of which nothing was ever worked out, and all of them where the whole fleet has said something new. */
+export async function outdateAll(transaction: Transaction, also: 'missing' | 'all'): Promise<void> {
+  await transaction.run(
+    sql`insert into outlooks (battery_id, stale) select id, 1 from batteries where not exists (select 1 from outlooks where outlooks.battery_id = batteries.id)`,
+  );
+  if (also === 'all') await transaction.update(outlooks).set({ stale: true });
+}
+
+/** Some batteries of which what is expected is out of date. */
+export async function outdated(database: Database | Transaction, limit: number): Promise<string[]> {
+  const rows = await database
+    .select({ id: outlooks.batteryId })
+    .from(outlooks)
+    .where(eq(outlooks.stale, true))
+    .orderBy(asc(outlooks.batteryId))
+    .limit(limit);
+  return rows.map(({ id }) => id);
+}
+
+/** What was read of the health of some batteries: of those that work over hours, of their capacity. */
+export async function readBatteries(
+  database: Database | Transaction,
+  ids: readonly string[],
+): Promise<ReadBattery[]> {
+  const known = await database
+    .select()
+    .from(batteries)
+    .where(and(inArray(batteries.id, [...ids]), inSight(batteries.arrivalId)));
+  const rows = await database
+    .select({
+      ...{ batteryId: runs.batteryId, runId: runs.id, atMs: runs.finishedAtMs, technician: runs.startedById },
+      made: assessments,
+    })
+    .from(runs)
+    .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+    .where(and(inArray(runs.batteryId, [...ids]), isNotNull(runs.finishedAtMs), inSight(runs.arrivalId)))
+    .orderBy(asc(runs.finishedAtMs));
+  const named = await instrumentsOf(
+    database,
+    rows.map(({ runId }) => runId),
+  );
+  return known.map((row) => {
+    const battery = batteryOf(row);
+    const own = rows.filter(({ batteryId }) => batteryId === battery.id);
+    const last = own.at(-1);
+    return {
+      battery,
+      readings: own.flatMap(({ made, atMs, runId, technician }) => {
+        const told = toldBy(made, battery);
+        if (!told || atMs === null) return [];
+        return [{ ...told, atMs, technician, instrument: named.get(runId) ?? null }];
+      }),
+      newest: last
+        ? { verdict: last.made.override?.verdict ?? last.made.verdict, atMs: last.atMs ?? 0 }
+        : null,
+    };
+  });
+}
+
+function toldBy(
+  made: typeof assessments.$inferSelect,
+  battery: BatteryRecord,
+): Pick<HealthReading, 'pct' | 'sd' | 'celsius'> | null {
+  const read = decodeAssessment(made, NO_TRACES);
+  if (!read.ok) return null;
+  const { estimates } = read.value.assessment;
+  const spec = specOf(battery);
+  const hours = spec !== undefined && dutyOf(spec) === 'deep_cycle';
+  const capacity = estimates.capacity;
+  const told = hours
+    ? capacity && capacity.method === 'discharge' && !capacity.atLeast
+      ? { pct: capacity.pct, sd: capacity.sdPct }
+      : null
+    : { pct: made.healthPct, sd: made.healthSdPct };
+  if (!told || told.pct === null) return null;
+  return { pct: told.pct, sd: told.sd ?? UNSAID_SD, celsius: estimates.temperatureC };
+}
+
+/** Taken where a judgement of an early version says no uncertainty, points. */
+const UNSAID_SD = 8;
+
+/** What each run’s test of power was read with. */
+async function instrumentsOf(
+  database: Database | Transaction,
+  runIds: readonly string[],
+): Promise<Map<string, string>> {
+  const found = new Map<string, string>();
+  for (const some of inChunks(runIds)) {
+    const rows = await database
+      .select({ runId: readings.runId, name: instruments.name })
+      .from(readings)
+      .innerJoin(instruments, eq(instruments.number, readings.instrumentNumber))
+      .where(and(inArray(readings.runId, some), inArray(readings.kind, ['load', 'conductance'])))
+      .orderBy(asc(readings.takenAtMs));
+    for (const { runId, name } of rows) found.set(runId, name);
+  }
+  return found;
+}
+
+/** Keeps what is expected of some batteries; those that are there no longer are passed over. */
+export async function keepOutlooks(
+  transaction: Transaction,
+  some: readonly (KeptOutlook & { readonly batteryId: string })[],
+): Promise<void> {
+  for (const outlook of some) {
+    await transaction
+      .update(outlooks)
+      .set({ ...outlook, stale: false })
+      .where(eq(outlooks.batteryId, outlook.batteryId));
+  }
+}
+
+/** Takes some batteries off the list of those that are out of date: nothing can be said of them. */
+export async function passOver(transaction: Transaction, ids: readonly string[]): Promise<void> {
+  for (const some of inChunks(ids)) {
+    await transaction.update(outlooks).set({ stale: false }).where(inArray(outlooks.batteryId, some));
+  }
+}
+
+/** A row that was worked out has all its figures but those dates that lie beyond ten years, and a next check. */
+export const isWorkedOut = (
+  row: { readonly [K in keyof KeptOutlook]: KeptOutlook[K] | null },
+): row is KeptOutlook => row.madeAtMs !== null && row.healthPct !== null && row.tests !== null;
+
+/** What is expected of a battery, as it was worked out last; undefined where it was not yet. */
+export async function outlookById(
+  database: Database | Transaction,
+  batteryId: string,
+): Promise<KeptOutlook | undefined> {
+  return (await outlooksById(database, [batteryId])).get(batteryId);
+}
+
+export async function outlooksById(
+  database: Database | Transaction,
+  ids: readonly string[],
+): Promise<Map<string, KeptOutlook>> {
+  const rows = await database
+    .select()
+    .from(outlooks)
+    .where(and(inArray(outlooks.batteryId, [...ids]), isNotNull(outlooks.madeAtMs)));
+  return new Map(
+    rows.flatMap(({ batteryId, stale: _stale, ...row }) =>
+      isWorkedOut(row) ? [[batteryId, row] as const] : [],
+    ),
+  );
+}
+
+/** What the fleet has said of itself on a subject, and when; undefined where nothing was worked out. */
+export async function learnedOf(
+  database: Database | Transaction,
+  subject: string,
+): Promise<{ readonly madeAtMs: number; readonly value: unknown } | undefined> {
+  const [row] = await database.select().from(learned).where(eq(learned.subject, subject));
+  return row && !(row.value instanceof Unreadable) ? row : undefined;
+}
+
+export async function keepLearned(
+  transaction: Transaction,
+  subject: string,
+  madeAtMs: number,
+  value: unknown,
+): Promise<void> {
+  const row = { subject, madeAtMs, value };
+  await transaction.insert(learned).values(row).onConflictDoUpdate({ target: learned.subject, set: row });
+}
+
+/** Batteries with more than one finished run, by id after one of them: those that a fleet learns from. */
+export function readTwice(store: Store, afterId: string, limit: number): Promise<string[]> {
+  return store.read(async (database) => {
+    const rows = await database
+      .select({ id: runs.batteryId })
+      .from(runs)
+      .where(
+        and(
+          isNotNull(runs.batteryId),
+          sql`${runs.batteryId} > ${sql.param(afterId, runs.batteryId)}`,
+          isNotNull(runs.finishedAtMs),
+        ),
+      )
+      .groupBy(runs.batteryId)
+      .having(sql`count(*) > 1`)
+      .orderBy(asc(runs.batteryId))
+      .limit(limit);
+    return rows.flatMap(({ id }) => (id === null ? [] : [id]));
+  });
+}
