@@ -27,6 +27,7 @@ import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
+import { outlookStory } from './outlooks';
 import { rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -143,6 +144,7 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
   if (!battery) return undefined;
   const firstTests = (await store.read((database) => firstTestsOf(database, [battery]))).get(id) ?? [];
   const reference = ownReference(firstTests);
+  const rules = await rulesToday(context);
   return {
     battery: reference ? { ...battery, reference } : battery,
     firstTests,
@@ -151,7 +153,8 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
     loads: await loadsOfBattery(store, id, LOADS_SHOWN),
     slots: await slotsOfBattery(store, id),
     opened: openedAndLeft(await openVoltagesOfBattery(store, id, OPENED_READ)),
-    rules: await rulesToday(context),
+    rules,
+    outlook: await store.read((database) => outlookStory(database, id, rules, context.now())),
   };
 }
 

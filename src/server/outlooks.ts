@@ -4,14 +4,18 @@ import { type BatterySpec, specOf } from '@/core/battery/battery';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { dutyOf } from '@/core/battery/duty';
 import type { Climate } from '@/core/battery/length-of-life';
+import type { OutlookStory } from '@/core/exchange/views';
+import { fanOf } from '@/core/history/fan';
 import {
   type FleetLearned,
   learnFleet,
   NOTHING_LEARNED,
   type UnitHistory,
 } from '@/core/history/fleet-learning';
+import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN, type Strain, type VehicleFaultOpen } from '@/core/history/hazard';
-import type { OutlookAsked } from '@/core/history/kept-outlook';
+import { figuresOf, type OutlookAsked } from '@/core/history/kept-outlook';
+import { isTold } from '@/core/history/leftover';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Cause } from '@/core/vehicle/cause';
@@ -212,6 +216,43 @@ async function askedOf(
     asked.push({ history, strain, linePct, newest: read.newest });
   }
   return asked;
+}
+
+/** What is expected of one battery now, with what it rests on; null for one that these rules do not grade. */
+export async function outlookStory(
+  database: Database | Transaction,
+  batteryId: string,
+  rules: HouseRules,
+  nowMs: number,
+): Promise<OutlookStory | null> {
+  const [asked] = await askedOf(database, [batteryId], rules);
+  if (!asked) return null;
+  const learned = await learnedHere(database);
+  const outlook = outlookOf(asked.history, learned, { nowMs, ...asked });
+  const figures = figuresOf(outlook, asked);
+  const life = outlook.segments.at(-1)?.life;
+  const firstMs = asked.history.readings[0]?.atMs ?? nowMs;
+  return {
+    figures,
+    linePct: asked.linePct,
+    fan: life ? fanOf(life, firstMs - FAN_BEFORE_MS, nowMs, figures.crossP90Ms) : [],
+    anew: outlook.segments.flatMap(({ begunBy, fromMs }) =>
+      begunBy ? [{ atMs: fromMs, why: begunBy }] : [],
+    ),
+    takenOut: takenOutOf(asked.history, learned),
+    worn: asked.strain.open,
+  };
+}
+
+/** A fan begins so long before the first reading. */
+const FAN_BEFORE_MS = 30 * 86_400_000;
+
+/** What reads high or low for certain among what read this battery. */
+function takenOutOf({ readings }: UnitHistory, { leftovers }: FleetLearned) {
+  const names = new Set(readings.flatMap(({ instrument, technician }) => [instrument, technician]));
+  return [...leftovers.instrument]
+    .filter(([name, leftover]) => names.has(name) && isTold(leftover))
+    .map(([what, { pct }]) => ({ what, pct }));
 }
 
 /** Cautions of a vehicle that wear its battery. */

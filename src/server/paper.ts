@@ -3,7 +3,7 @@ import { tz } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { tagKey } from '@/core/battery/battery';
 import { tagSeries } from '@/core/battery/tag-series';
-import type { BatteryRecord } from '@/core/exchange/views';
+import type { BatteryRecord, RunView } from '@/core/exchange/views';
 import { type Result, succeed } from '@/core/quantity/result';
 import { type BatteryTag, batteryTag, blankTag, type LabelSize } from '@/core/report/battery-tag';
 import { checkLabel } from '@/core/report/check-label';
@@ -11,6 +11,8 @@ import { type Audience, type Slip, slipIn, slipOf } from '@/core/report/slip';
 import { batteriesByIds } from '@/store/batteries';
 import { batteriesOfImport, knownBatteries } from '@/store/imports';
 import { lotById } from '@/store/lots';
+import { newestRuns } from '@/store/newest-runs';
+import { outlookById, outlooksById } from '@/store/outlooks';
 import { newestVerdicts } from '@/store/runs';
 import { checkSlipView } from './checks';
 import type { Context } from './context';
@@ -36,7 +38,22 @@ export async function slipView(
 ): Promise<Slip | undefined> {
   const view = await runView(context, runId);
   const slip = view && slipOf(view, audience, await technicians(context), context.site);
-  return slip && slipIn(slip, context.site.temperatureUnit);
+  if (!view || !slip) return undefined;
+  const expectedMs = await nextCheckOf(context, view);
+  const dated =
+    expectedMs === null || slip.nextCheckMs === null ? slip : { ...slip, nextCheckMs: expectedMs };
+  return slipIn(dated, context.site.temperatureUnit);
+}
+
+/** When its own life says that a battery is to be looked at again, for the slip of its newest run; null for any other. */
+async function nextCheckOf({ store }: Context, { run, battery }: RunView): Promise<number | null> {
+  if (run.finishedAtMs === null) return null;
+  return store.read(async (database) => {
+    const newest = (await newestRuns(database, [battery.id])).get(battery.id);
+    if (newest?.runId !== run.id) return null;
+    const outlook = await outlookById(database, battery.id);
+    return outlook && outlook.madeAtMs >= newest.atMs ? outlook.nextCheckMs : null;
+  });
 }
 
 /** Where Integra answers, for codes that lead back: the site's address, else as the browser has called it. */
@@ -123,7 +140,15 @@ export async function labelsOf(context: Context, asked: LabelsAsked): Promise<Re
       found.map(({ id }) => id),
     ),
   );
-  const labels = found.map((battery) => batteryTag(battery, verdicts.get(battery.id) ?? null));
+  const expected = await store.read((database) =>
+    outlooksById(
+      database,
+      found.map(({ id }) => id),
+    ),
+  );
+  const labels = found.map((battery) =>
+    batteryTag(battery, verdicts.get(battery.id) ?? null, expected.get(battery.id)?.nextCheckMs ?? null),
+  );
   return succeed({ labels, inUse: [] });
 }
 

@@ -9,7 +9,10 @@ import type { OwnReference, ReferenceReading } from '../battery/own-reference';
 import type { CheckBasis } from '../circuit/check-evidence';
 import type { OpenCaution } from '../circuit/open-cautions';
 import type { Visit, VisitsWithWork } from '../circuit/visit';
+import type { FanPoint } from '../history/fan';
+import type { VehicleFaultOpen } from '../history/hazard';
 import type { OutlookFigures } from '../history/kept-outlook';
+import type { Break } from '../history/segments';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
@@ -210,6 +213,8 @@ export interface BatteryStory {
   readonly opened: Readonly<Record<string, readonly [foundVolts: number, leftVolts: number]>>;
   /** What its tests of its first half year came to, the oldest first. */
   readonly firstTests: readonly ReferenceReading[];
+  /** What is expected of it; null for what these rules do not grade. */
+  readonly outlook: OutlookStory | null;
   /** The site's day, YYYY-MM-DD. */
   readonly today: string;
 }
@@ -217,6 +222,18 @@ export interface BatteryStory {
 /** What is expected of a battery, as it was worked out last. */
 export interface KeptOutlook extends OutlookFigures {
   readonly madeAtMs: number;
+}
+
+/** What is expected of a battery, with what it rests on: its fan over time, and where its story begins anew. */
+export interface OutlookStory {
+  readonly figures: OutlookFigures;
+  readonly linePct: number;
+  readonly fan: readonly FanPoint[];
+  readonly anew: readonly { readonly atMs: number; readonly why: Break }[];
+  /** What was taken out of its readings, by what reads high or low; points. */
+  readonly takenOut: readonly { readonly what: string; readonly pct: number }[];
+  /** What is open on its vehicle and wears it. */
+  readonly worn: readonly VehicleFaultOpen[];
 }
 
 /** A load test of which the course was recorded. */

@@ -1,6 +1,6 @@
 import type { Verdict } from '../assessment/verdict';
 import type { FleetLearned, UnitHistory } from './fleet-learning';
-import { outlookOf } from './forecast-unit';
+import { outlookOf, type UnitOutlook } from './forecast-unit';
 import type { Strain } from './hazard';
 import { nextCheckMs } from './next-check';
 
@@ -32,12 +32,15 @@ export interface OutlookAsked {
 }
 
 /** What is expected of a battery at a moment, in figures. */
-export function outlookFigures(
+export function outlookFigures(asked: OutlookAsked, learned: FleetLearned, nowMs: number): OutlookFigures {
+  return figuresOf(outlookOf(asked.history, learned, { nowMs, ...asked }), asked);
+}
+
+/** An outlook as figures. */
+export function figuresOf(
+  { segments, forecast }: UnitOutlook,
   { history, strain, linePct, newest }: OutlookAsked,
-  learned: FleetLearned,
-  nowMs: number,
 ): OutlookFigures {
-  const { segments, forecast } = outlookOf(history, learned, { nowMs, linePct, strain });
   const { health, slope, crossing, failsWithin } = forecast;
   const life = segments.at(-1)?.life;
   return {

@@ -37,7 +37,12 @@ export interface NewestVerdict {
 }
 
 /** The label of a battery with the verdict of its newest finished run; null where it has none. */
-export function batteryTag(battery: BatteryRecord, newest: NewestVerdict | null): BatteryTag {
+export function batteryTag(
+  battery: BatteryRecord,
+  newest: NewestVerdict | null,
+  /** When it is to be looked at again, where its own life says so; else what its verdict does. */
+  expectedMs: number | null = null,
+): BatteryTag {
   const { tag, type, nominalVolts, ratings, c20Ah, rcMinutes, fittedOn } = battery;
   const [rating] = ratings;
   const figures = [
@@ -56,7 +61,7 @@ export function batteryTag(battery: BatteryRecord, newest: NewestVerdict | null)
         newest.over &&
         `Set by ${shortName(newest.over.by)}; computed: ${VERDICT_LABELS[newest.over.computed]}`,
     },
-    nextCheckMs: newest && nextCheckMs(newest.verdict, newest.atMs),
+    nextCheckMs: newest && (expectedMs ?? nextCheckMs(newest.verdict, newest.atMs)),
   };
 }
 

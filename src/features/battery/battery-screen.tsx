@@ -16,6 +16,7 @@ import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
 import { StartRun } from '@/ui/start-run';
+import { LifeCard } from './life-card';
 import { LoadTraces } from './load-traces';
 import { ReferenceCard } from './reference-card';
 import { RunTable } from './run-table';
@@ -57,13 +58,15 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
           graded: these rules are for lead-acid batteries only.
         </p>
       )}
+      {spec && story.outlook && dutyOf(spec) !== 'deep_cycle' && (
+        <LifeCard story={story} outlook={story.outlook} />
+      )}
       <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
         <div className="grid gap-5">
           <Identity battery={battery} rules={story.rules} />
           {spec && dutyOf(spec) !== 'deep_cycle' && <ReferenceCard story={story} />}
         </div>
         <div className="grid gap-5">
-          {spec && dutyOf(spec) !== 'deep_cycle' && <HealthOverTime story={story} />}
           {spec && dutyOf(spec) !== 'starting' && <CapacityOverTime story={story} />}
           <LoadTraces loads={story.loads} />
         </div>
@@ -211,29 +214,6 @@ function CapacityOverTime({ story }: { readonly story: BatteryStory }) {
         <p className="py-8 text-soft">No run has shown what it holds yet. A discharge does.</p>
       ) : (
         <HealthChart of="Capacity" points={points} servePct={servePct} retirePct={retirePct} />
-      )}
-    </section>
-  );
-}
-
-function HealthOverTime({ story }: { readonly story: BatteryStory }) {
-  const { servePct, retirePct } = story.rules.health;
-  const points = story.runs.flatMap(({ run, assessment }): HealthPoint[] => {
-    if (!assessment || assessment.healthPct === null || run.finishedAtMs === null) return [];
-    const { healthPct: pct, healthSdPct } = assessment;
-    const indicative = assessment.assessment.estimates.health?.indicative === true;
-    return [{ atMs: run.finishedAtMs, pct, sdPct: healthSdPct ?? 0, indicative }];
-  });
-  return (
-    <section aria-label="Health" className="sheet grid gap-2 p-4">
-      <h2 className="heading">
-        Health, % of {story.battery.reference ? 'what it had when new' : 'the rating'}, corrected for
-        temperature and charge
-      </h2>
-      {points.length === 0 ? (
-        <p className="py-8 text-soft">No run has shown its health yet. A load test does.</p>
-      ) : (
-        <HealthChart points={points} servePct={servePct} retirePct={retirePct} />
       )}
     </section>
   );
