@@ -34,7 +34,7 @@ import {
 } from '@/store/outlooks';
 import { newestRules } from '@/store/rules';
 import { siteOf } from '@/store/sites';
-import { vehicleById, vehicleOfBattery } from '@/store/vehicles';
+import { tagsOfVehicle, vehicleById, vehicleOfBattery } from '@/store/vehicles';
 import { onChange } from './changes';
 import { openCautions } from './check-cautions';
 import type { Log } from './context';
@@ -279,7 +279,9 @@ async function strainOf(
   const vehicle = await vehicleById(transaction, sits.id);
   const rating = crankingRating(spec);
   const amps = vehicle?.engine && vehicle.engine !== 'none' ? usualCrankAmps(vehicle.engine) : null;
-  const together = vehicle?.joined === 'parallel' ? 2 : 1;
+  // Joined side by side or one behind the other, all of a set turn the engine together.
+  const isJoined = vehicle?.joined === 'parallel' || vehicle?.joined === 'series';
+  const together = isJoined ? Math.max(1, (await tagsOfVehicle(transaction, sits.id)).length) : 1;
   return {
     ...{ ...NO_STRAIN, duty, open: [...new Set(open)] },
     reserve: rating && amps ? (together * rating.saeAmps) / amps : null,

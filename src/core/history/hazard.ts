@@ -39,14 +39,18 @@ const SEASONS: Readonly<Record<Climate, { cold: number; warm: number; else: numb
   mild: { cold: 8, warm: 0.05, else: 1 },
   hot: { cold: 0.3, warm: 0.05, else: 0.1 },
 };
-const MOST_A_YEAR = 40;
+/** Beyond these a reserve says that something is noted wrongly, not how often it fails. */
+const LEAST_RESERVE = 2.4;
+const MOST_RESERVE = 6;
+const withinReason = (reserve: number) => Math.min(MOST_RESERVE, Math.max(LEAST_RESERVE, reserve));
+const MOST_A_YEAR = 12;
 const MS_PER_DAY = 86_400_000;
 /** Steps in which time ahead is walked. */
 const STEP_DAYS = 15;
 
 /** Failures a year at a health, an age in years and a month, 0 to 11. */
 export function hazardAt(pct: number, ageYears: number, month: number, strain: Strain): number {
-  const felt = (pct * (strain.reserve ?? USUAL_RESERVE)) / USUAL_RESERVE;
+  const felt = (pct * withinReason(strain.reserve ?? USUAL_RESERVE)) / USUAL_RESERVE;
   const worn = BASE_A_YEAR * Math.exp((FALL_A_TEN * (REFERENCE_PCT - felt)) / 10);
   const strained = strain.open.reduce((times, fault) => times * VEHICLE_STRAIN[fault], 1);
   const sudden = SUDDEN_A_YEAR + SUDDEN_WITH_AGE * ageYears ** 2;

@@ -2,6 +2,7 @@ import { VERDICT_LABELS, type Verdict } from '../assessment/verdict';
 import { batteryTypeLabel } from '../battery/construction';
 import type { BatteryRecord } from '../exchange/views';
 import { nextCheckMs } from './next-check';
+import { ratingWords } from './rating-words';
 
 /** What a battery's own label says: enough to find it, to rate it and to know when to look at it again. */
 export interface BatteryTag {
@@ -43,17 +44,11 @@ export function batteryTag(
   /** When it is to be looked at again, where its own life says so; else what its verdict does. */
   expectedMs: number | null = null,
 ): BatteryTag {
-  const { tag, type, nominalVolts, ratings, c20Ah, rcMinutes, fittedOn } = battery;
-  const [rating] = ratings;
-  const figures = [
-    rating ? `${rating.amps} A ${rating.standard}` : '',
-    c20Ah === null ? '' : `${c20Ah} Ah`,
-    ratings.length === 0 && c20Ah === null && rcMinutes !== null ? `RC ${rcMinutes} min` : '',
-  ];
+  const { tag, type, nominalVolts, fittedOn } = battery;
   return {
     tag,
     line: `${batteryTypeLabel(type)} ${nominalVolts} V`,
-    rating: figures.filter((word) => word !== '').join(' · '),
+    rating: ratingWords(battery),
     fittedOn,
     verdict: newest && {
       ...{ verdict: newest.verdict, words: VERDICT_LABELS[newest.verdict], atMs: newest.atMs },

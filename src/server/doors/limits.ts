@@ -123,6 +123,7 @@ export const LIMITS: readonly RouteLimits[] = [
     ...record('POST', '/api/instruments'),
     ...{ body: 'lines', bytes: 8000 },
   },
+  paper('/api/fleet'),
   paper('/api/labels'),
   record('POST', '/api/lots'),
   list('PUT', '/api/lots/[id]'),

@@ -1,0 +1,10 @@
+import { answerWith } from '@/entry/answer-to';
+import { fleetCsv } from '@/server/fleet';
+import { asked, fileHeaders } from '@/server/http';
+
+export const GET = (request: Request) =>
+  answerWith(async (context) => {
+    const ask = (asked(request, 'ask') ?? 'failing').replace(/[^a-z]/g, '');
+    const text = await fleetCsv(context, ask);
+    return new Response(text, { headers: fileHeaders(`fleet-${ask}.csv`, 'text/csv; charset=utf-8') });
+  });

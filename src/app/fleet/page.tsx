@@ -1,0 +1,16 @@
+import type { Metadata } from 'next';
+import { contextHere } from '@/entry/context';
+import { FleetScreen } from '@/features/fleet/fleet-screen';
+import { rulesToday } from '@/server/rules';
+import { first, type Query } from '../first';
+import { answerOf } from './answer';
+
+export const metadata: Metadata = { title: 'Fleet' };
+export const dynamic = 'force-dynamic';
+
+export default async function FleetPage({ searchParams }: { readonly searchParams: Query }) {
+  const context = await contextHere();
+  const answer = await answerOf(context, 'first', first((await searchParams).after) ?? null);
+  const { health } = await rulesToday(context);
+  return <FleetScreen answer={answer} nowMs={context.now()} linePct={health.retirePct} />;
+}

@@ -1,0 +1,64 @@
+import type { Verdict } from '../assessment/verdict';
+import type { OpenCaution } from '../circuit/open-cautions';
+import type { Leftover } from '../history/leftover';
+import type { BatteryRecord, KeptOutlook } from './views';
+
+/** What a list of the fleet is ordered by. */
+export const FLEET_ORDERS = {
+  failing: 'Likeliest to fail',
+  crossing: 'First to wear out',
+  slope: 'Fastest to age',
+  check: 'First to be checked',
+} as const;
+export type FleetOrder = keyof typeof FLEET_ORDERS;
+
+/** A battery of the fleet with what is expected of it, where it is and how it stands. */
+export interface FleetRow {
+  readonly battery: BatteryRecord;
+  readonly outlook: KeptOutlook;
+  readonly vehicle: { readonly id: string; readonly name: string; readonly slot: string } | null;
+  readonly newest: { readonly runId: string; readonly atMs: number; readonly verdict: Verdict } | null;
+}
+
+/** A page of the fleet in an order; `next` is where the one after it begins, null at the end. */
+export interface FleetPage {
+  readonly rows: readonly FleetRow[];
+  readonly next: string | null;
+}
+
+/** Units of a kind that are wanted in a month. */
+export interface Wanted {
+  /** YYYY-MM. */
+  readonly month: string;
+  readonly type: string;
+  readonly rating: string;
+  readonly units: readonly { readonly id: string; readonly tag: string; readonly where: string }[];
+}
+
+/** What a vehicle has made of its batteries. */
+export interface WearingVehicle {
+  readonly id: string;
+  readonly name: string;
+  /** Batteries that left it, and the mean years that they sat in it. */
+  readonly gone: number;
+  readonly meanYears: number;
+  /** Against the whole fleet: under 1 it wears them out sooner. */
+  readonly times: number;
+  readonly cautions: readonly OpenCaution[];
+}
+
+/** A battery that stands unused, with what is left of its charge. */
+export interface IdleBattery {
+  readonly battery: BatteryRecord;
+  readonly readAtMs: number;
+  readonly readPct: number;
+  readonly nowPct: number;
+  readonly topUpByMs: number;
+}
+
+/** What reads high or low over the fleet. */
+export interface ReadsOff extends Leftover {
+  readonly what: 'instrument' | 'technician' | 'season';
+  readonly name: string;
+  readonly isTold: boolean;
+}

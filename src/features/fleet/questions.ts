@@ -1,0 +1,26 @@
+import type { FleetOrder } from '@/core/exchange/fleet-views';
+
+/** The questions that a lead asks of the fleet: each has an address of its own. */
+export const QUESTIONS = {
+  first: { label: 'What first', asks: 'Likeliest to fail within 90 days, all of the fleet' },
+  aging: { label: 'Aging fast', asks: 'Which units age fastest?' },
+  winter: { label: 'This winter', asks: 'Which will not last: first to cross the line' },
+  due: { label: 'Due', asks: 'Which are to be looked at next?' },
+  buy: { label: 'To buy', asks: 'What is wanted, month by month?' },
+  vehicles: { label: 'Hard on batteries', asks: 'Which vehicle wears its batteries out?' },
+  idle: { label: 'Idle', asks: 'What stands unused and needs a charge?' },
+  instruments: { label: 'Reads off', asks: 'Which instrument reads high, or low?' },
+} as const;
+export type Question = keyof typeof QUESTIONS;
+
+export const isQuestion = (word: string): word is Question => Object.hasOwn(QUESTIONS, word);
+
+/** The questions that are answered by the fleet in an order. */
+export const ORDER_OF: Readonly<Partial<Record<Question, FleetOrder>>> = {
+  first: 'failing',
+  aging: 'slope',
+  winter: 'crossing',
+  due: 'check',
+};
+
+export const addressOf = (question: Question) => (question === 'first' ? '/fleet' : `/fleet/${question}`);

@@ -1,0 +1,127 @@
+import Papa from 'papaparse';
+import { uuidv7 } from 'uuidv7';
+import { granted } from './answers.test-support';
+import { fleetCsv, fleetPage, idleBatteries, isFleetOrder, readsOff, wanted, wearingVehicles } from './fleet';
+import { renewOutlooks } from './outlooks';
+import { finishRun } from './runs';
+import { newShop } from './shop.test-support';
+import { keepVehicleAsked, moveBatteryAsked } from './vehicles';
+
+const { shop, technicianId, started, captureAll } = newShop();
+const DAY_MS = 86_400_000;
+
+async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
+  const { battery, runId } = await started({ place: '', ...extra });
+  const view = await captureAll(runId, 12.68, loadVolts);
+  const seenReadingIds = view.readings.map(({ id }) => id);
+  granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
+  return battery;
+}
+let serial = 0;
+async function vehicle() {
+  const known = { id: uuidv7(), name: `Tug ${++serial}`, class: 'boat', site: 'Quay' };
+  granted(await keepVehicleAsked(shop.context, { technicianId, vehicle: known, seenRevision: null }));
+  return known;
+}
+const day = (ago: number) => new Date(shop.context.now() - ago * DAY_MS).toISOString().slice(0, 10);
+const fitted = async (batteryId: string, vehicleId: string, ago: number) =>
+  granted(
+    await moveBatteryAsked(shop.context, {
+      ...{ technicianId, batteryId, onDay: day(ago) },
+      to: { slotId: uuidv7(), vehicleId, name: '' },
+    }),
+  );
+
+describe('the fleet', () => {
+  it('stands in each order, page by page, and what is scrapped stands aside', async () => {
+    const volts = [10.8, 10.5, 10.2, 9.9, 10.65, 10.35];
+    const units: { id: string; tag: string }[] = [];
+    for (const load of volts) units.push(await tested(load));
+    const scrapped = await tested(10.8, { place: 'Scrap pallet' });
+    const retired = await tested(8.2);
+    await renewOutlooks(shop.context);
+    const ids = new Set(units.map(({ id }) => id));
+    for (const order of ['failing', 'crossing', 'slope', 'check'] as const) {
+      const met: string[] = [];
+      let after: string | null = null;
+      do {
+        const page = await fleetPage(shop.context, order, after, 2);
+        met.push(...page.rows.map(({ battery }) => battery.id));
+        after = page.next;
+      } while (after !== null);
+      expect(new Set(met).size).toBe(met.length);
+      for (const id of ids) expect(met).toContain(id);
+      expect(met).not.toContain(scrapped.id);
+      expect(met).not.toContain(retired.id);
+    }
+    const { rows } = await fleetPage(shop.context, 'failing', null);
+    const fails = rows.map(({ outlook }) => outlook.fails90);
+    expect(fails).toEqual([...fails].sort((one, other) => other - one));
+    const aging = (await fleetPage(shop.context, 'slope', null)).rows.map(({ outlook }) => outlook.slopePct);
+    expect(aging).toEqual([...aging].sort((one, other) => one - other));
+    expect((await fleetPage(shop.context, 'failing', 'no place at all')).rows.length).toBe(rows.length);
+  });
+
+  it('says what is wanted, for where, and at once where it has crossed already', async () => {
+    const weak = await tested(8.9, { fittedOn: day(1500) });
+    const { id, name } = await vehicle();
+    await fitted(weak.id, id, 10);
+    await renewOutlooks(shop.context);
+    const all = await wanted(shop.context);
+    const mine = all.find(({ units }) => units.some((unit) => unit.id === weak.id));
+    expect(mine).toMatchObject({ month: day(0).slice(0, 7), type: 'Flooded, 12 V' });
+    expect(mine?.units.find((unit) => unit.id === weak.id)?.where).toBe(name);
+  });
+
+  it('names the vehicle that wears its batteries out', async () => {
+    const [hard, soft] = [await vehicle(), await vehicle()];
+    const spans = [
+      [hard.id, [700, 500, 300, 100]],
+      [soft.id, [1300, 700, 50]],
+    ] as const;
+    for (const [vehicleId, days] of spans) {
+      for (const ago of days) await fitted((await tested(10.6)).id, vehicleId, ago);
+    }
+    const worn = await wearingVehicles(shop.context);
+    const [one, other] = [hard, soft].map(({ id }) => worn.find((vehicle) => vehicle.id === id));
+    expect(one).toMatchObject({ gone: 3 });
+    expect(other).toMatchObject({ gone: 2 });
+    expect(one?.times).toBeLessThan(other?.times ?? 0);
+    expect(worn.indexOf(one as never)).toBeLessThan(worn.indexOf(other as never));
+  });
+
+  it('lists what stands unused by when it is to be charged again, and nothing that sits in a vehicle', async () => {
+    const [idle, sits] = [await tested(10.6), await tested(10.6)];
+    await fitted(sits.id, (await vehicle()).id, 1);
+    await renewOutlooks(shop.context);
+    const all = await idleBatteries(shop.context);
+    const mine = all.find(({ battery }) => battery.id === idle.id);
+    expect(mine?.nowPct).toBeLessThanOrEqual(mine?.readPct ?? 0);
+    expect(all.some(({ battery }) => battery.id === sits.id)).toBe(false);
+    const dates = all.map(({ topUpByMs }) => topUpByMs);
+    expect(dates).toEqual([...dates].sort((one, other) => one - other));
+  });
+
+  it('goes out as CSV, each question by itself', async () => {
+    for (const ask of [
+      'failing',
+      'slope',
+      'crossing',
+      'check',
+      'buy',
+      'vehicles',
+      'idle',
+      'instruments',
+      'no such',
+    ]) {
+      const { data, meta } = Papa.parse<Record<string, string>>(await fleetCsv(shop.context, ask), {
+        header: true,
+        skipEmptyLines: true,
+      });
+      expect(meta.fields?.length).toBeGreaterThan(3);
+      if (ask !== 'instruments') expect(data.length).toBeGreaterThan(0);
+    }
+    expect(isFleetOrder('constructor')).toBe(false);
+    expect(await readsOff(shop.context)).toEqual([]);
+  });
+});

@@ -1,0 +1,232 @@
+import 'server-only';
+import { specOf } from '@/core/battery/battery';
+import { batteryTypeLabel } from '@/core/battery/construction';
+import { csvText, defused } from '@/core/exchange/csv-text';
+import {
+  FLEET_ORDERS,
+  type FleetOrder,
+  type FleetPage,
+  type FleetRow,
+  type IdleBattery,
+  type ReadsOff,
+  type Wanted,
+  type WearingVehicle,
+} from '@/core/exchange/fleet-views';
+import type { BatteryRecord } from '@/core/exchange/views';
+import { chargeAfter, daysToTopUp } from '@/core/history/idle';
+import { isTold } from '@/core/history/leftover';
+import { ratingWords } from '@/core/report/rating-words';
+import type { Database } from '@/store/database';
+import { crossingBefore, type Expected, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
+import { newestRuns } from '@/store/newest-runs';
+import { slotsOfBatteries } from '@/store/vehicles';
+import { openCautions } from './check-cautions';
+import type { Context } from './context';
+import { learnedHere } from './outlooks';
+import { technicians } from './technicians';
+
+const PAGE = 50;
+const MS_PER_DAY = 86_400_000;
+/** What is bought is planned so far ahead, and from so many units at most. */
+const BUY_DAYS = 365;
+const MOST_WANTED = 5000;
+/** Batteries that left their vehicles within so many years tell how it wears them. */
+const WEAR_YEARS = 4;
+const LEAST_GONE = 2;
+const MOST_IDLE = 2000;
+/** Where stored batteries are taken to stand, °C. A rule of ours. */
+const STORE_C = 10;
+
+export const isFleetOrder = (word: string): word is FleetOrder => Object.hasOwn(FLEET_ORDERS, word);
+
+/** A page of the fleet in an order, from a place in it on. */
+export async function fleetPage(
+  context: Context,
+  order: FleetOrder,
+  after: string | null,
+  limit = PAGE,
+): Promise<FleetPage> {
+  return context.store.read(async (database) => {
+    const stretch = await fleetStretch(database, order, placeOf(after), limit + 1);
+    const some = stretch.slice(0, limit);
+    const last = some.at(-1);
+    const next = stretch.length > limit && last ? `${orderedBy(order, last)}_${last.battery.id}` : null;
+    return { rows: await rowsOf(context, database, some), next };
+  });
+}
+
+function orderedBy(order: FleetOrder, { outlook }: Expected): number {
+  const values = {
+    failing: outlook.fails90,
+    crossing: outlook.crossP50Ms,
+    slope: outlook.slopePct,
+    check: outlook.nextCheckMs,
+  };
+  return values[order] ?? 0;
+}
+
+/** The place in an order that an address names; null for the beginning, and for what is no place. */
+function placeOf(after: string | null): { readonly value: number; readonly id: string } | null {
+  const [, value = '', id = ''] = /^(-?[\d.e+-]+)_([0-9a-f-]{36})$/.exec(after ?? '') ?? [];
+  return id === '' || !Number.isFinite(Number(value)) ? null : { value: Number(value), id };
+}
+
+async function rowsOf(context: Context, database: Database, some: readonly Expected[]): Promise<FleetRow[]> {
+  const ids = some.map(({ battery }) => battery.id);
+  const newest = await newestRuns(database, ids);
+  const slots = await slotsOfBatteries(context.store, ids);
+  return some.map(({ battery, outlook }) => {
+    const sits = slots.get(battery.id)?.find(({ toOn }) => toOn === null);
+    return {
+      ...{ battery, outlook, newest: newest.get(battery.id) ?? null },
+      vehicle: sits ? { id: sits.vehicle.id, name: sits.vehicle.name, slot: sits.name } : null,
+    };
+  });
+}
+
+/** What is to be bought, month by month: units in vehicles by when they will have crossed the line. */
+export async function wanted(context: Context): Promise<Wanted[]> {
+  const nowMs = context.now();
+  const some = await context.store.read((database) =>
+    crossingBefore(database, nowMs + BUY_DAYS * MS_PER_DAY, MOST_WANTED),
+  );
+  const found = new Map<string, Wanted & { units: { id: string; tag: string; where: string }[] }>();
+  for (const { battery, outlook, vehicle } of some) {
+    // What has crossed already is wanted now.
+    const month = new Date(Math.max(nowMs, outlook.crossP50Ms ?? nowMs)).toISOString().slice(0, 7);
+    const [type, rating] = [kindWords(battery), ratingWords(battery)];
+    const key = JSON.stringify([month, type, rating]);
+    const one = found.get(key) ?? { month, type, rating, units: [] };
+    one.units.push({ id: battery.id, tag: battery.tag, where: vehicle });
+    found.set(key, one);
+  }
+  return [...found.values()].sort(
+    (one, other) => one.month.localeCompare(other.month) || other.units.length - one.units.length,
+  );
+}
+
+const kindWords = ({ type, nominalVolts }: BatteryRecord) => `${batteryTypeLabel(type)}, ${nominalVolts} V`;
+
+/** What vehicles have made of their batteries: those that wear them out soonest first. */
+export async function wearingVehicles(context: Context): Promise<WearingVehicle[]> {
+  const sinceOn = new Date(context.now() - WEAR_YEARS * 365.25 * MS_PER_DAY).toISOString().slice(0, 10);
+  return context.store.read(async (database) => {
+    const left = await leftSince(database, sinceOn);
+    const [gone, days] = left.reduce(([all, sum], one) => [all + one.gone, sum + one.days], [0, 0]);
+    if (gone === 0) return [];
+    const some: WearingVehicle[] = [];
+    for (const one of left.filter((vehicle) => vehicle.gone >= LEAST_GONE)) {
+      some.push({
+        ...{ id: one.vehicleId, name: one.name, gone: one.gone, meanYears: one.days / one.gone / 365.25 },
+        times: one.days / one.gone / (days / gone),
+        cautions: await openCautions(database, one.vehicleId),
+      });
+    }
+    return some.sort((one, other) => one.times - other.times);
+  });
+}
+
+/** Batteries that stand unused, those whose charge runs low first. */
+export async function idleBatteries(context: Context): Promise<IdleBattery[]> {
+  const nowMs = context.now();
+  const some = await context.store.read((database) => standingIdle(database, MOST_IDLE));
+  return some
+    .flatMap(({ battery, atMs, chargePct }): IdleBattery[] => {
+      const spec = specOf(battery);
+      if (!spec) return [];
+      const stored = { construction: spec.construction, celsius: STORE_C };
+      return [
+        {
+          ...{ battery, readAtMs: atMs, readPct: chargePct },
+          nowPct: chargeAfter(chargePct, (nowMs - atMs) / MS_PER_DAY, stored),
+          topUpByMs: atMs + daysToTopUp(chargePct, stored) * MS_PER_DAY,
+        },
+      ];
+    })
+    .sort((one, other) => one.topUpByMs - other.topUpByMs);
+}
+
+/** What reads high or low over the fleet: instruments, hands and seasons, the furthest off first. */
+export async function readsOff(context: Context): Promise<ReadsOff[]> {
+  const { leftovers } = await context.store.read(learnedHere);
+  const names = new Map((await technicians(context)).map(({ id, name }) => [id, name] as const));
+  return (['instrument', 'technician', 'season'] as const)
+    .flatMap((what) =>
+      [...leftovers[what]].map(([name, leftover]) => ({
+        ...{ what, name: names.get(name) ?? name, isTold: isTold(leftover), ...leftover },
+      })),
+    )
+    .sort((one, other) => Math.abs(other.pct) - Math.abs(one.pct));
+}
+
+const day = (atMs: number | null) => (atMs === null ? '' : new Date(atMs).toISOString().slice(0, 10));
+const fixed = (value: number, digits: number) => value.toFixed(digits);
+const MOST_ROWS = 100_000;
+
+/** The answer to a question as CSV. */
+export async function fleetCsv(context: Context, ask: string): Promise<string> {
+  switch (ask) {
+    case 'buy':
+      return csvText([
+        ['month', 'type', 'rating', 'count', 'tags'],
+        ...(await wanted(context)).map(({ month, type, rating, units }) => [
+          ...[month, type, rating, String(units.length), defused(units.map(({ tag }) => tag).join(' '))],
+        ]),
+      ]);
+    case 'vehicles':
+      return csvText([
+        ['vehicle', 'batteries_gone', 'mean_years', 'against_fleet', 'cautions'],
+        ...(await wearingVehicles(context)).map(({ name, gone, meanYears, times, cautions }) => [
+          ...[defused(name), String(gone), fixed(meanYears, 2), fixed(times, 2)],
+          cautions.map(({ text }) => text).join('; '),
+        ]),
+      ]);
+    case 'idle':
+      return csvText([
+        ['tag', 'place', 'read_at', 'read_pct', 'now_pct', 'top_up_by'],
+        ...(await idleBatteries(context)).map(({ battery, readAtMs, readPct, nowPct, topUpByMs }) => [
+          ...[
+            defused(battery.tag),
+            defused(battery.place),
+            day(readAtMs),
+            fixed(readPct, 0),
+            fixed(nowPct, 0),
+          ],
+          day(topUpByMs),
+        ]),
+      ]);
+    case 'instruments':
+      return csvText([
+        ['what', 'name', 'reads_off', 'sd', 'readings', 'told'],
+        ...(await readsOff(context)).map(({ what, name, pct, sd, readings, isTold: told }) => [
+          ...[what, defused(name), fixed(pct, 1), fixed(sd, 1), String(readings), told ? 'yes' : 'no'],
+        ]),
+      ]);
+    default: {
+      const order = isFleetOrder(ask) ? ask : 'failing';
+      const { rows } = await fleetPage(context, order, null, MOST_ROWS);
+      return csvText([
+        [
+          ...['tag', 'type', 'place', 'vehicle', 'verdict', 'soh_pct', 'soh_sd', 'slope_per_year'],
+          ...['cross_p10', 'cross_p50', 'cross_p90', 'fail_90d', 'fail_365d', 'next_check', 'tested_at'],
+        ],
+        ...rows.map(({ battery, outlook, vehicle, newest }) => [
+          ...[defused(battery.tag), battery.type, defused(battery.place), defused(vehicle?.name ?? '')],
+          ...[newest?.verdict ?? '', fixed(outlook.healthPct, 1), fixed(outlook.healthSdPct, 1)],
+          ...[
+            fixed(outlook.slopePct, 2),
+            day(outlook.crossP10Ms),
+            day(outlook.crossP50Ms),
+            day(outlook.crossP90Ms),
+          ],
+          ...[
+            fixed(outlook.fails90, 4),
+            fixed(outlook.fails365, 4),
+            day(outlook.nextCheckMs),
+            day(newest?.atMs ?? null),
+          ],
+        ]),
+      ]);
+    }
+  }
+}

@@ -1,0 +1,166 @@
+import {
+  and,
+  asc,
+  desc,
+  eq,
+  exists,
+  gte,
+  isNotNull,
+  isNull,
+  lt,
+  ne,
+  notExists,
+  or,
+  type SQL,
+  sql,
+} from 'drizzle-orm';
+import type { FleetOrder } from '@/core/exchange/fleet-views';
+import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
+import { batteryOf } from './batteries';
+import type { Database, Transaction } from './database';
+import { inSight } from './in-sight';
+import { isWorkedOut } from './outlooks';
+import { assessments, batteries, outlooks, runs, slots, vehicles } from './schema';
+
+/** Where what is gone is put. */
+export const SCRAP = 'Scrap pallet';
+
+/** A battery with what is expected of it. */
+export interface Expected {
+  readonly battery: BatteryRecord;
+  readonly outlook: KeptOutlook;
+}
+
+const ORDERED = {
+  failing: { by: outlooks.fails90, falling: true },
+  crossing: { by: outlooks.crossP50Ms, falling: false },
+  slope: { by: outlooks.slopePct, falling: false },
+  check: { by: outlooks.nextCheckMs, falling: false },
+} as const satisfies Record<FleetOrder, object>;
+
+/**
+ * A stretch of the fleet in an order, after a place in it. What is scrapped stands aside, and what sits nowhere and is not to be
+ * looked at again: retired, set apart, or never tested.
+ */
+export async function fleetStretch(
+  database: Database | Transaction,
+  order: FleetOrder,
+  after: { readonly value: number; readonly id: string } | null,
+  limit: number,
+): Promise<Expected[]> {
+  const { by, falling } = ORDERED[order];
+  const id = sql.param(after?.id ?? '', outlooks.batteryId);
+  const beyond: SQL | undefined =
+    after === null
+      ? undefined
+      : falling
+        ? sql`(${by}, ${outlooks.batteryId}) < (${after.value}, ${id})`
+        : sql`(${by}, ${outlooks.batteryId}) > (${after.value}, ${id})`;
+  const rows = await database
+    .select({ battery: batteries, outlook: outlooks })
+    .from(outlooks)
+    .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
+    .where(
+      and(
+        isNotNull(by),
+        isNotNull(outlooks.madeAtMs),
+        ne(batteries.place, SCRAP),
+        or(exists(sitting(database)), isNotNull(outlooks.nextCheckMs)),
+        inSight(batteries.arrivalId),
+        beyond,
+      ),
+    )
+    .orderBy(...(falling ? [desc(by), desc(outlooks.batteryId)] : [asc(by), asc(outlooks.batteryId)]))
+    .limit(limit);
+  return rows.flatMap(expectedOf);
+}
+
+/** Whether a battery sits in a vehicle now. */
+const sitting = (database: Database | Transaction) =>
+  database
+    .select({ one: sql`1` })
+    .from(slots)
+    .where(and(eq(slots.batteryId, batteries.id), isNull(slots.toOn)));
+
+function expectedOf(row: {
+  readonly battery: typeof batteries.$inferSelect;
+  readonly outlook: typeof outlooks.$inferSelect;
+}): Expected[] {
+  const { batteryId: _id, stale: _stale, ...outlook } = row.outlook;
+  return isWorkedOut(outlook) ? [{ battery: batteryOf(row.battery), outlook }] : [];
+}
+
+/** Units in a vehicle that will have crossed the line before a moment, by when. */
+export async function crossingBefore(
+  database: Database | Transaction,
+  untilMs: number,
+  limit: number,
+): Promise<(Expected & { readonly vehicle: string })[]> {
+  const rows = await database
+    .select({ battery: batteries, outlook: outlooks, vehicle: vehicles.name })
+    .from(outlooks)
+    .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
+    .innerJoin(slots, and(eq(slots.batteryId, outlooks.batteryId), isNull(slots.toOn)))
+    .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
+    .where(and(lt(outlooks.crossP50Ms, untilMs), ne(batteries.place, SCRAP), inSight(batteries.arrivalId)))
+    .orderBy(asc(outlooks.crossP50Ms), asc(outlooks.batteryId))
+    .limit(limit);
+  return rows.flatMap(({ vehicle, ...row }) => expectedOf(row).map((one) => ({ ...one, vehicle })));
+}
+
+/** How long batteries have sat in each vehicle that they have left again, since a day. */
+export async function leftSince(
+  database: Database | Transaction,
+  sinceOn: string,
+): Promise<
+  { readonly vehicleId: string; readonly name: string; readonly gone: number; readonly days: number }[]
+> {
+  return database
+    .select({
+      ...{ vehicleId: vehicles.id, name: vehicles.name },
+      gone: sql<number>`count(*)`,
+      days: sql<number>`sum(julianday(${slots.toOn}) - julianday(${slots.fromOn}))`,
+    })
+    .from(slots)
+    .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
+    .where(and(isNotNull(slots.toOn), gte(slots.toOn, sinceOn)))
+    .groupBy(vehicles.id)
+    .orderBy(asc(vehicles.name));
+}
+
+/** Batteries that sit in no vehicle, with the charge that their newest run left them at. */
+export async function standingIdle(
+  database: Database | Transaction,
+  limit: number,
+): Promise<{ readonly battery: BatteryRecord; readonly atMs: number; readonly chargePct: number }[]> {
+  const rows = await database
+    .select({ battery: batteries, atMs: runs.finishedAtMs, chargePct: assessments.chargePct })
+    .from(outlooks)
+    .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
+    .innerJoin(
+      runs,
+      and(
+        eq(runs.batteryId, batteries.id),
+        sql`${runs.id} = (select r.id from runs r where r.battery_id = ${batteries.id} and r.finished_at_ms is not null order by r.started_at_ms desc limit 1)`,
+      ),
+    )
+    .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+    .where(
+      and(
+        notExists(sitting(database)),
+        isNotNull(assessments.chargePct),
+        ne(batteries.place, SCRAP),
+        inSight(batteries.arrivalId),
+        or(
+          eq(assessments.verdict, 'serve'),
+          eq(assessments.verdict, 'watch'),
+          eq(assessments.verdict, 'charge'),
+        ),
+      ),
+    )
+    .orderBy(asc(runs.finishedAtMs))
+    .limit(limit);
+  return rows.flatMap(({ battery, atMs, chargePct }) =>
+    atMs === null || chargePct === null ? [] : [{ battery: batteryOf(battery), atMs, chargePct }],
+  );
+}
