@@ -12,6 +12,8 @@ const TESTS = [
   'core/assessment/levers.test',
   'core/assessment/load-result.test',
   'core/assessment/capacity-edges.test',
+  'core/assessment/capacity-words.test',
+  'core/assessment/finding-facts.test',
   'core/assessment/first-tests.test',
   'core/battery/own-reference.test',
   'core/assessment/measured-words.test',
