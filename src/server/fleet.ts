@@ -21,6 +21,7 @@ import { crossingBefore, type Expected, fleetStretch, leftSince, standingIdle } 
 import { newestRuns } from '@/store/newest-runs';
 import { slotsOfBatteries } from '@/store/vehicles';
 import { openCautions } from './check-cautions';
+import { coldCsv } from './cold';
 import type { Context } from './context';
 import { learnedHere } from './outlooks';
 import { technicians } from './technicians';
@@ -166,6 +167,8 @@ const MOST_ROWS = 100_000;
 /** The answer to a question as CSV. */
 export async function fleetCsv(context: Context, ask: string): Promise<string> {
   switch (ask) {
+    case 'cold':
+      return coldCsv(context);
     case 'buy':
       return csvText([
         ['month', 'type', 'rating', 'count', 'tags'],

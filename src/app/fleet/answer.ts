@@ -1,5 +1,6 @@
 import type { FleetAnswer } from '@/features/fleet/fleet-screen';
 import { ORDER_OF, type Question } from '@/features/fleet/questions';
+import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
 import { fleetPage, idleBatteries, readsOff, wanted, wearingVehicles } from '@/server/fleet';
 
@@ -10,6 +11,8 @@ export async function answerOf(
   after: string | null,
 ): Promise<FleetAnswer> {
   switch (question) {
+    case 'cold':
+      return { question, cold: await coldView(context) };
     case 'buy':
       return { question, wanted: await wanted(context) };
     case 'vehicles':

@@ -1,6 +1,8 @@
 import type { Verdict } from '../assessment/verdict';
 import type { OpenCaution } from '../circuit/open-cautions';
+import type { ReadyVehicle } from '../history/cold-start';
 import type { Leftover } from '../history/leftover';
+import type { Morning } from '../history/mornings';
 import type { BatteryRecord, KeptOutlook } from './views';
 
 /** What a list of the fleet is ordered by. */
@@ -54,6 +56,23 @@ export interface IdleBattery {
   readonly readPct: number;
   readonly nowPct: number;
   readonly topUpByMs: number;
+}
+
+/** A vehicle before a cold morning: what it carries, and what its engine asks. */
+export interface ColdVehicle {
+  readonly id: string;
+  readonly name: string;
+  readonly ready: ReadyVehicle;
+  /** Tags of its units, by id. */
+  readonly tags: Readonly<Record<string, string>>;
+  /** What it asks rests on a start that was measured, or on what its engine is. */
+  readonly measured: boolean;
+}
+
+/** The vehicles of the site and the mornings to come. */
+export interface ColdView {
+  readonly vehicles: readonly ColdVehicle[];
+  readonly mornings: readonly Morning[];
 }
 
 /** What reads high or low over the fleet. */

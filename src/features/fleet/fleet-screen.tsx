@@ -1,5 +1,13 @@
-import type { FleetPage, IdleBattery, ReadsOff, Wanted, WearingVehicle } from '@/core/exchange/fleet-views';
+import type {
+  ColdView,
+  FleetPage,
+  IdleBattery,
+  ReadsOff,
+  Wanted,
+  WearingVehicle,
+} from '@/core/exchange/fleet-views';
 import { IdleAnswer, InstrumentsAnswer, VehiclesAnswer, WantedAnswer } from './answers';
+import { ColdAnswer } from './cold-answer';
 import { FleetFrame } from './fleet-frame';
 import { FleetTable } from './fleet-table';
 import { addressOf, type Question } from './questions';
@@ -7,6 +15,7 @@ import { addressOf, type Question } from './questions';
 /** The answer to one of the questions. */
 export type FleetAnswer =
   | { readonly question: 'first' | 'aging' | 'winter' | 'due'; readonly page: FleetPage }
+  | { readonly question: 'cold'; readonly cold: ColdView }
   | { readonly question: 'buy'; readonly wanted: readonly Wanted[] }
   | { readonly question: 'vehicles'; readonly vehicles: readonly WearingVehicle[] }
   | { readonly question: 'idle'; readonly idle: readonly IdleBattery[] }
@@ -27,6 +36,8 @@ export function FleetScreen({
 
 function answered(answer: FleetAnswer, nowMs: number, linePct: number): React.ReactNode {
   switch (answer.question) {
+    case 'cold':
+      return <ColdAnswer cold={answer.cold} />;
     case 'buy':
       return <WantedAnswer wanted={answer.wanted} />;
     case 'vehicles':

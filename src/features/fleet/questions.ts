@@ -5,6 +5,7 @@ export const QUESTIONS = {
   first: { label: 'What first', asks: 'Likeliest to fail within 90 days, all of the fleet' },
   aging: { label: 'Aging fast', asks: 'Which units age fastest?' },
   winter: { label: 'This winter', asks: 'Which will not last: first to cross the line' },
+  cold: { label: 'Cold mornings', asks: 'What will not start when it is so cold?' },
   due: { label: 'Due', asks: 'Which are to be looked at next?' },
   buy: { label: 'To buy', asks: 'What is wanted, month by month?' },
   vehicles: { label: 'Hard on batteries', asks: 'Which vehicle wears its batteries out?' },

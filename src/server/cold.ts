@@ -1,0 +1,115 @@
+import 'server-only';
+import { specOf } from '@/core/battery/battery';
+import { crankingRating } from '@/core/battery/cranking-rating';
+import { ASSUMED_SHOP_C } from '@/core/circuit/check-evidence';
+import type { OpenCaution } from '@/core/circuit/open-cautions';
+import { csvText, defused } from '@/core/exchange/csv-text';
+import type { ColdVehicle, ColdView } from '@/core/exchange/fleet-views';
+import { coldMorning, demandTimes, type Known, type ReadyUnit } from '@/core/history/cold-start';
+import { simulatedMornings } from '@/core/history/mornings';
+import { usualCrankAmps } from '@/core/vehicle/engine';
+import type { Vehicle } from '@/core/vehicle/vehicle';
+import { type Carried, carried, crankedAmps } from '@/store/cold';
+import { openCautions } from './check-cautions';
+import type { Context } from './context';
+
+const DAYS = 7;
+/** What a battery is charged to in a vehicle that charges as it should, percent. A model of ours. */
+const IN_USE: Known = { value: 86, sd: 7 };
+/** The same where its vehicle drains it, or charges too little. */
+const DRAINED: Known = { value: 62, sd: 15 };
+const UNDERCHARGED: Known = { value: 70, sd: 12 };
+/** What nobody knows of an engine by its kind alone, and of one whose start was measured, of its current. */
+const BY_KIND_SD = 0.15;
+const MEASURED_SD = 0.06;
+
+/** Every vehicle with an engine before a cold morning, and the mornings of the week to come. */
+export async function coldView(context: Context): Promise<ColdView> {
+  const vehicles = await context.store.read(async (database) => {
+    const all = (await carried(database)).filter(
+      ({ vehicle }) => vehicle.engine && vehicle.engine !== 'none',
+    );
+    const cranked = await crankedAmps(
+      database,
+      all.map(({ vehicle }) => vehicle.id),
+    );
+    const ready: ColdVehicle[] = [];
+    for (const one of all) {
+      const cautions = await openCautions(database, one.vehicle.id);
+      ready.push(readyVehicle(one, cranked.get(one.vehicle.id), cautions));
+    }
+    return ready.filter(({ ready: { units } }) => units.length > 0);
+  });
+  return { vehicles, mornings: simulatedMornings(context.now(), DAYS) };
+}
+
+function readyVehicle(
+  { vehicle, units }: Carried,
+  cranked: { readonly amps: number; readonly celsius: number | null } | undefined,
+  cautions: readonly OpenCaution[],
+): ColdVehicle {
+  const charge = chargeWith(cautions);
+  const ready = units.flatMap(({ battery, outlook }): ReadyUnit[] => {
+    const spec = specOf(battery);
+    const rating = spec && crankingRating(spec);
+    if (!rating) return [];
+    return [
+      {
+        ...{ id: battery.id, saeAmps: rating.saeAmps, charge },
+        health: { value: outlook.healthPct, sd: outlook.healthSdPct },
+      },
+    ];
+  });
+  return {
+    ...{ id: vehicle.id, name: vehicle.name, measured: cranked !== undefined },
+    tags: Object.fromEntries(units.map(({ battery }) => [battery.id, battery.tag])),
+    ready: {
+      ...{
+        units: ready,
+        joined: ready.length > 1 ? (vehicle.joined ?? 'parallel') : 'single',
+        oil: 'mineral',
+      },
+      warmAmps: cranked ? measuredWarm(cranked) : byKind(vehicle),
+    },
+  };
+}
+
+function chargeWith(cautions: readonly OpenCaution[]): Known {
+  if (cautions.some(({ cause }) => cause === 'parasitic_draw')) return DRAINED;
+  const tooLittle = ['regulator_low', 'regulator_open', 'regulator_intermittent', 'alternator_weak', 'belt'];
+  return cautions.some(({ cause }) => tooLittle.includes(cause)) ? UNDERCHARGED : IN_USE;
+}
+
+/** What its own start took, brought warm. */
+function measuredWarm({ amps, celsius }: { readonly amps: number; readonly celsius: number | null }): Known {
+  const value = amps / demandTimes(celsius ?? ASSUMED_SHOP_C, 'mineral');
+  return { value, sd: MEASURED_SD * value };
+}
+
+/** What engines of its kind take, A of its own system: a system of twice the voltage takes half the current. */
+function byKind({ engine, systemVolts }: Vehicle): Known {
+  const value = (usualCrankAmps(engine ?? 'petrol_four') * 12) / (systemVolts ?? 12);
+  return { value, sd: BY_KIND_SD * value };
+}
+
+/** How each vehicle stands on the coldest morning of the week, as CSV. */
+export async function coldCsv(context: Context): Promise<string> {
+  const { vehicles, mornings } = await coldView(context);
+  const coldest = mornings.reduce((low, { lowC }) => Math.min(low, lowC), 40);
+  return csvText([
+    ['vehicle', 'celsius', 'chance_of_start', 'standing', 'help', 'unit', 'chance_after'],
+    ...vehicles
+      .map((vehicle) => ({ vehicle, morning: coldMorning(vehicle.ready, coldest) }))
+      .sort((one, other) => one.morning.chance - other.morning.chance)
+      .map(({ vehicle, morning }) => [
+        ...[
+          defused(vehicle.name),
+          String(coldest),
+          morning.chance.toFixed(3),
+          morning.standing,
+          morning.help,
+        ],
+        ...[defused(vehicle.tags[morning.unitId ?? ''] ?? ''), morning.after.toFixed(3)],
+      ]),
+  ]);
+}
