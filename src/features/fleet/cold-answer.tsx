@@ -5,7 +5,6 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ColdVehicle, ColdView } from '@/core/exchange/fleet-views';
 import { type ColdMorning, coldMorning } from '@/core/history/cold-start';
-import { chanceShown } from '@/core/history/outlook-words';
 import { dayWords } from '@/core/quantity/day';
 import { formatQuantity } from '@/core/quantity/format';
 import { fahrenheitFromCelsius } from '@/core/quantity/temperature';
@@ -99,6 +98,9 @@ export function ColdAnswer({ cold: { vehicles, mornings } }: { readonly cold: Co
   );
 }
 
+/** A chance of starting in whole percent: nobody needs it finer. */
+const startShown = (chance: number) => formatQuantity(Math.round(100 * chance), '%');
+
 const NO_MORNING = { day: '', lowC: -10 };
 
 function Standing({
@@ -123,7 +125,7 @@ function Standing({
               href={`/vehicles/${id}`}
               className="mr-4 inline-block py-1 underline underline-offset-4"
             >
-              {name} <span className="figures text-soft">{chanceShown(morning.chance)}</span>
+              {name} <span className="figures text-soft">{startShown(morning.chance)}</span>
             </Link>
           ))}
         </p>
@@ -145,13 +147,13 @@ function Vehicle({ row: { vehicle, morning } }: { readonly row: Row }) {
       <Link href={`/vehicles/${vehicle.id}`} className="font-semibold underline underline-offset-4">
         {vehicle.name}
       </Link>
-      <span className="figures text-2xl font-semibold">{chanceShown(morning.chance)}</span>
+      <span className="figures text-2xl font-semibold whitespace-nowrap">{startShown(morning.chance)}</span>
       <span>
         {helpWords(morning, unitId === null ? null : (vehicle.tags[unitId] ?? null))}
         {help !== 'none_helps' && (
           <>
             {' '}
-            Then <span className="figures font-semibold">{chanceShown(after)}</span>.
+            Then <span className="figures font-semibold">{startShown(after)}</span>.
           </>
         )}
         {!vehicle.measured && (

@@ -17,7 +17,7 @@ const HEADINGS = [
   'Health',
   'A year',
   'Crosses the line',
-  'Fails in 90 days',
+  'Fails, 90 d',
   'Next check',
   'Last test',
 ];
@@ -46,7 +46,7 @@ export function FleetTable({
   return (
     <>
       <div className="sheet overflow-x-auto">
-        <ListTable headings={HEADINGS} cellClass="px-3 py-2 whitespace-nowrap">
+        <ListTable headings={HEADINGS} cellClass="px-2.5 py-2 whitespace-nowrap">
           {rows.map((row) => (
             <Row key={row.battery.id} row={row} nowMs={nowMs} linePct={linePct} />
           ))}
@@ -93,7 +93,7 @@ function Row({
       <td className="p-0">
         <Link
           href={`/batteries/${battery.id}`}
-          className="flex min-h-14 flex-col justify-center px-3 whitespace-nowrap"
+          className="flex min-h-14 flex-col justify-center px-2.5 whitespace-nowrap"
         >
           <span className="figures font-semibold underline decoration-line-strong underline-offset-4">
             {battery.tag}
@@ -101,7 +101,7 @@ function Row({
           <span className="text-sm text-soft">{batteryTypeLabel(battery.type)}</span>
         </Link>
       </td>
-      <td className="max-w-56 px-3">
+      <td className="max-w-48 px-2.5">
         {vehicle ? (
           <Link href={`/vehicles/${vehicle.id}`} className="block truncate underline underline-offset-4">
             {vehicle.name}
@@ -111,34 +111,34 @@ function Row({
           <span className="block truncate text-soft">{battery.place || '–'}</span>
         )}
       </td>
-      <td className="px-3 whitespace-nowrap">
+      <td className="px-2.5 whitespace-nowrap">
         {newest ? <VerdictLabel verdict={newest.verdict} /> : <span className="text-soft">not tested</span>}
       </td>
-      <td className="px-3">
+      <td className="px-2.5">
         <HealthBar pct={outlook.healthPct} sdPct={outlook.healthSdPct} linePct={linePct} />
       </td>
-      <td className="figures px-3 text-right whitespace-nowrap">
+      <td className="figures px-2.5 text-right whitespace-nowrap">
         −{Math.max(0, -outlook.slopePct).toFixed(1)}
       </td>
-      <td className={clsx('px-3 whitespace-nowrap', isOver && 'font-semibold text-retire')}>
+      <td className={clsx('px-2.5 whitespace-nowrap', isOver && 'font-semibold text-retire')}>
         <Crossing outlook={outlook} />
       </td>
       <td
         className={clsx(
-          'figures px-3 text-right whitespace-nowrap',
+          'figures px-2.5 text-right whitespace-nowrap',
           outlook.fails90 >= LIKELY && 'font-semibold text-retire',
         )}
       >
         {chanceShown(outlook.fails90)}
       </td>
-      <td className={clsx('px-3 whitespace-nowrap', isDue && 'font-semibold text-warn')}>
+      <td className={clsx('px-2.5 whitespace-nowrap', isDue && 'font-semibold text-warn')}>
         {outlook.nextCheckMs === null ? (
           <span className="text-soft">–</span>
         ) : (
           <Moment atMs={outlook.nextCheckMs} as="day" />
         )}
       </td>
-      <td className="px-3 whitespace-nowrap">
+      <td className="px-2.5 whitespace-nowrap">
         {newest ? (
           <Link href={`/bench/${newest.runId}`} className="underline underline-offset-4">
             <Moment atMs={newest.atMs} as="day" />

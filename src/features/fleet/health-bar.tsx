@@ -18,14 +18,14 @@ export function HealthBar({
   const isBelow = pct < linePct;
   return (
     <span className="flex items-center gap-3">
-      <span className="figures w-24 shrink-0 text-right font-semibold whitespace-nowrap">
+      <span className="figures w-22 shrink-0 text-right font-semibold whitespace-nowrap">
         {formatQuantity(pct, '%')} <span className="font-normal text-soft">± {sdPct.toFixed(0)}</span>
       </span>
       <svg
         aria-hidden="true"
         viewBox="0 0 100 16"
         preserveAspectRatio="none"
-        className="h-4 w-20 shrink-0 overflow-visible"
+        className="h-4 w-16 shrink-0 overflow-visible"
       >
         <rect x="0" y="7" width="100" height="2" className="fill-line" />
         <line x1={at(linePct)} x2={at(linePct)} y1="1" y2="15" className="stroke-retire" strokeWidth="1" />

@@ -22,14 +22,14 @@ const MACHINES: Readonly<Record<VehicleClass, Machine>> = {
     joined: 'parallel',
   },
   bus: {
-    engine: 'diesel_light',
+    engine: 'petrol_six',
     regulator: 'computer',
     alternatorAmps: 140,
     systemVolts: 12,
     joined: 'parallel',
   },
   tractor: {
-    engine: 'diesel_light',
+    engine: 'petrol_eight',
     regulator: 'separate',
     alternatorAmps: 90,
     systemVolts: 12,
@@ -50,14 +50,14 @@ const MACHINES: Readonly<Record<VehicleClass, Machine>> = {
     joined: 'series',
   },
   generator: {
-    engine: 'diesel_light',
+    engine: 'petrol_six',
     regulator: 'internal',
     alternatorAmps: 60,
     systemVolts: 12,
     joined: 'parallel',
   },
   boat: {
-    engine: 'diesel_light',
+    engine: 'petrol_six',
     regulator: 'internal',
     alternatorAmps: 90,
     systemVolts: 12,
