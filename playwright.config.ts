@@ -3,7 +3,7 @@ import { CHROMIUM, CHROMIUM_ARGS } from './scripts/chromium.mjs';
 
 const report = process.env.INTEGRA_BROWSER_REPORT;
 
-const WITH_SAMPLE_DATA = /(files|rules|screens)\.spec\.ts$/;
+const WITH_SAMPLE_DATA = /(files|fleet|rules|screens)\.spec\.ts$/;
 const browser = {
   viewport: { width: 1280, height: 800 },
   launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },

@@ -7,7 +7,7 @@ import { isAlreadyThere, isRollback, Rollback } from '@/store/fault';
 import { addStretch, beginImport, importById, knownBatteries, setArrival } from '@/store/imports';
 import { instrumentNumber } from '@/store/instruments';
 import type { Store, Transaction } from '@/store/open';
-import { outdateArrival } from '@/store/outlooks';
+import { outdateArrival } from '@/store/outdate';
 import type { PackedStretch } from '@/store/packed-rows';
 import { indexArrival } from '@/store/search';
 import { type Answer, refusedSaying } from './answer';

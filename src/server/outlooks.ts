@@ -21,12 +21,11 @@ import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Cause } from '@/core/vehicle/cause';
 import { usualCrankAmps } from '@/core/vehicle/engine';
 import type { Database, Store, Transaction } from '@/store/open';
+import { outdateAll, outdated } from '@/store/outdate';
 import {
   keepLearned,
   keepOutlooks,
   learnedOf,
-  outdateAll,
-  outdated,
   passOver,
   type ReadBattery,
   readBatteries,

@@ -5,7 +5,7 @@ import type { BatteryRecord } from '@/core/exchange/views';
 import { tidyLine } from '@/core/quantity/written-text';
 import type { Database, Store, Transaction } from './database';
 import { inSight } from './in-sight';
-import { outdate } from './outlooks';
+import { outdate } from './outdate';
 import { batteries } from './schema';
 import { countMatching, matchingIds, type Whereabouts } from './search';
 import { releaseTags } from './tags';

@@ -7,7 +7,7 @@ import type { Problem } from '@/core/quantity/result';
 import type { Reading } from '@/core/steps/reading';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
-import { outdate } from './outlooks';
+import { outdate } from './outdate';
 import { Unreadable } from './packed-json';
 import { addReadings, readingsOfRuns, supersededFirst } from './readings';
 import { checkJudgements, runs, slots } from './schema';

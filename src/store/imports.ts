@@ -6,7 +6,7 @@ import { batteryOf, rowOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
-import { outdateArrival } from './outlooks';
+import { outdateArrival } from './outdate';
 import { insertsOf, type PackedStretch } from './packed-rows';
 import { withReferences } from './references';
 import { assessments, batteries, imports, lots, readings, runs, technicians, traces } from './schema';

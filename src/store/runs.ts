@@ -18,7 +18,7 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeReading } from './decode';
 import { inSight } from './in-sight';
-import { outdate } from './outlooks';
+import { outdate } from './outdate';
 import { READING_COLUMNS, readingsOfRuns } from './readings';
 import { withReference } from './references';
 import {

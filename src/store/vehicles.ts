@@ -7,7 +7,7 @@ import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { newestRuns } from './newest-runs';
-import { outdate } from './outlooks';
+import { outdate } from './outdate';
 import { batteries, slots, vehicles } from './schema';
 
 type KnownVehicle = Vehicle & { readonly revision: number };

@@ -1,0 +1,43 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import type { Database, Transaction } from './database';
+import { inChunks } from './in-chunks';
+import { outlooks } from './schema';
+import { uuidBytes } from './uuid-column';
+
+/** Marks what is expected of some batteries as out of date. */
+export async function outdate(transaction: Transaction, batteryIds: readonly string[]): Promise<void> {
+  for (const some of inChunks(batteryIds)) {
+    await transaction
+      .insert(outlooks)
+      .values(some.map((batteryId) => ({ batteryId, stale: true })))
+      .onConflictDoUpdate({ target: outlooks.batteryId, set: { stale: true } });
+  }
+}
+
+/** Marks the batteries whose runs, or that themselves, came with an arrival or were taken back with it. */
+export async function outdateArrival(transaction: Transaction, id: string): Promise<void> {
+  const came = uuidBytes(id);
+  await transaction.run(
+    sql`insert into outlooks (battery_id, stale) select distinct battery_id, 1 from runs where (import_id = ${came} or arrival_id = ${came}) and battery_id is not null on conflict (battery_id) do update set stale = 1`,
+  );
+  await outdateAll(transaction, 'missing');
+}
+
+/** Marks every battery of which nothing was ever worked out, and all of them where the whole fleet has said something new. */
+export async function outdateAll(transaction: Transaction, also: 'missing' | 'all'): Promise<void> {
+  await transaction.run(
+    sql`insert into outlooks (battery_id, stale) select id, 1 from batteries where not exists (select 1 from outlooks where outlooks.battery_id = batteries.id)`,
+  );
+  if (also === 'all') await transaction.update(outlooks).set({ stale: true });
+}
+
+/** Some batteries of which what is expected is out of date. */
+export async function outdated(database: Database | Transaction, limit: number): Promise<string[]> {
+  const rows = await database
+    .select({ id: outlooks.batteryId })
+    .from(outlooks)
+    .where(eq(outlooks.stale, true))
+    .orderBy(asc(outlooks.batteryId))
+    .limit(limit);
+  return rows.map(({ id }) => id);
+}
