@@ -49,6 +49,7 @@ const dots = trial.reliability
 writeFileSync(
   join(root, 'docs/forecasts.svg'),
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 400" font-family="sans-serif" font-size="12">
+<title>Chances of failing within 90 days: told against came</title>
 <rect width="400" height="400" fill="#fffef9"/>
 <line x1="40" y1="360" x2="360" y2="40" stroke="#b8ab8f"/>
 <path d="M40 40V360H360" fill="none" stroke="#1d2b33"/>

@@ -35,7 +35,6 @@ const PICTURES = [
   },
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)) },
-  { name: 'bench-hydrometer', take: (page) => openBench(page, 'FH-0110', () => readCells(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
   {
     name: 'bench-discharge',
@@ -46,6 +45,8 @@ const PICTURES = [
   },
   { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
+  { name: 'fleet', take: (page) => openFleet(page, '/fleet') },
+  { name: 'fleet-cold', take: (page) => openFleet(page, '/fleet/cold') },
   { name: 'vehicle', take: (page) => openVehicle(page, 'Crew van 6') },
   {
     name: 'check-circuit',
@@ -56,10 +57,6 @@ const PICTURES = [
   { name: 'lot', take: (page) => openRack(page) },
   { name: 'slip', size: { width: 1280, height: 1060 }, take: (page) => openSlip(page, 'FH-0112') },
   { name: 'files', take: (page) => bringReadings(page) },
-  {
-    name: 'reckoner',
-    take: (page) => page.goto(`${URL_ROOT}/reckoner?tool=conductance&value=6.2&celsius=5&by=value`),
-  },
   { name: 'practice', take: (page) => openCase(page) },
   {
     name: 'bench-phone',
@@ -110,6 +107,17 @@ async function takePicture(browser, { name, size = DESK, take }) {
   await context.close();
 }
 
+/** What is expected of batteries is worked out beside everything else: the fleet is opened until it is there. */
+async function openFleet(page, address) {
+  for (let turn = 0; turn < 60; turn++) {
+    await page.goto(`${URL_ROOT}/fleet`);
+    if ((await page.getByRole('row').count()) > 40) break;
+    await page.waitForTimeout(1000);
+  }
+  await page.goto(`${URL_ROOT}${address}`);
+  await page.getByRole('navigation', { name: 'Questions' }).waitFor();
+}
+
 async function scan(page, tag) {
   await page.getByLabel('Battery tag').fill(tag);
   await page.getByRole('button', { name: 'Find', exact: true }).click();
@@ -126,13 +134,6 @@ async function openBench(page, tag, then = async () => {}) {
 function sheetStep(page, name) {
   const sheet = page.getByRole('navigation', { name: 'Run sheet' });
   return sheet.getByRole('button').filter({ has: page.getByText(name, { exact: true }) });
-}
-
-async function readCells(page) {
-  await sheetStep(page, 'Hydrometer or cell probe').click();
-  const gravities = ['1.190', '1.195', '1.185', '1.130', '1.190', '1.195'];
-  for (const [index, gravity] of gravities.entries())
-    await page.getByLabel(`Cell ${index + 1}`).fill(gravity);
 }
 
 /** A case in the middle of its work. */

@@ -12,6 +12,8 @@ export const GUIDE_PAGES = {
   capacity: { title: 'Capacity', file: 'capacity.md' },
   vehicle: { title: 'Is it the battery at all?', file: 'vehicle-check.md' },
   causes: { title: 'How often the cause is right', file: 'vehicle-causes.md' },
+  life: { title: 'Health over time', file: 'health-over-time.md' },
+  forecasts: { title: 'How forecasts hold', file: 'forecasts.md' },
   accuracy: { title: 'How often it is right', file: 'accuracy.md' },
   opinion: { title: 'The second opinion', file: 'second-opinion.md' },
   model: { title: 'The physical model', file: 'physical-model.md' },

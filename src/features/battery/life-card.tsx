@@ -116,7 +116,10 @@ function Expected({ outlook: { figures, linePct, takenOut, worn } }: { readonly 
           ({ what, pct }) =>
             ` ${what} reads ${Math.abs(pct).toFixed(0)} points ${pct > 0 ? 'high' : 'low'} in this fleet: taken out.`,
         )}
-        {worn.map((fault) => ` Wears faster: ${OPEN_WORDS[fault]}.`)}
+        {worn.map((fault) => ` Wears faster: ${OPEN_WORDS[fault]}.`)}{' '}
+        <Link href="/guide/life" className="underline underline-offset-4">
+          How it is worked out
+        </Link>
       </p>
     </div>
   );

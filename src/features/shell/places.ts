@@ -25,4 +25,5 @@ export const BEGINNINGS = [
   { href: '/guide/day', label: 'Guide: a day at the bench' },
   { href: '/guide/verdict', label: 'Guide: how a verdict is reached' },
   { href: '/guide/vehicle', label: 'Guide: is it the battery at all?' },
+  { href: '/guide/life', label: 'Guide: health over time' },
 ] as const;
