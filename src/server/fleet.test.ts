@@ -1,6 +1,8 @@
 import Papa from 'papaparse';
 import { uuidv7 } from 'uuidv7';
 import { granted } from './answers.test-support';
+import { coldView } from './cold';
+import { comingUp } from './coming-up';
 import { fleetCsv, fleetPage, idleBatteries, isFleetOrder, readsOff, wanted, wearingVehicles } from './fleet';
 import { renewOutlooks } from './outlooks';
 import { finishRun } from './runs';
@@ -100,6 +102,36 @@ describe('the fleet', () => {
     expect(all.some(({ battery }) => battery.id === sits.id)).toBe(false);
     const dates = all.map(({ topUpByMs }) => topUpByMs);
     expect(dates).toEqual([...dates].sort((one, other) => one - other));
+  });
+
+  it('tells the Floor what is due, once its day has come', async () => {
+    const unit = await tested(10.6);
+    await renewOutlooks(shop.context);
+    const dueNow = async (days: number) =>
+      granted(await comingUp({ ...shop.context, now: () => shop.context.now() + days * DAY_MS }));
+    expect((await dueNow(0)).due.map(({ id }) => id)).not.toContain(unit.id);
+    const later = await dueNow(500);
+    expect(later.dueCount).toBeGreaterThan(0);
+    expect(later.due.length).toBeLessThanOrEqual(5);
+    expect(later.due.every(({ dueMs }) => dueMs <= shop.context.now() + 500 * DAY_MS)).toBe(true);
+    expect(later.atRisk).toEqual([]);
+  });
+
+  it('tells which vehicle the cold puts at risk, and what would help', async () => {
+    const worn = await tested(9.2, { fittedOn: day(1800) });
+    const id = uuidv7();
+    const known = { id, name: 'Plough 9', class: 'plough', site: 'Depot', engine: 'diesel_heavy' };
+    granted(await keepVehicleAsked(shop.context, { technicianId, vehicle: known, seenRevision: null }));
+    await fitted(worn.id, id, 3);
+    await renewOutlooks(shop.context);
+    const winter = { ...shop.context, now: () => Date.UTC(2027, 0, 14, 8) };
+    const coming = granted(await comingUp(winter));
+    expect(coming.atRisk.map(({ name }) => name)).toContain('Plough 9');
+    const { vehicles } = await coldView(winter);
+    const mine = vehicles.find((vehicle) => vehicle.id === id);
+    expect(mine).toMatchObject({ measured: false, tags: { [worn.id]: worn.tag } });
+    expect(mine?.ready.units).toHaveLength(1);
+    expect(await fleetCsv(winter, 'cold')).toContain('Plough 9');
   });
 
   it('goes out as CSV, each question by itself', async () => {

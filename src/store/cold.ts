@@ -56,6 +56,7 @@ export async function crankedAmps(
     .orderBy(desc(runs.startedAtMs));
   for (const { runId, vehicleId } of checks)
     if (vehicleId !== null && !newest.has(vehicleId)) newest.set(vehicleId, runId);
+  if (newest.size === 0) return new Map();
   const rows = await database
     .select(READING_COLUMNS)
     .from(readings)

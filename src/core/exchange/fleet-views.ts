@@ -1,6 +1,6 @@
 import type { Verdict } from '../assessment/verdict';
 import type { OpenCaution } from '../circuit/open-cautions';
-import type { ReadyVehicle } from '../history/cold-start';
+import type { Help, ReadyVehicle } from '../history/cold-start';
 import type { Leftover } from '../history/leftover';
 import type { Morning } from '../history/mornings';
 import type { BatteryRecord, KeptOutlook } from './views';
@@ -73,6 +73,26 @@ export interface ColdVehicle {
 export interface ColdView {
   readonly vehicles: readonly ColdVehicle[];
   readonly mornings: readonly Morning[];
+}
+
+/** What comes next on the Floor: the first of each, and how many there are. */
+export interface ComingUp {
+  readonly due: readonly {
+    readonly id: string;
+    readonly tag: string;
+    readonly where: string;
+    readonly dueMs: number;
+  }[];
+  readonly dueCount: number;
+  /** The coldest morning of the next days. */
+  readonly morning: Morning | null;
+  readonly atRisk: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly chance: number;
+    readonly help: Help;
+  }[];
+  readonly atRiskCount: number;
 }
 
 /** What reads high or low over the fleet. */

@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { LayingOut } from './laying-out';
 import { ScanField } from './scan-field';
 
+const ComingUp = dynamic(() => import('./coming-up').then((module) => module.ComingUp), { ssr: false });
 const FloorBoard = dynamic(() => import('./floor-board'), {
   ssr: false,
   loading: LayingOut,
@@ -16,6 +17,7 @@ export function FloorScreen(scan: React.ComponentProps<typeof ScanField>) {
       <h1 className="sr-only">Floor</h1>
       <ScanField {...scan} />
       <FloorBoard />
+      <ComingUp />
     </main>
   );
 }

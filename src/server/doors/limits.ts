@@ -112,6 +112,7 @@ export const LIMITS: readonly RouteLimits[] = [
   paper('/api/checks/[id]/label'),
   list('POST', '/api/checks/[id]/finish'),
   record('POST', '/api/checks/[id]/reopen'),
+  look('/api/coming-up'),
   look('/api/copies'),
   { ...record('POST', '/api/copies'), answerMs: HOUR_MS, perMinute: RATES.rare },
   { ...record('POST', '/api/copies/restore'), answerMs: HOUR_MS, perMinute: RATES.rare },

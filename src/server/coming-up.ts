@@ -1,0 +1,45 @@
+import 'server-only';
+import type { ComingUp } from '@/core/exchange/fleet-views';
+import { coldMorning } from '@/core/history/cold-start';
+import { succeed } from '@/core/quantity/result';
+import type { Answer } from './answer';
+import { coldView } from './cold';
+import type { Context } from './context';
+import { fleetPage } from './fleet';
+
+/** What the Floor tells of each: a hand has five fingers. */
+const TOLD = 5;
+/** So many that are overdue are counted; beyond them the fleet itself tells. */
+const COUNTED = 200;
+const DAYS_AHEAD = 2;
+
+/** What comes next on the Floor beside what lies on the bench: batteries that are due, and vehicles at risk in the cold. */
+export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
+  const nowMs = context.now();
+  const { rows } = await fleetPage(context, 'check', null, COUNTED);
+  const due = rows.filter(({ outlook }) => outlook.nextCheckMs !== null && outlook.nextCheckMs <= nowMs);
+  const { vehicles, mornings } = await coldView(context);
+  const coldest = mornings
+    .slice(0, DAYS_AHEAD)
+    .reduce<(typeof mornings)[number] | null>(
+      (low, one) => (low === null || one.lowC < low.lowC ? one : low),
+      null,
+    );
+  const atRisk =
+    coldest === null
+      ? []
+      : vehicles
+          .map(({ id, name, ready }) => ({ id, name, ...coldMorning(ready, coldest.lowC) }))
+          .filter(({ standing }) => standing !== 'starts')
+          .sort((one, other) => one.chance - other.chance);
+  return succeed({
+    due: due.slice(0, TOLD).map(({ battery, vehicle, outlook }) => ({
+      ...{ id: battery.id, tag: battery.tag, where: vehicle?.name ?? battery.place },
+      dueMs: outlook.nextCheckMs ?? nowMs,
+    })),
+    dueCount: due.length,
+    morning: coldest,
+    atRisk: atRisk.slice(0, TOLD).map(({ id, name, chance, help }) => ({ id, name, chance, help })),
+    atRiskCount: atRisk.length,
+  });
+}
