@@ -103,27 +103,14 @@ export function MeasuredEntry({
           )
         }
         before={
-          <>
-            {isDrop && segment && <Probes segment={segment} />}
-            {isDrop && segment && hasBothCurrents(segment) && (
-              <Choices
-                legend="Read while"
-                name="drop-state"
-                choices={DRAWN_BY}
-                chosen={drawnBy}
-                onChoose={setDrawnBy}
-              />
-            )}
-            {readByClamp(name) && (
-              <Choices
-                legend="The clamp gives"
-                name="clamp"
-                choices={CLAMP_CHOICES}
-                chosen={clamp}
-                onChoose={setClamp}
-              />
-            )}
-          </>
+          <HowItIsRead
+            name={name}
+            segment={segment}
+            drawnBy={drawnBy}
+            onDrawnBy={setDrawnBy}
+            clamp={clamp}
+            onClamp={setClamp}
+          />
         }
         after={
           <>
@@ -138,6 +125,48 @@ export function MeasuredEntry({
         }
       />
     </DraftPlace>
+  );
+}
+
+/** Where the probes go, by which current, and how the clamp says it. */
+function HowItIsRead({
+  name,
+  segment,
+  drawnBy,
+  onDrawnBy,
+  clamp,
+  onClamp,
+}: {
+  readonly name: MeasuredName;
+  readonly segment: Segment | null;
+  readonly drawnBy: ReturnType<typeof engineForDrop>;
+  readonly onDrawnBy: (engine: 'cranking' | 'fast') => void;
+  readonly clamp: Clamp;
+  readonly onClamp: (clamp: Clamp) => void;
+}) {
+  const across = name === 'drop_v' ? segment : null;
+  return (
+    <>
+      {across && <Probes segment={across} />}
+      {across && hasBothCurrents(across) && (
+        <Choices
+          legend="Read while"
+          name="drop-state"
+          choices={DRAWN_BY}
+          chosen={drawnBy === 'cranking' ? 'cranking' : 'fast'}
+          onChoose={onDrawnBy}
+        />
+      )}
+      {readByClamp(name) && (
+        <Choices
+          legend="The clamp gives"
+          name="clamp"
+          choices={CLAMP_CHOICES}
+          chosen={clamp}
+          onChoose={onClamp}
+        />
+      )}
+    </>
   );
 }
 

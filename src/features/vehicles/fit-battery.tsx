@@ -18,40 +18,16 @@ import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 
 /** Puts a battery into a place of the vehicle: whoever held it leaves it that day. */
-export function FitBattery({ story: { vehicle, slots, today } }: { readonly story: VehicleStory }) {
-  const router = useRouter();
-  const { whoIsHere } = useSite();
+export function FitBattery({ story }: { readonly story: VehicleStory }) {
+  const { vehicle, slots } = story;
   const [tag, setTag] = useState('');
   const [name, setName] = useState(slots.find(({ toOn }) => toOn === null)?.name ?? '');
-  const [day, setDay] = useState(today);
+  const [day, setDay] = useState(story.today);
   const [oldPlace, setOldPlace] = useState<OldPlace>('Scrap pallet');
   const leaving = slots.find((slot) => slot.toOn === null && slot.name === name.trim());
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const [fitted, setFitted] = useState<string | null>(null);
-  const [question, setQuestion] = useState<string | null>(null);
-  const putIn = async () => {
-    const technicianId = whoIsHere();
-    if (technicianId === null) return;
-    const onDay = readDay(day);
-    if (onDay === null) return setProblems([problem('day', day, 'a day, such as 31 Jan 2026')]);
-    const found = await fetchAnswer<FoundBattery>(`/api/batteries/find?${new URLSearchParams({ tag })}`);
-    if ('unreachable' in found || !found.ok) return setProblems(problemsOf(found));
-    const battery = found.value.exact?.battery;
-    if (!battery) return setProblems([problem('tag', tag, 'the tag of a registered battery')]);
-    const doubt = doubtOf(battery, vehicle, leaving);
-    // Asked once: whoever presses again has read it.
-    if (doubt !== null && doubt !== question) return setQuestion(doubt);
-    setQuestion(null);
-    const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim(), oldPlace };
-    const reply = await send<{ id: string }>('/api/vehicles/move', {
-      ...{ technicianId, batteryId: battery.id, onDay, to },
-    });
-    setProblems(problemsOf(reply));
-    if ('unreachable' in reply || !reply.ok) return;
-    setFitted(battery.tag);
-    setTag('');
-    router.refresh();
-  };
+  const { putIn, problems, fitted, question } = useFitting(story, { tag, name, day, oldPlace, leaving }, () =>
+    setTag(''),
+  );
   return (
     <form
       className="grid gap-3"
@@ -122,6 +98,52 @@ export function FitBattery({ story: { vehicle, slots, today } }: { readonly stor
       </div>
     </form>
   );
+}
+
+interface Asked {
+  readonly tag: string;
+  readonly name: string;
+  readonly day: string;
+  readonly oldPlace: OldPlace;
+  /** What sits there now. */
+  readonly leaving: VehicleSlot | undefined;
+}
+
+/** Finds the battery, asks once about what speaks against it there, and moves it in. */
+function useFitting(
+  { vehicle }: VehicleStory,
+  { tag, name, day, oldPlace, leaving }: Asked,
+  onFitted: () => void,
+) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [fitted, setFitted] = useState<string | null>(null);
+  const [question, setQuestion] = useState<string | null>(null);
+  const putIn = async () => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const onDay = readDay(day);
+    if (onDay === null) return setProblems([problem('day', day, 'a day, such as 31 Jan 2026')]);
+    const found = await fetchAnswer<FoundBattery>(`/api/batteries/find?${new URLSearchParams({ tag })}`);
+    if ('unreachable' in found || !found.ok) return setProblems(problemsOf(found));
+    const battery = found.value.exact?.battery;
+    if (!battery) return setProblems([problem('tag', tag, 'the tag of a registered battery')]);
+    const doubt = doubtOf(battery, vehicle, leaving);
+    // Asked once: whoever presses again has read it.
+    if (doubt !== null && doubt !== question) return setQuestion(doubt);
+    setQuestion(null);
+    const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim(), oldPlace };
+    const reply = await send<{ id: string }>('/api/vehicles/move', {
+      ...{ technicianId, batteryId: battery.id, onDay, to },
+    });
+    setProblems(problemsOf(reply));
+    if ('unreachable' in reply || !reply.ok) return;
+    setFitted(battery.tag);
+    onFitted();
+    router.refresh();
+  };
+  return { putIn, problems, fitted, question };
 }
 
 type OldPlace = 'Scrap pallet' | 'Shelf';
