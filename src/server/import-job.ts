@@ -1,6 +1,7 @@
 import 'server-only';
 import { setImmediate as turn } from 'node:timers/promises';
-import type { ArrivalUnderWay, ImportRecord, ImportSource } from '@/core/exchange/views';
+import type { ImportRecord, ImportSource } from '@/core/exchange/arrival-views';
+import type { ArrivalUnderWay } from '@/core/exchange/views';
 import type { Problem, Result } from '@/core/quantity/result';
 import type { ImportHost, RowsBecome } from '@/heavy/read-import';
 import { isAlreadyThere, isRollback, Rollback } from '@/store/fault';

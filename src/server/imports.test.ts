@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7';
-import type { ImportRecord, LotRow } from '@/core/exchange/views';
+import type { ImportRecord, LotRow } from '@/core/exchange/arrival-views';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';

@@ -1,12 +1,12 @@
 import 'server-only';
 import { type TOptional, type TString, Type } from '@sinclair/typebox';
+import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { checkShape } from '@/core/exchange/check-shape';
 import { DATE_ORDERS, type DateOrder } from '@/core/exchange/import/dates';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
 import { FIXABLE_COLUMNS } from '@/core/exchange/import/mapping';
 import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
-import type { ImportRecord } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { importById, knownBatteries, listImports, takeBack, touchedSince } from '@/store/imports';
 import { type Answer, refused, refusedSaying } from './answer';

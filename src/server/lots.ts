@@ -1,6 +1,7 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { tagKey } from '@/core/battery/battery';
+import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/arrival-views';
 import { checkShape } from '@/core/exchange/check-shape';
 import { csvText, defusedEntry } from '@/core/exchange/csv-text';
 import type { RowBlock } from '@/core/exchange/import/import-blocks';
@@ -10,7 +11,6 @@ import { LotJudge, type LotJudgement } from '@/core/exchange/lot/judge-lot';
 import { lotCells, lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
 import { BLANK_GRADES, gradedCells } from '@/core/exchange/readings-csv/graded';
 import { LotNameSchema, LotRowsSchema, MOST_LOT_ROWS } from '@/core/exchange/site/records';
-import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/views';
 import { type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { TYPED } from '@/core/steps/typed';

@@ -1,7 +1,8 @@
 import { and, asc, count, desc, eq, exists, inArray, isNull, ne, notExists, or, sql } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
+import type { ArrivalState, ImportRecord } from '@/core/exchange/arrival-views';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
-import type { ArrivalState, BatteryRecord, ImportRecord } from '@/core/exchange/views';
+import type { BatteryRecord } from '@/core/exchange/views';
 import { batteryOf, rowOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';

@@ -1,5 +1,5 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
-import type { LotRecord, LotRow, LotSummary } from '@/core/exchange/views';
+import type { LotRecord, LotRow, LotSummary } from '@/core/exchange/arrival-views';
 import type { Database, Store, Transaction } from './database';
 import { lots } from './schema';
 

@@ -1,10 +1,11 @@
 import type { ChangedRun } from '../assessment/compare-history';
 import type { BatteryLabel } from '../battery/battery-label';
+import type { ImportRecord, LotSummary } from './arrival-views';
 import { csvText, defused } from './csv-text';
 import { APPENDED_COLUMNS, USED_COLUMNS } from './readings-csv/columns';
 import { gradedCells } from './readings-csv/graded';
 import { writeRow } from './readings-csv/write';
-import type { AssessmentRecord, ImportRecord, LotSummary } from './views';
+import type { AssessmentRecord } from './views';
 
 /** Columns of the list of batteries. Ratings stand in one cell, each with its standard. */
 export const BATTERY_COLUMNS = [

@@ -3,9 +3,9 @@
 import { FileUp } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { ENCODING_WORDS } from '@/core/exchange/import/encoding';
 import { holdsReadings } from '@/core/exchange/import/mapping';
-import type { ImportRecord } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';

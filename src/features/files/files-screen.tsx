@@ -2,8 +2,8 @@
 
 import { Download } from 'lucide-react';
 import { useState } from 'react';
+import type { ImportRecord } from '@/core/exchange/arrival-views';
 import type { CopyRecord } from '@/core/exchange/copies';
-import type { ImportRecord } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
 import { BringBatteries } from './bring-batteries';

@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { importsCsv } from '@/core/exchange/list-csv';
-import type { ImportRecord } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';

@@ -4,7 +4,7 @@ import { Download, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { uuidv7 } from 'uuidv7';
-import type { SiteTally } from '@/core/exchange/views';
+import type { SiteTally } from '@/core/exchange/arrival-views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, type Reply } from '@/ui/api';
 import { Button } from '@/ui/button';

@@ -1,4 +1,4 @@
-import type { ImportRecord } from '@/core/exchange/views';
+import type { ImportRecord } from '@/core/exchange/arrival-views';
 import type { Reply } from '@/ui/api';
 import { watchedReply } from './watched-reply';
 

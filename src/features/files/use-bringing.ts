@@ -1,11 +1,11 @@
 import { useReducer, useRef } from 'react';
 import { uuidv7 } from 'uuidv7';
+import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { chunksOf } from '@/core/exchange/import/chunks';
 import { decoded, encodingOf } from '@/core/exchange/import/encoding';
 import { firstRows } from '@/core/exchange/import/import-blocks';
 import { IMPORT_LIMITS, tooLarge } from '@/core/exchange/import/limits';
 import { mappedHeader } from '@/core/exchange/import/mapping';
-import type { ImportRecord } from '@/core/exchange/views';
 import { fail, type Problem, type Result, succeed } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { problemsOf } from '@/ui/api';

@@ -3,13 +3,13 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useCallback, useEffect, useRef } from 'react';
+import type { LotRow } from '@/core/exchange/arrival-views';
 import type { CellPlace } from '@/core/exchange/lot/edit-lot';
 import type { LotJudgement } from '@/core/exchange/lot/judge-lot';
 import type { LotOrder } from '@/core/exchange/lot/lot-sort';
 import { columnTitle } from '@/core/exchange/lot/lot-temperature';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
 import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
-import type { LotRow } from '@/core/exchange/views';
 import { useSite } from '@/ui/site';
 import type { GridActions } from './grid-actions';
 import { LotRowLine } from './lot-row';

@@ -3,11 +3,11 @@
 import { Printer, Tags } from 'lucide-react';
 import Link from 'next/link';
 import { useCallback, useMemo, useRef, useState } from 'react';
+import type { LotRecord } from '@/core/exchange/arrival-views';
 import type { CellPlace } from '@/core/exchange/lot/edit-lot';
 import { LOT_PLAN, type LotStep } from '@/core/exchange/lot/lot-grid';
 import { type LotOrder, ordered } from '@/core/exchange/lot/lot-sort';
 import { stepForWork, stepToMend, type WorkList } from '@/core/exchange/lot/lot-summary';
-import type { LotRecord } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button, buttonClass } from '@/ui/button';

@@ -1,7 +1,7 @@
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import type { LotRecord } from '@/core/exchange/arrival-views';
 import { LotJudge, type LotJudgement } from '@/core/exchange/lot/judge-lot';
-import type { LotRecord } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { problemsOf, send } from '@/ui/api';

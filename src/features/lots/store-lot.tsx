@@ -1,7 +1,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
-import type { ImportRecord, LotRecord } from '@/core/exchange/views';
+import type { ImportRecord, LotRecord } from '@/core/exchange/arrival-views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, type Reply, send } from '@/ui/api';
 import { Button } from '@/ui/button';

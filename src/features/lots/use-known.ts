@@ -2,9 +2,9 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { tagKey } from '@/core/battery/battery';
+import type { LotRow } from '@/core/exchange/arrival-views';
 import type { KnownBatteries } from '@/core/exchange/import/import-reader';
 import type { KnownBattery } from '@/core/exchange/import/known-battery';
-import type { LotRow } from '@/core/exchange/views';
 import { send } from '@/ui/api';
 
 const PAUSE_MS = 350;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { LotRecord, LotRow } from '@/core/exchange/views';
+import type { LotRecord, LotRow } from '@/core/exchange/arrival-views';
 import { send } from '@/ui/api';
 
 /** Where what was typed stands: with the server, on its way, kept here until the server answers, or overtaken. */

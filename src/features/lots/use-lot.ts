@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import type { LotRecord, LotRow } from '@/core/exchange/arrival-views';
 import {
   type CellPlace,
   filledWhereBlank,
@@ -14,7 +15,6 @@ import { changed, type LotHistory, newHistory, redone, undone } from '@/core/exc
 import { gradeGroups, workLists } from '@/core/exchange/lot/lot-summary';
 import { type Piece, readPiece, type Shown, withPiece } from '@/core/exchange/lot/paste-lot';
 import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
-import type { LotRecord, LotRow } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import type { TemperatureUnit } from '@/core/quantity/temperature';
 import type { HouseRules } from '@/core/rules/house-rules';

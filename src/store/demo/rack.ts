@@ -2,7 +2,7 @@ import { CONSTRUCTION_FACTS, type Construction } from '@/core/battery/constructi
 import { convertRating, type RatingStandard } from '@/core/battery/rating-standard';
 import { openCircuitVoltsAtCharge } from '@/core/correction/charge-from-open-circuit';
 import { loadVoltsAtHealth } from '@/core/correction/health-from-load';
-import type { LotRow } from '@/core/exchange/views';
+import type { LotRow } from '@/core/exchange/arrival-views';
 import type { Chance } from '@/core/quantity/chance';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 

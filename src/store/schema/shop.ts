@@ -10,8 +10,8 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
 import type { RatingStandard } from '@/core/battery/rating-standard';
+import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/arrival-views';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
-import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/views';
 import { keptJson } from '../packed-json';
 import { uuid } from '../uuid-column';
 import { moment, momentCheck, shape } from './columns';

@@ -1,7 +1,7 @@
 import { countedOn } from '../../battery/tag-series';
+import type { LotRow } from '../arrival-views';
 import type { UsedColumn } from '../readings-csv/columns';
 import { MOST_LOT_ROWS } from '../site/records';
-import type { LotRow } from '../views';
 
 /** A cell of the grid. */
 export interface CellPlace {

@@ -1,8 +1,8 @@
 import { tagKey } from '../../battery/battery';
 import { type Problem, problem } from '../../quantity/result';
 import type { HouseRules } from '../../rules/house-rules';
+import type { LotRow } from '../arrival-views';
 import { type GoodRow, ImportReader, type KnownBatteries } from '../import/import-reader';
-import type { LotRow } from '../views';
 import { isBlankRow, lotCells, lotHeader } from './lot-grid';
 
 /** How a row of the rack stands. */

@@ -1,8 +1,8 @@
 import type { StepId } from '../../assessment/step-id';
+import type { LotRow } from '../arrival-views';
 import type { CsvRows } from '../csv-blocks';
 import { USED_COLUMNS, type UsedColumn } from '../readings-csv/columns';
 import { type Header, readHeader } from '../readings-csv/header';
-import type { LotRow } from '../views';
 
 /** Steps of grading a rack, in working order: all batteries go through one before any goes on to the next. */
 export const LOT_STEPS = [

@@ -1,4 +1,4 @@
-import type { LotRow } from '../views';
+import type { LotRow } from '../arrival-views';
 
 /** A rack with the steps that can be taken back and those that can be done again. */
 export interface LotHistory {

@@ -1,6 +1,6 @@
 import { VERDICTS } from '../../assessment/verdict';
+import type { LotRow } from '../arrival-views';
 import type { UsedColumn } from '../readings-csv/columns';
-import type { LotRow } from '../views';
 import type { LotJudgement } from './judge-lot';
 
 /** What a rack's rows are put in order by, and which end comes first. */

@@ -4,8 +4,8 @@ import {
   fahrenheitFromCelsius,
   type TemperatureUnit,
 } from '../../quantity/temperature';
+import type { LotRow } from '../arrival-views';
 import { COLUMN_FACTS, type UsedColumn } from '../readings-csv/columns';
-import type { LotRow } from '../views';
 
 /** Whether a column of the grid holds a temperature, which a rack keeps in degrees Celsius. */
 const isTemperature = (column: UsedColumn) =>

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { type Result, succeed } from '../../quantity/result';
 import { STANDARD_RULES } from '../../rules/standard-rules';
+import type { LotRow } from '../arrival-views';
 import type { UsedColumn } from '../readings-csv/columns';
-import type { LotRow } from '../views';
 import { filledDown, filledWhereBlank, withCell, withMoreRows, withoutRow } from './edit-lot';
 import { LotJudge } from './judge-lot';
 import { LOT_PLAN, lotRows } from './lot-grid';

@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
 import { fail, problem, type Result, succeed } from '../../quantity/result';
 import type { TemperatureUnit } from '../../quantity/temperature';
+import type { LotRow } from '../arrival-views';
 import { suggestMapping } from '../import/mapping';
 import type { UsedColumn } from '../readings-csv/columns';
 import { MOST_LOT_ROWS } from '../site/records';
-import type { LotRow } from '../views';
 import { type CellPlace, put, withRows } from './edit-lot';
 import { LOT_COLUMNS } from './lot-grid';
 import { keptCell } from './lot-temperature';

@@ -7,8 +7,9 @@ import { STANDARD_RULES } from '../../rules/standard-rules';
 import { impossibleIn } from '../../steps/check-in-run';
 import { currentReadings } from '../../steps/current-readings';
 import type { Slot, Vehicle } from '../../vehicle/vehicle';
+import type { ImportRecord, LotRecord } from '../arrival-views';
 import { MOST_PROBLEMS } from '../check-shape';
-import type { BatteryRecord, ImportRecord, LotRecord, Technician } from '../views';
+import type { BatteryRecord, Technician } from '../views';
 import type { SiteBattery, SiteCheck, SiteRulesVersion, SiteRun } from './records';
 
 interface Told {

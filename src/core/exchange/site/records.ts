@@ -5,8 +5,8 @@ import { momentSchema } from '../../quantity/moment';
 import { HouseRulesSchema } from '../../rules/house-rules';
 import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../steps/reading';
 import { CAUSES } from '../../vehicle/cause';
+import type { LotRow } from '../arrival-views';
 import { USED_COLUMNS } from '../readings-csv/columns';
-import type { LotRow } from '../views';
 import { AssessmentSchema, EvidenceSchema } from './assessment-schema';
 
 /** Most batteries that one rack holds. */
