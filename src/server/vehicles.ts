@@ -6,11 +6,15 @@ import { uuidv7 } from 'uuidv7';
 import { workByVisit } from '@/core/circuit/visit';
 import { readVehicleList, writeVehicleList } from '@/core/exchange/check/vehicles-csv';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { VehicleInList, VehicleStory } from '@/core/exchange/views';
+import type { VehicleInList, VehicleSlot, VehicleStory } from '@/core/exchange/views';
+import { MS_PER_YEAR } from '@/core/history/health-reading';
+import { setAdvice, setWords } from '@/core/history/sets';
 import { problem, succeed } from '@/core/quantity/result';
 import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
 import { VehicleSchema } from '@/core/vehicle/vehicle';
 import { checksOfVehicle, newestChecks } from '@/store/checks';
+import type { Database, Transaction } from '@/store/open';
+import { outlooksById } from '@/store/outlooks';
 import {
   addVehicles,
   allVehicles,
@@ -97,9 +101,10 @@ export async function vehicleStory(context: Context, id: string): Promise<Vehicl
     const checks = await checksOfVehicle(database, id, MOST_SHOWN);
     const tests = await testsInVehicle(database, id, MOST_SHOWN);
     const visits = await visitsOfVehicle(database, id, MOST_SHOWN);
+    const slots = await slotsOfVehicle(database, id);
     return {
-      vehicle,
-      slots: await slotsOfVehicle(database, id),
+      ...{ vehicle, slots },
+      set: vehicle.joined === 'separate' ? null : await setOf(database, slots, context.now()),
       openCheckId: checks.find(({ finishedAtMs }) => finishedAtMs === null)?.runId ?? null,
       visit: visits.find(({ leftAtMs }) => leftAtMs === null) ?? null,
       work: workByVisit(visits, [...checks.map((check) => ({ kind: 'check' as const, ...check })), ...tests]),
@@ -107,6 +112,26 @@ export async function vehicleStory(context: Context, id: string): Promise<Vehicl
       today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
     };
   });
+}
+
+/** How the batteries that sit in a vehicle stand beside each other. */
+async function setOf(
+  database: Database | Transaction,
+  slots: readonly VehicleSlot[],
+  nowMs: number,
+): Promise<string | null> {
+  const held = slots.filter(({ toOn }) => toOn === null);
+  const expected = await outlooksById(
+    database,
+    held.map(({ battery }) => battery.id),
+  );
+  const units = held.flatMap(({ battery }) => {
+    const outlook = expected.get(battery.id);
+    if (!outlook || outlook.tests === 0) return [];
+    const ageYears = battery.fittedOn === null ? null : (nowMs - Date.parse(battery.fittedOn)) / MS_PER_YEAR;
+    return [{ id: battery.id, tag: battery.tag, healthPct: outlook.healthPct, ageYears }];
+  });
+  return setWords(setAdvice(units));
 }
 
 /** Registers a vehicle, or puts right what is known of it. */

@@ -96,6 +96,8 @@ export interface VehicleStory {
   /** The visit that it is on; null while it is out. */
   readonly visit: Visit | null;
   readonly work: VisitsWithWork<VisitWork>;
+  /** What is to be said of its batteries as a set; null where there is nothing. */
+  readonly set: string | null;
   readonly cautions: readonly OpenCaution[];
   readonly today: string;
 }

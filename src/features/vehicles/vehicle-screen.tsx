@@ -69,6 +69,9 @@ export function VehicleScreen({ story }: { readonly story: VehicleStory }) {
         <section aria-label="Batteries" className="sheet grid gap-4 p-4">
           <h2 className="heading">What it carries</h2>
           <SetDrawing slots={held} joined={vehicle.joined ?? null} />
+          {story.set && (
+            <p className="border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn">{story.set}</p>
+          )}
           {held.length === 0 ? (
             <p className="text-soft">No battery is noted in it.</p>
           ) : (
