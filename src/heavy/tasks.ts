@@ -1,6 +1,6 @@
 import type { BatterySpec } from '@/core/battery/battery';
 import type { BenchCard } from '@/core/exchange/views';
-import type { FleetLearned } from '@/core/history/fleet-learning';
+import { type FleetLearned, learnFleet, type UnitHistory } from '@/core/history/fleet-learning';
 import { type OutlookAsked, type OutlookFigures, outlookFigures } from '@/core/history/kept-outlook';
 import { judgeRun } from '@/core/procedure/run-sheet';
 import { waitsUntilMs } from '@/core/procedure/waiting';
@@ -72,6 +72,14 @@ async function outlooks(
   return job.asked.map((one) => [one.history.id, outlookFigures(one, job.fleet, job.nowMs)] as const);
 }
 
+/** What a fleet says of itself: what reads high or low in it, and how long its kinds last. */
+async function learned(
+  job: { readonly units: readonly UnitHistory[]; readonly nowMs: number },
+  _host: object,
+): Promise<FleetLearned> {
+  return learnFleet(job.units, job.nowMs);
+}
+
 /** Everything that takes longer than a request may hold up the others. Each is given a job and whom it can ask. */
 export const TASKS = {
   readImport,
@@ -82,6 +90,7 @@ export const TASKS = {
   standing,
   addStretch,
   outlooks,
+  learned,
 } as const;
 
 export type TaskName = keyof typeof TASKS;

@@ -6,12 +6,7 @@ import { dutyOf } from '@/core/battery/duty';
 import type { Climate } from '@/core/battery/length-of-life';
 import type { OutlookStory } from '@/core/exchange/views';
 import { fanOf } from '@/core/history/fan';
-import {
-  type FleetLearned,
-  learnFleet,
-  NOTHING_LEARNED,
-  type UnitHistory,
-} from '@/core/history/fleet-learning';
+import { type FleetLearned, NOTHING_LEARNED, type UnitHistory } from '@/core/history/fleet-learning';
 import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN, type Strain, type VehicleFaultOpen } from '@/core/history/hazard';
 import { figuresOf, type OutlookAsked } from '@/core/history/kept-outlook';
@@ -21,12 +16,11 @@ import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Cause } from '@/core/vehicle/cause';
 import { usualCrankAmps } from '@/core/vehicle/engine';
 import type { Database, Store, Transaction } from '@/store/open';
-import { outdateAll, outdated } from '@/store/outdate';
+import { outdateAll, outdated, takeOn } from '@/store/outdate';
 import {
   keepLearned,
   keepOutlooks,
   learnedOf,
-  passOver,
   type ReadBattery,
   readBatteries,
   readTwice,
@@ -44,8 +38,8 @@ import { offLoop } from './threads';
 const AT_ONCE = 25;
 /** What a fleet says of itself is worked out anew after so long, and from so many units at most. */
 const LEARNED_FOR_MS = 24 * 3_600_000;
-const MOST_UNITS = 20_000;
-const UNITS_READ_AT_ONCE = 100;
+const MOST_UNITS = 5000;
+const UNITS_READ_AT_ONCE = 25;
 const FLEET = 'fleet';
 
 /** What keeps outlooks up to date: the store, a clock, and where what goes wrong is told. */
@@ -104,19 +98,16 @@ export async function renewOutlooks(
     if (ids.length === 0) return done;
     const rules = await rulesNow(store);
     const nowMs = now();
+    // Whatever changes from here on is found out of date once more, and worked out again.
+    await store.write((transaction) => takeOn(transaction, ids));
     const asked = await store.read((database) => askedOf(database, ids, rules));
     const made = await offLoop(keeper, 'outlooks', { asked, fleet, nowMs }, {});
-    const byId = new Map(made);
-    await store.write(async (transaction) => {
-      await keepOutlooks(
+    await store.write((transaction) =>
+      keepOutlooks(
         transaction,
         made.map(([batteryId, figures]) => ({ batteryId, madeAtMs: nowMs, ...figures })),
-      );
-      await passOver(
-        transaction,
-        ids.filter((id) => !byId.has(id)),
-      );
-    });
+      ),
+    );
     done += ids.length;
     if (!goesOn(done)) return done;
     await turn();
@@ -133,7 +124,8 @@ async function rulesNow(store: Store): Promise<HouseRules> {
 }
 
 /** What the fleet has said of itself: as it was worked out last, or anew where that is long ago. */
-async function fleetLearned({ store, now }: OutlookKeeper): Promise<FleetLearned> {
+async function fleetLearned(keeper: OutlookKeeper): Promise<FleetLearned> {
+  const { store, now } = keeper;
   const known = await store.read((database) => learnedOf(database, FLEET));
   const nowMs = now();
   if (known && nowMs - known.madeAtMs < LEARNED_FOR_MS) return learnedFrom(known.value);
@@ -147,7 +139,7 @@ async function fleetLearned({ store, now }: OutlookKeeper): Promise<FleetLearned
     afterId = ids.at(-1) ?? afterId;
     await turn();
   }
-  const learned = learnFleet(units, nowMs);
+  const learned = await offLoop(keeper, 'learned', { units, nowMs }, {});
   await store.write(async (transaction) => {
     await keepLearned(transaction, FLEET, nowMs, plainOf(learned));
     // What the fleet has said counts for every battery of it.

@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Database, Transaction } from './database';
 import { inChunks } from './in-chunks';
 import { outlooks } from './schema';
@@ -28,7 +28,9 @@ export async function outdateAll(transaction: Transaction, also: 'missing' | 'al
   await transaction.run(
     sql`insert into outlooks (battery_id, stale) select id, 1 from batteries where not exists (select 1 from outlooks where outlooks.battery_id = batteries.id)`,
   );
-  if (also === 'all') await transaction.update(outlooks).set({ stale: true });
+  // What was taken on and never came to anything is taken on once more.
+  const some = also === 'all' ? undefined : isNull(outlooks.madeAtMs);
+  await transaction.update(outlooks).set({ stale: true }).where(some);
 }
 
 /** Some batteries of which what is expected is out of date. */
@@ -40,4 +42,11 @@ export async function outdated(database: Database | Transaction, limit: number):
     .orderBy(asc(outlooks.batteryId))
     .limit(limit);
   return rows.map(({ id }) => id);
+}
+
+/** Takes some batteries off the list of those that are out of date: they are worked out now. */
+export async function takeOn(transaction: Transaction, ids: readonly string[]): Promise<void> {
+  for (const some of inChunks(ids)) {
+    await transaction.update(outlooks).set({ stale: false }).where(inArray(outlooks.batteryId, some));
+  }
 }

@@ -106,17 +106,7 @@ export async function keepOutlooks(
   some: readonly (KeptOutlook & { readonly batteryId: string })[],
 ): Promise<void> {
   for (const outlook of some) {
-    await transaction
-      .update(outlooks)
-      .set({ ...outlook, stale: false })
-      .where(eq(outlooks.batteryId, outlook.batteryId));
-  }
-}
-
-/** Takes some batteries off the list of those that are out of date: nothing can be said of them. */
-export async function passOver(transaction: Transaction, ids: readonly string[]): Promise<void> {
-  for (const some of inChunks(ids)) {
-    await transaction.update(outlooks).set({ stale: false }).where(inArray(outlooks.batteryId, some));
+    await transaction.update(outlooks).set(outlook).where(eq(outlooks.batteryId, outlook.batteryId));
   }
 }
 
