@@ -49,6 +49,8 @@ function readyVehicle(
   cautions: readonly OpenCaution[],
 ): ColdVehicle {
   const charge = chargeWith(cautions);
+  // A check holds the current of a start against the engine's kind whatever the system: of 24 V, it says too little to go by.
+  const own = (vehicle.systemVolts ?? 12) === 12 ? cranked : undefined;
   const ready = units.flatMap(({ battery, outlook }): ReadyUnit[] => {
     const spec = specOf(battery);
     const rating = spec && crankingRating(spec);
@@ -61,7 +63,7 @@ function readyVehicle(
     ];
   });
   return {
-    ...{ id: vehicle.id, name: vehicle.name, measured: cranked !== undefined },
+    ...{ id: vehicle.id, name: vehicle.name, measured: own !== undefined },
     tags: Object.fromEntries(units.map(({ battery }) => [battery.id, battery.tag])),
     ready: {
       ...{
@@ -69,7 +71,7 @@ function readyVehicle(
         joined: ready.length > 1 ? (vehicle.joined ?? 'parallel') : 'single',
         oil: 'mineral',
       },
-      warmAmps: cranked ? measuredWarm(cranked) : byKind(vehicle),
+      warmAmps: own ? measuredWarm(own) : byKind(vehicle),
     },
   };
 }

@@ -1,15 +1,17 @@
 import Papa from 'papaparse';
 import { uuidv7 } from 'uuidv7';
+import type { CheckView } from '@/core/exchange/views';
 import { granted } from './answers.test-support';
+import { finishCheck, startCheck } from './checks';
 import { coldView } from './cold';
 import { comingUp } from './coming-up';
 import { fleetCsv, fleetPage, idleBatteries, isFleetOrder, readsOff, wanted, wearingVehicles } from './fleet';
 import { renewOutlooks } from './outlooks';
-import { finishRun } from './runs';
+import { captureAnywhere, finishRun } from './runs';
 import { newShop } from './shop.test-support';
 import { keepVehicleAsked, moveBatteryAsked } from './vehicles';
 
-const { shop, technicianId, started, captureAll } = newShop();
+const { shop, technicianId, started, captureAll, reading } = newShop();
 const DAY_MS = 86_400_000;
 
 async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
@@ -19,6 +21,11 @@ async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
   granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
   return battery;
 }
+const checkReading = (runId: string, of: string, value: number, temperatureC: number | null = null) =>
+  reading(runId, 'check_reading', {
+    ...{ of, value, state: null, segment: null, amps: null, engine: null, loads: null },
+    ...{ minutes: null, temperatureC, unfit: false },
+  });
 let serial = 0;
 async function vehicle() {
   const known = { id: uuidv7(), name: `Tug ${++serial}`, class: 'boat', site: 'Quay' };
@@ -132,6 +139,31 @@ describe('the fleet', () => {
     expect(mine).toMatchObject({ measured: false, tags: { [worn.id]: worn.tag } });
     expect(mine?.ready.units).toHaveLength(1);
     expect(await fleetCsv(winter, 'cold')).toContain('Plough 9');
+  });
+
+  it('goes by what a start of its own took, in a system of 12 V', async () => {
+    const begun = async (systemVolts: 12 | 24) => {
+      const battery = await tested(10.6);
+      const known = { id: uuidv7(), name: `Van ${++serial}`, class: 'van', site: 'Depot', systemVolts };
+      const asked = { technicianId, vehicle: { ...known, engine: 'diesel_heavy' }, seenRevision: null };
+      granted(await keepVehicleAsked(shop.context, asked));
+      await fitted(battery.id, known.id, 3);
+      const check = { id: uuidv7(), vehicleId: known.id, technicianId };
+      const runId = granted(await startCheck(shop.context, check)).id;
+      await captureAnywhere(shop.context, checkReading(runId, 'crank_a', 480));
+      const rest = checkReading(runId, 'rest_v', 1.05 * systemVolts, 20);
+      const view = granted(await captureAnywhere(shop.context, rest)) as CheckView;
+      const seenReadingIds = view.readings.map(({ id }) => id);
+      granted(await finishCheck(shop.context, { runId, technicianId, seenReadingIds }));
+      return known.id;
+    };
+    const [single, double] = [await begun(12), await begun(24)];
+    await renewOutlooks(shop.context);
+    const { vehicles } = await coldView(shop.context);
+    const of = (id: string) => vehicles.find((one) => one.id === id);
+    expect(of(single)).toMatchObject({ measured: true, ready: { warmAmps: { value: 480 } } });
+    // A check takes the current of a start for that of 12 V, so in one of 24 V its kind tells: half of 500 A.
+    expect(of(double)).toMatchObject({ measured: false, ready: { warmAmps: { value: 250 } } });
   });
 
   it('goes out as CSV, each question by itself', async () => {
