@@ -7,10 +7,10 @@ import { circuitSpecOf } from '@/core/circuit/spec-of-vehicle';
 import { CHECK_RESULT_COLUMNS, checkLine } from '@/core/exchange/check/check-line';
 import { type CheckHeader, readCheckHeader, readCheckRow } from '@/core/exchange/check/check-rows';
 import { readVehicleList } from '@/core/exchange/check/vehicles-csv';
-import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import { csvText } from '@/core/exchange/csv-text';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import { fileCommand, rulesFrom } from './command';
+import { eachRow } from './each-row';
 
 const USAGE = `Usage: npm run --silent check -- FILE [--vehicles FILE] [--rules FILE] [--json]
 
@@ -87,38 +87,18 @@ async function gathered(
   vehicles: Vehicles,
   complain: (words: string) => void,
 ): Promise<{ readonly checks: readonly Gathered[]; readonly refused: number }> {
-  input.setEncoding('utf8');
   const checks = new Map<string, Gathered>();
-  let header: CheckHeader | null = null;
-  let refused = 0;
-  for await (const block of csvBlocks(input)) {
-    const { cells: rows, lines } = rowsOf(block);
-    rows.forEach((cells, index) => {
-      if (!header) {
-        header = headerOf(cells);
-        return;
-      }
-      const read = readCheckRow(header, cells, (vehicle) => specOf(vehicle, vehicles).systemVolts);
-      if (!read.ok) {
-        refused++;
-        for (const { message } of read.problems) complain(`line ${lines[index]}, ${message} (row refused)\n`);
-        return;
-      }
-      const { vehicle, day, reading } = read.value;
-      const key = JSON.stringify([lookAlikeKey(vehicle), day]);
-      const one = checks.get(key) ?? { vehicle, readings: [] };
-      checks.set(key, one);
-      one.readings.push(reading);
-    });
-  }
-  if (!header) throw new UnreadableCsv('the file is empty: a header row is needed');
+  const reader = {
+    header: readCheckHeader,
+    row: (header: CheckHeader, cells: readonly string[]) =>
+      readCheckRow(header, cells, (vehicle) => specOf(vehicle, vehicles).systemVolts),
+    complain,
+  };
+  const refused = await eachRow(input, reader, ({ vehicle, day, reading }) => {
+    const key = JSON.stringify([lookAlikeKey(vehicle), day]);
+    const one = checks.get(key) ?? { vehicle, readings: [] };
+    checks.set(key, one);
+    one.readings.push(reading);
+  });
   return { checks: [...checks.values()], refused };
-}
-
-function headerOf(cells: readonly string[]): CheckHeader {
-  const read = readCheckHeader(cells);
-  if (read.ok) return read.value;
-  throw new UnreadableCsv(
-    `the header row cannot be read:\n${read.problems.map(({ message }) => `  ${message}`).join('\n')}`,
-  );
 }

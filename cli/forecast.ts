@@ -1,11 +1,9 @@
 import type { Readable } from 'node:stream';
 import type { Climate } from '@/core/battery/length-of-life';
-import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import { csvText } from '@/core/exchange/csv-text';
 import { FORECAST_RESULT_COLUMNS, forecastLine } from '@/core/exchange/forecast/forecast-line';
 import {
   dayMs,
-  type ForecastHeader,
   type ForecastRow,
   readForecastHeader,
   readForecastRow,
@@ -15,6 +13,7 @@ import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN } from '@/core/history/hazard';
 import type { HealthReading } from '@/core/history/health-reading';
 import { fileCommand, rulesFrom } from './command';
+import { eachRow } from './each-row';
 
 const USAGE = `Usage: npm run --silent forecast -- FILE [--on DAY] [--climate mild|hot] [--rules FILE] [--json]
 
@@ -87,42 +86,17 @@ function unitOf({ tag, row, fittedMs, readings }: Gathered, climate: Climate, no
 const MS_PER_DAY = 86_400_000;
 
 async function gathered(input: Readable, complain: (words: string) => void) {
-  input.setEncoding('utf8');
   const batteries = new Map<string, Gathered>();
-  let header: ForecastHeader | null = null;
-  let refused = 0;
   let newestMs = 0;
-  for await (const block of csvBlocks(input)) {
-    const { cells: rows, lines } = rowsOf(block);
-    rows.forEach((cells, index) => {
-      if (!header) {
-        header = headerOf(cells);
-        return;
-      }
-      const read = readForecastRow(header, cells);
-      if (!read.ok) {
-        refused++;
-        for (const { message } of read.problems) complain(`line ${lines[index]}, ${message} (row refused)\n`);
-        return;
-      }
-      const row = read.value;
-      newestMs = Math.max(newestMs, row.atMs);
-      const known = batteries.get(row.key);
-      const readings = known?.readings ?? [];
-      if (row.reading) readings.push(row.reading);
-      // What a label says of a unit may stand in one of its rows only.
-      const fittedMs = row.fittedMs ?? known?.fittedMs ?? null;
-      batteries.set(row.key, { tag: known?.tag ?? row.tag, row, fittedMs, readings });
-    });
-  }
-  if (!header) throw new UnreadableCsv('the file is empty: a header row is needed');
+  const reader = { header: readForecastHeader, row: readForecastRow, complain };
+  const refused = await eachRow(input, reader, (row) => {
+    newestMs = Math.max(newestMs, row.atMs);
+    const known = batteries.get(row.key);
+    const readings = known?.readings ?? [];
+    if (row.reading) readings.push(row.reading);
+    // What a label says of a unit may stand in one of its rows only.
+    const fittedMs = row.fittedMs ?? known?.fittedMs ?? null;
+    batteries.set(row.key, { tag: known?.tag ?? row.tag, row, fittedMs, readings });
+  });
   return { batteries: [...batteries.values()], newestMs, refused };
-}
-
-function headerOf(cells: readonly string[]): ForecastHeader {
-  const read = readForecastHeader(cells);
-  if (read.ok) return read.value;
-  throw new UnreadableCsv(
-    `the header row cannot be read:\n${read.problems.map(({ message }) => `  ${message}`).join('\n')}`,
-  );
 }

@@ -1,5 +1,3 @@
-import { collapseVolts } from '../assessment/load-result';
-import { ownVolt } from '../assessment/reference';
 import type { StepId } from '../assessment/step-id';
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTION_FACTS, isSealed } from '../battery/construction';
@@ -12,24 +10,19 @@ import { cellGravities, openVolts } from '../physics/readouts';
 import { drawSteadily } from '../physics/steady-discharge';
 import { type WorkedRun, workRun } from '../procedure/run-sheet';
 import type { Chance } from '../quantity/chance';
+import { rounded } from '../quantity/rounded';
 import type { HouseRules } from '../rules/house-rules';
-import { thinTrace } from '../steps/load/thin-trace';
 import type { Reading, ReadingData, ReadingKind } from '../steps/reading';
 import { newReading } from '../steps/reading';
 import { STEPS } from '../steps/registry';
 import { TYPED } from '../steps/typed';
 import { type ByTheCharger, chargerAsPlanned, fillUp, stirUp } from './charge-by-hand';
 import type { Arrival, HandHabits } from './hand-habits';
-import { holdLoad } from './load-bank';
-import { NOISE, ONE_JAW_SHARE, readCelsius, readConductance, readGravity, readVolts } from './meters';
-
-/** Points of a load’s course that the hand keeps: enough for its shape. */
-const HAND_TRACE = 400;
+import { loadByHand } from './load-by-hand';
+import { ONE_JAW_SHARE, readCelsius, readConductance, readGravity, readVolts } from './meters';
 
 const MS_PER_MINUTE = 60_000;
 const MS_PER_HOUR = 60 * MS_PER_MINUTE;
-/** Nobody reads a load sooner than so many seconds in. */
-const LEAST_SECONDS = 1;
 /** What went in under this share of the missing is none. */
 const REFUSED_BELOW_PCT = 15;
 /** Overnight: what a careful hand leaves between a charge and the next voltage, min. */
@@ -40,9 +33,6 @@ const AIR_SHARE = 0.6;
 const SHORT_NIGHT_MINUTES = 120;
 /** A float read in haste, gravity. */
 const HASTY_GRAVITY = 0.01;
-/** A load that was set and held wrongly, and noted as it should have been. */
-const LOW_LOAD = 0.9;
-const SHORT_HOLD = 0.5;
 /** More turns than this mean that the procedure runs in a circle. */
 const MOST_STEPS = 30;
 /** A discharge is broken off after so long. */
@@ -286,40 +276,14 @@ export class BenchHand {
 
   load(forced = false): this {
     this.wait(3);
-    const { model } = this;
     const { chance, spec, habits } = this.given;
     const { task } = this.judged().assessment.estimates;
     if (!task) return this.passOver('load', 'the load to set is unknown');
-    const low = habits.mistake === 'load_low' ? LOW_LOAD : 1;
-    const setting = { kind: habits.bank, amps: low * task.setAmps } as const;
-    const stopVolts = collapseVolts(spec.nominalVolts);
-    const seconds = task.holdSeconds * (habits.mistake === 'load_short' ? SHORT_HOLD : 1);
-    const held = holdLoad(model, this.state, setting, seconds, stopVolts);
-    const last = held.course.at(-1);
-    if (!last) return this;
+    const held = loadByHand(this.unit, this.state, { task, habits, nominalVolts: spec.nominalVolts }, chance);
+    if (!held) return this;
     this.state = held.state;
-    const noise = ownVolt(chance.normal(NOISE.loadVolts), spec.nominalVolts);
-    const trace = held.course.map(
-      ({ seconds, volts, amps }) =>
-        [rounded(seconds, 2), rounded(volts + chance.normal(NOISE.volts), 3), rounded(amps, 1)] as const,
-    );
     const by = habits.keepsTrace ? 'Load bank' : TYPED;
-    return this.capture(
-      'load',
-      {
-        amps: Math.round(last.amps / low),
-        seconds: Math.max(
-          LEAST_SECONDS,
-          held.collapsed ? rounded(last.seconds, 1) : rounded(task.holdSeconds, 1),
-        ),
-        volts: Math.max(0, rounded(last.volts + noise, 2)),
-        temperatureC: this.celsius(),
-        ...(held.collapsed ? { stopped: 'collapse' as const } : {}),
-        ...(habits.keepsTrace ? { trace: [...thinTrace(trace, HAND_TRACE)] } : {}),
-      },
-      forced,
-      by,
-    );
+    return this.capture('load', { ...held.read, temperatureC: this.celsius() }, forced, by);
   }
 
   private recovery(): this {
@@ -402,8 +366,4 @@ export class BenchHand {
     );
     return this;
   }
-}
-
-function rounded(value: number, decimals: number): number {
-  return Number(value.toFixed(decimals));
 }

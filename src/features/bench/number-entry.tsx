@@ -100,12 +100,6 @@ export function NumberEntry<Name extends string>({
   const small = manyAlike ? fields : fields.slice(1);
   // Where the last of the fields stands alone in its row, the picture takes the rest of it: what is typed is seen at once.
   const besideFields = manyAlike && fields.length % IN_A_ROW === 1;
-  const rows =
-    manyAlike && fields.length > 1
-      ? 'grid-cols-3'
-      : small.length > MOST_IN_A_ROW
-        ? 'grid-cols-2'
-        : 'auto-cols-fr grid-flow-col';
 
   return (
     <form
@@ -121,12 +115,9 @@ export function NumberEntry<Name extends string>({
       <div className="grid grid-cols-1 items-start gap-x-6 gap-y-3 md:grid-cols-[minmax(0,1fr)_14rem]">
         <div className="grid min-w-0 grid-cols-1 gap-3">
           {first && numerals(first, true)}
-          {small.length > 0 && (
-            <div className={clsx('grid gap-3', rows)}>
-              {small.map((field) => numerals(field, false))}
-              {besideFields && <div className="col-span-2 min-w-0">{picture?.(values)}</div>}
-            </div>
-          )}
+          <SmallFields manyAlike={manyAlike} beside={besideFields && picture?.(values)}>
+            {small.map((field) => numerals(field, false))}
+          </SmallFields>
           {asked && (
             <Question
               doubt={asked}
@@ -156,6 +147,31 @@ export function NumberEntry<Name extends string>({
         </Button>
       </KeyBar>
     </form>
+  );
+}
+
+/** Fields beside each other, as many as fit without cutting their figures, and in their last row what is put beside them. */
+function SmallFields({
+  manyAlike,
+  beside,
+  children,
+}: {
+  readonly manyAlike: boolean;
+  readonly beside: React.ReactNode;
+  readonly children: readonly React.ReactNode[];
+}) {
+  if (children.length === 0) return null;
+  const rows =
+    manyAlike && children.length > 1
+      ? 'grid-cols-3'
+      : children.length > MOST_IN_A_ROW
+        ? 'grid-cols-2'
+        : 'auto-cols-fr grid-flow-col';
+  return (
+    <div className={clsx('grid gap-3', rows)}>
+      {children}
+      {beside && <div className="col-span-2 min-w-0">{beside}</div>}
+    </div>
   );
 }
 

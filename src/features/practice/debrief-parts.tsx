@@ -1,5 +1,7 @@
 import { AlertTriangle, Check, CircleSlash, Hourglass, X } from 'lucide-react';
+import Link from 'next/link';
 import type { Remark } from '@/core/practice/remark';
+import { Button, buttonClass } from '@/ui/button';
 import { useWords } from '@/ui/site';
 
 const MARKS: Readonly<
@@ -99,5 +101,31 @@ export function Figure({ name, children }: { readonly name: string; readonly chi
       <span className="heading block">{name}</span>
       <span className="figures text-2xl font-semibold">{children}</span>
     </p>
+  );
+}
+
+/** Where to go from a debrief: once more, to the other cases, to this one's address, and what else leads on. */
+export function DebriefKeys({
+  onAgain,
+  address,
+  children,
+}: {
+  readonly onAgain: () => void;
+  readonly address: string;
+  readonly children?: React.ReactNode;
+}) {
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Button tone="main" large onClick={onAgain}>
+        Once more
+      </Button>
+      <Link href="/practice" className={buttonClass('plain', true)}>
+        Other cases
+      </Link>
+      <Link href={address} className={buttonClass('quiet', true)}>
+        The address of this case
+      </Link>
+      {children}
+    </div>
   );
 }

@@ -5,10 +5,10 @@ import type { PracticeCase } from '@/core/practice/practice-case';
 import type { ToldByStep } from '@/core/practice/told-by-step';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { readingTitle, readingWords, STEPS } from '@/core/steps/registry';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { useSite } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
-import { AnExercise, DebriefHead, Figure, WhatWasDone, WhatWasTrue } from './debrief-parts';
+import { AnExercise, DebriefHead, DebriefKeys, Figure, WhatWasDone, WhatWasTrue } from './debrief-parts';
 
 /** What was true, what each step was worth, what a wrong verdict would have cost, and the shortest sound path. */
 export function Debrief({
@@ -37,23 +37,14 @@ export function Debrief({
       {told.length > 0 && <WhatWasTold told={told} />}
       <TimeAndMoney result={result} />
       <AnExercise />
-      <div className="flex flex-wrap gap-3">
-        <Button tone="main" large onClick={onAgain}>
-          Once more
-        </Button>
-        <Link href="/practice" className={buttonClass('plain', true)}>
-          Other cases
-        </Link>
-        <Link href={`/practice/case?code=${encodeURIComponent(code)}`} className={buttonClass('quiet', true)}>
-          The address of this case
-        </Link>
+      <DebriefKeys onAgain={onAgain} address={`/practice/case?code=${encodeURIComponent(code)}`}>
         <Link
           href={`/practice/compose?code=${encodeURIComponent(code)}`}
           className={buttonClass('quiet', true)}
         >
           Make another of it
         </Link>
-      </div>
+      </DebriefKeys>
     </main>
   );
 }

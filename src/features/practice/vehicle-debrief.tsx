@@ -1,10 +1,8 @@
-import Link from 'next/link';
 import type { VehicleCase } from '@/core/practice/vehicle/vehicle-case';
 import type { VehicleDebrief as Debriefing } from '@/core/practice/vehicle/vehicle-debrief';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
-import { Button, buttonClass } from '@/ui/button';
 import { useSite } from '@/ui/site';
-import { AnExercise, DebriefHead, Figure, WhatWasDone, WhatWasTrue } from './debrief-parts';
+import { AnExercise, DebriefHead, DebriefKeys, Figure, WhatWasDone, WhatWasTrue } from './debrief-parts';
 
 /** What was true of a vehicle, what was done, what the wrong part would have cost, and the shortest way to it. */
 export function VehicleDebrief({
@@ -37,20 +35,7 @@ export function VehicleDebrief({
         <p className="basis-full text-soft">{path.join(' → ')}</p>
       </section>
       <AnExercise />
-      <div className="flex flex-wrap gap-3">
-        <Button tone="main" large onClick={onAgain}>
-          Once more
-        </Button>
-        <Link href="/practice" className={buttonClass('plain', true)}>
-          Other cases
-        </Link>
-        <Link
-          href={`/practice/vehicle?code=${encodeURIComponent(code)}`}
-          className={buttonClass('quiet', true)}
-        >
-          The address of this case
-        </Link>
-      </div>
+      <DebriefKeys onAgain={onAgain} address={`/practice/vehicle?code=${encodeURIComponent(code)}`} />
     </main>
   );
 }

@@ -4,6 +4,7 @@ import { extent } from 'd3-array';
 import { scaleLinear, scaleUtc } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { utcFormat } from 'd3-time-format';
+import { LimitLine } from './limit-line';
 import { useWidth } from './use-width';
 import { ValueGrid } from './value-grid';
 
@@ -68,8 +69,20 @@ export function HealthChart({ of = 'Health', points, servePct, retirePct }: Prop
             {axisDay(tick)}
           </text>
         ))}
-        <Limit width={width} y={y(servePct)} label={`serve ${servePct} %`} className="text-serve" />
-        <Limit width={width} y={y(retirePct)} label={`retire ${retirePct} %`} className="text-retire" />
+        <LimitLine
+          width={width}
+          margin={MARGIN}
+          y={y(servePct)}
+          label={`serve ${servePct} %`}
+          className="text-serve"
+        />
+        <LimitLine
+          width={width}
+          margin={MARGIN}
+          y={y(retirePct)}
+          label={`retire ${retirePct} %`}
+          className="text-retire"
+        />
         <path d={band(sorted) ?? ''} className="fill-harbour" opacity="0.14" />
         <path d={path(sorted) ?? ''} fill="none" className="stroke-harbour" strokeWidth="2" />
         {sorted.map((point) => (
@@ -102,29 +115,3 @@ const spokenDay = (atMs: number) => utcFormat('%-d %B %Y')(new Date(atMs));
 
 const spokenPoint = ({ atMs, pct, indicative }: HealthPoint) =>
   `${spokenDay(atMs)} ${pct.toFixed(0)} %${indicative ? ', indicative' : ''}`;
-
-interface LimitProps {
-  readonly width: number;
-  readonly y: number;
-  readonly label: string;
-  readonly className: string;
-}
-
-function Limit({ width, y, label, className }: LimitProps) {
-  return (
-    <g className={className}>
-      <line
-        x1={MARGIN.left}
-        x2={width - MARGIN.right}
-        y1={y}
-        y2={y}
-        stroke="currentColor"
-        strokeWidth="1.5"
-        strokeDasharray="6 4"
-      />
-      <text x={width - MARGIN.right + 6} y={y} dy="0.35em" className="figures fill-current text-[13px]">
-        {label}
-      </text>
-    </g>
-  );
-}

@@ -15,6 +15,7 @@ import {
   type LifeScales,
   lifeScales,
 } from './life-scales';
+import { LimitLine } from './limit-line';
 import { useWidth } from './use-width';
 import { ValueGrid } from './value-grid';
 
@@ -83,8 +84,20 @@ export function LifeLine(props: Props) {
           <Seasons scales={scales} />
           <ValueGrid ticks={y.ticks(5)} y={y} fromX={LIFE_MARGIN.left} toX={width - LIFE_MARGIN.right} />
           <Days scales={scales} width={width} />
-          <Limit width={width} y={y(servePct)} label={`serve ${servePct} %`} className="text-serve" />
-          <Limit width={width} y={y(retirePct)} label={`retire ${retirePct} %`} className="text-retire" />
+          <LimitLine
+            width={width}
+            margin={LIFE_MARGIN}
+            y={y(servePct)}
+            label={`serve ${servePct} %`}
+            className="text-serve"
+          />
+          <LimitLine
+            width={width}
+            margin={LIFE_MARGIN}
+            y={y(retirePct)}
+            label={`retire ${retirePct} %`}
+            className="text-retire"
+          />
           <Fan fan={fan} scales={scales} nowMs={nowMs} />
           <Crossing crossing={crossing} scales={scales} y={y(retirePct)} />
           {anew.map(({ atMs, why }) => (
@@ -327,33 +340,4 @@ function spoken({ points, crossing: [, p50], retirePct }: Props): string {
   );
   const ahead = p50 === null ? '' : `. It crosses ${retirePct} % about ${spokenDay(p50)}`;
   return `Health over time: ${told.join(', ') || 'not read yet'}${ahead}`;
-}
-
-function Limit({
-  width,
-  y,
-  label,
-  className,
-}: {
-  readonly width: number;
-  readonly y: number;
-  readonly label: string;
-  readonly className: string;
-}) {
-  return (
-    <g className={className}>
-      <line
-        x1={LIFE_MARGIN.left}
-        x2={width - LIFE_MARGIN.right}
-        y1={y}
-        y2={y}
-        stroke="currentColor"
-        strokeWidth="1.5"
-        strokeDasharray="6 4"
-      />
-      <text x={width - LIFE_MARGIN.right + 6} y={y} dy="0.35em" className="figures fill-current text-[13px]">
-        {label}
-      </text>
-    </g>
-  );
 }

@@ -15,6 +15,7 @@ import { readingProblems } from '../../vehicle/check-reading-problems';
 import { SEGMENTS, type Segment } from '../../vehicle/path';
 import type { SystemVolts } from '../../vehicle/vehicle';
 import { undefused } from '../csv-text';
+import { namedColumns } from '../named-columns';
 
 /** The columns of the readings of a check, one reading a row. */
 export const CHECK_COLUMNS = [
@@ -49,19 +50,7 @@ export type CheckHeader = Readonly<Record<CheckColumn | 'temp_f', number>>;
 
 /** The columns of a header row; `reading`, `value` and `vehicle` are needed. */
 export function readCheckHeader(names: readonly string[]): Result<CheckHeader> {
-  const keys = names.map((name) =>
-    name
-      .replace(/^\uFEFF/, '')
-      .trim()
-      .toLowerCase(),
-  );
-  const header = Object.fromEntries(
-    [...CHECK_COLUMNS, 'temp_f'].map((column) => [column, keys.indexOf(column)]),
-  ) as CheckHeader;
-  const missing = (['vehicle', 'reading', 'value'] as const).filter((column) => header[column] < 0);
-  return missing.length > 0
-    ? fail(...missing.map((column) => problem(column, undefined, 'a column of that name')))
-    : succeed(header);
+  return namedColumns(names, [...CHECK_COLUMNS, 'temp_f'], ['vehicle', 'reading', 'value']);
 }
 
 const UNITS: Readonly<Record<'V' | 'A' | 's', Readonly<Record<string, number>>>> = {

@@ -7,6 +7,7 @@ import { fail, type Problem, problem, type Result, succeed } from '../../quantit
 import { celsiusFromFahrenheit } from '../../quantity/temperature';
 import { undefused } from '../csv-text';
 import { isMoment } from '../moment-text';
+import { namedColumns } from '../named-columns';
 
 /** The columns that a forecast is made from; others are passed over. */
 export const FORECAST_COLUMNS = [
@@ -42,21 +43,7 @@ const MOST_PCT = 200;
 
 /** Where each column stands; `tag`, `construction`, `taken_at` and `soh_pct` are needed. */
 export function readForecastHeader(names: readonly string[]): Result<ForecastHeader> {
-  const keys = names.map((name) =>
-    name
-      .replace(/^\uFEFF/, '')
-      .trim()
-      .toLowerCase(),
-  );
-  const header = Object.fromEntries(
-    FORECAST_COLUMNS.map((column) => [column, keys.indexOf(column)]),
-  ) as ForecastHeader;
-  const missing = (['tag', 'construction', 'taken_at', 'soh_pct'] as const).filter(
-    (column) => header[column] < 0,
-  );
-  return missing.length > 0
-    ? fail(...missing.map((column) => problem(column, undefined, 'a column of that name')))
-    : succeed(header);
+  return namedColumns(names, FORECAST_COLUMNS, ['tag', 'construction', 'taken_at', 'soh_pct']);
 }
 
 /** One row of a graded file as a reading of a unit’s health, or what is wrong with it. */
