@@ -28,14 +28,14 @@ export function Sitting({ slot, today }: { readonly slot: VehicleSlot; readonly 
   };
   return (
     <li className="grid gap-2 py-2">
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <Link
           href={`/batteries/${slot.battery.id}`}
           className="figures inline-flex min-h-11 items-center font-semibold underline decoration-line-strong underline-offset-4"
         >
           {slot.battery.tag}
         </Link>
-        <span>{slot.name}</span>
+        {slot.name && <span>{slot.name}</span>}
         <span className="figures text-sm text-soft">since {dayWords(slot.fromOn)}</span>
         <span className="mr-auto">
           {slot.newest ? (
@@ -44,13 +44,15 @@ export function Sitting({ slot, today }: { readonly slot: VehicleSlot; readonly 
             <span className="text-soft">not tested</span>
           )}
         </span>
-        <StartRun batteryId={slot.battery.id} label="Test it" />
-        <Button tone="quiet" onClick={() => takeOut('Shelf')}>
-          To the shelf
-        </Button>
-        <Button tone="quiet" onClick={() => takeOut('Scrap pallet')}>
-          To scrap
-        </Button>
+        <span className="flex items-center gap-1">
+          <StartRun batteryId={slot.battery.id} label="Test it" />
+          <Button tone="quiet" onClick={() => takeOut('Shelf')}>
+            To the shelf
+          </Button>
+          <Button tone="quiet" onClick={() => takeOut('Scrap pallet')}>
+            To scrap
+          </Button>
+        </span>
       </div>
       <Problems problems={problems} />
     </li>

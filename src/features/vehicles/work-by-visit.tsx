@@ -10,7 +10,7 @@ import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
-import { Moment } from '@/ui/moment';
+import { Moment, useMoments } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
@@ -31,13 +31,7 @@ export function WorkByVisit({ story: { work, visit: open } }: { readonly story: 
             <h3 className="font-semibold">{COMPLAINTS[visit.complaint].label}</h3>
             {visit.words !== '' && <q>{visit.words}</q>}
             <span className="figures mr-auto text-sm text-soft">
-              <Moment atMs={visit.arrivedAtMs} as="day" />
-              {visit.leftAtMs !== null && (
-                <>
-                  {' '}
-                  to <Moment atMs={visit.leftAtMs} as="day" />
-                </>
-              )}
+              <Span visit={visit} />
               {meterWords(visit) && ` · ${meterWords(visit)}`}
             </span>
             {visit.leftAtMs === null ? (
@@ -62,6 +56,23 @@ export function WorkByVisit({ story: { work, visit: open } }: { readonly story: 
         </section>
       )}
     </section>
+  );
+}
+
+/** From when to when it was here; a visit of one day is that day. */
+function Span({ visit: { arrivedAtMs, leftAtMs } }: { readonly visit: Visit }) {
+  const words = useMoments();
+  const isOneDay = leftAtMs !== null && words(leftAtMs, 'day') === words(arrivedAtMs, 'day');
+  return (
+    <>
+      <Moment atMs={arrivedAtMs} as="day" />
+      {leftAtMs !== null && !isOneDay && (
+        <>
+          {' '}
+          to <Moment atMs={leftAtMs} as="day" />
+        </>
+      )}
+    </>
   );
 }
 
