@@ -49,8 +49,6 @@ function readyVehicle(
   cautions: readonly OpenCaution[],
 ): ColdVehicle {
   const charge = chargeWith(cautions);
-  // A check holds the current of a start against the engine's kind whatever the system: of 24 V, it says too little to go by.
-  const own = (vehicle.systemVolts ?? 12) === 12 ? cranked : undefined;
   const ready = units.flatMap(({ battery, outlook }): ReadyUnit[] => {
     const spec = specOf(battery);
     const rating = spec && crankingRating(spec);
@@ -63,7 +61,7 @@ function readyVehicle(
     ];
   });
   return {
-    ...{ id: vehicle.id, name: vehicle.name, measured: own !== undefined },
+    ...{ id: vehicle.id, name: vehicle.name, measured: cranked !== undefined },
     tags: Object.fromEntries(units.map(({ battery }) => [battery.id, battery.tag])),
     ready: {
       ...{
@@ -71,7 +69,7 @@ function readyVehicle(
         joined: ready.length > 1 ? (vehicle.joined ?? 'parallel') : 'single',
         oil: 'mineral',
       },
-      warmAmps: own ? measuredWarm(own) : byKind(vehicle),
+      warmAmps: cranked ? measuredWarm(cranked) : byKind(vehicle),
     },
   };
 }
@@ -88,9 +86,9 @@ function measuredWarm({ amps, celsius }: { readonly amps: number; readonly celsi
   return { value, sd: MEASURED_SD * value };
 }
 
-/** What engines of its kind take, A of its own system: a system of twice the voltage takes half the current. */
+/** What engines of its kind take, A of its own system. */
 function byKind({ engine, systemVolts }: Vehicle): Known {
-  const value = (usualCrankAmps(engine ?? 'petrol_four') * 12) / (systemVolts ?? 12);
+  const value = usualCrankAmps(engine ?? 'petrol_four', systemVolts ?? 12);
   return { value, sd: BY_KIND_SD * value };
 }
 

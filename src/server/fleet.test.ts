@@ -141,29 +141,31 @@ describe('the fleet', () => {
     expect(await fleetCsv(winter, 'cold')).toContain('Plough 9');
   });
 
-  it('goes by what a start of its own took, in a system of 12 V', async () => {
-    const begun = async (systemVolts: 12 | 24) => {
+  it('goes by what a start of its own took, else by its kind in its own system', async () => {
+    const begun = async (systemVolts: 12 | 24, amps: number | null) => {
       const battery = await tested(10.6);
       const known = { id: uuidv7(), name: `Van ${++serial}`, class: 'van', site: 'Depot', systemVolts };
       const asked = { technicianId, vehicle: { ...known, engine: 'diesel_heavy' }, seenRevision: null };
       granted(await keepVehicleAsked(shop.context, asked));
       await fitted(battery.id, known.id, 3);
+      if (amps === null) return known.id;
       const check = { id: uuidv7(), vehicleId: known.id, technicianId };
       const runId = granted(await startCheck(shop.context, check)).id;
-      await captureAnywhere(shop.context, checkReading(runId, 'crank_a', 480));
+      await captureAnywhere(shop.context, checkReading(runId, 'crank_a', amps));
       const rest = checkReading(runId, 'rest_v', 1.05 * systemVolts, 20);
       const view = granted(await captureAnywhere(shop.context, rest)) as CheckView;
       const seenReadingIds = view.readings.map(({ id }) => id);
       granted(await finishCheck(shop.context, { runId, technicianId, seenReadingIds }));
       return known.id;
     };
-    const [single, double] = [await begun(12), await begun(24)];
+    const [single, double, unread] = [await begun(12, 480), await begun(24, 240), await begun(24, null)];
     await renewOutlooks(shop.context);
     const { vehicles } = await coldView(shop.context);
     const of = (id: string) => vehicles.find((one) => one.id === id);
     expect(of(single)).toMatchObject({ measured: true, ready: { warmAmps: { value: 480 } } });
-    // A check takes the current of a start for that of 12 V, so in one of 24 V its kind tells: half of 500 A.
-    expect(of(double)).toMatchObject({ measured: false, ready: { warmAmps: { value: 250 } } });
+    expect(of(double)).toMatchObject({ measured: true, ready: { warmAmps: { value: 240 } } });
+    // A heavy diesel takes 500 A at 12 V, half of it at 24 V.
+    expect(of(unread)).toMatchObject({ measured: false, ready: { warmAmps: { value: 250 } } });
   });
 
   it('goes out as CSV, each question by itself', async () => {

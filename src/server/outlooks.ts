@@ -269,10 +269,13 @@ async function strainOf(
   const open = (await openCautions(transaction, sits.id)).flatMap(({ cause }) => WEARS[cause] ?? []);
   const vehicle = await vehicleById(transaction, sits.id);
   const rating = crankingRating(spec);
-  const amps = vehicle?.engine && vehicle.engine !== 'none' ? usualCrankAmps(vehicle.engine) : null;
-  // Joined side by side or one behind the other, all of a set turn the engine together.
-  const isJoined = vehicle?.joined === 'parallel' || vehicle?.joined === 'series';
-  const together = isJoined ? Math.max(1, (await tagsOfVehicle(transaction, sits.id)).length) : 1;
+  const amps =
+    vehicle?.engine && vehicle.engine !== 'none'
+      ? usualCrankAmps(vehicle.engine, vehicle.systemVolts ?? 12)
+      : null;
+  // Side by side they share the current; one behind the other each gives all of it.
+  const together =
+    vehicle?.joined === 'parallel' ? Math.max(1, (await tagsOfVehicle(transaction, sits.id)).length) : 1;
   return {
     ...{ ...NO_STRAIN, duty, open: [...new Set(open)] },
     reserve: rating && amps ? (together * rating.saeAmps) / amps : null,

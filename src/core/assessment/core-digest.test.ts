@@ -1,4 +1,7 @@
 import { createHash } from 'node:crypto';
+import checkCases from '../circuit/check.cases.json';
+import { checkEvidence, type WrittenCheck } from '../circuit/check-cases.test-support';
+import { judgeCheck } from '../circuit/judge-check';
 import { answered, QUESTIONS } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
@@ -7,7 +10,7 @@ import digests from './core-digests.json';
 import { CORE_VERSION } from './core-version';
 import { type ExampleCase, exampleEvidence } from './examples.test-support';
 
-/** What the worked cases come to under every school of every question, down to the last digit. */
+/** What the worked cases of batteries, under every school of every question, and of vehicles come to, down to the last digit. */
 function digest(): string {
   const hash = createHash('sha256');
   const everyRules = QUESTIONS.flatMap(({ id, schools }) =>
@@ -19,6 +22,9 @@ function digest(): string {
       const { core: _core, ...judged } = assess(evidence, rules);
       hash.update(JSON.stringify(judged));
     }
+  }
+  for (const written of checkCases as unknown as readonly WrittenCheck[]) {
+    hash.update(JSON.stringify(judgeCheck(checkEvidence(written), STANDARD_RULES)));
   }
   return hash.digest('hex').slice(0, 16);
 }

@@ -5,7 +5,7 @@ import { openCircuitVoltsAt25 } from '../correction/open-circuit-temperature';
 import { tidy } from '../quantity/tidy';
 import type { HouseRules } from '../rules/house-rules';
 import type { MeasuredName } from '../vehicle/check-reading';
-import { coldDemand, ENGINE_FACTS } from '../vehicle/engine';
+import { coldDemand, crankSpan } from '../vehicle/engine';
 import { SIDES } from '../vehicle/path';
 import { ASSUMED_SHOP_C, type CheckEvidence, counted } from './check-evidence';
 import { type CheckFinding, type CheckFindingCode, checkFinding } from './check-finding';
@@ -101,11 +101,11 @@ function cranked(at: At): CheckFinding[] {
 
 function crankCurrent({ evidence }: At, celsius: number): CheckFinding[] {
   const amps = counted(evidence, 'crank_a');
-  const { engine } = evidence.vehicle;
+  const { engine, systemVolts } = evidence.vehicle;
   if (amps === null || engine === null || engine === 'none') return [];
   const demand = coldDemand(celsius);
-  const [from, to] = ENGINE_FACTS[engine].crankAmps.map((usual) => usual * demand) as [number, number];
-  const [low, high] = [tidy(CRANK_SHARES.low * from), tidy(CRANK_SHARES.high * to)];
+  const [from, to] = crankSpan(engine, systemVolts);
+  const [low, high] = [tidy(CRANK_SHARES.low * from * demand), tidy(CRANK_SHARES.high * to * demand)];
   if (amps > high)
     return [
       checkFinding('crank_current_high', 'crank_a', {

@@ -39,7 +39,10 @@ export function fullAmps(evidence: CheckEvidence, current: Drop['current']): num
   if (current === 'charging') return vehicle.alternatorAmps ?? UNKNOWN_RATING_AMPS;
   const cranked = counted(evidence, 'crank_a');
   if (cranked !== null && cranked > 0) return cranked;
-  return usualCrankAmps(vehicle.engine ?? 'petrol_four') * coldDemand(temperatureC ?? ASSUMED_SHOP_C);
+  return (
+    usualCrankAmps(vehicle.engine ?? 'petrol_four', vehicle.systemVolts) *
+    coldDemand(temperatureC ?? ASSUMED_SHOP_C)
+  );
 }
 
 /**

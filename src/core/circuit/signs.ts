@@ -55,9 +55,13 @@ function crankFloor({ temperatureC }: CheckEvidence): number {
   return STANDARD_RULES.crank.floorVolts - Math.max(0, colder);
 }
 
+/** What this engine should take warm, A of its system. */
+const usualAmps = ({ engine, systemVolts }: CheckEvidence['vehicle']) =>
+  usualCrankAmps(engine ?? 'petrol_four', systemVolts);
+
 /** What this engine should take at its temperature, A. */
 function askedAmps({ vehicle, temperatureC }: CheckEvidence): number {
-  return usualCrankAmps(vehicle.engine ?? 'petrol_four') * coldDemand(temperatureC ?? ASSUMED_SHOP_C);
+  return usualAmps(vehicle) * coldDemand(temperatureC ?? ASSUMED_SHOP_C);
 }
 
 /** Set point with temperature taken off, V at 25 °C. */
@@ -133,10 +137,7 @@ export const SIGNS: readonly Sign[] = [
     ' V at its usual current',
     (evidence) => {
       const drop = difference(volts12(evidence, 'rest_v'), volts12(evidence, 'crank_v'));
-      const share = ratio(
-        counted(evidence, 'crank_a'),
-        usualCrankAmps(evidence.vehicle.engine ?? 'petrol_four'),
-      );
+      const share = ratio(counted(evidence, 'crank_a'), usualAmps(evidence.vehicle));
       return ratio(drop, share === null ? null : Math.max(0.3, share));
     },
   ),

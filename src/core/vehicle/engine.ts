@@ -15,7 +15,7 @@ export type Engine = (typeof ENGINES)[number];
 export interface EngineFacts {
   readonly label: string;
   readonly cylinders: number;
-  /** Sustained current of the starter with the engine warm, A: from, to. Rule of the trade. */
+  /** Sustained current of the starter with the engine warm, A of a system of 12 V: from, to. Rule of the trade. */
   readonly crankAmps: readonly [from: number, to: number];
 }
 
@@ -31,9 +31,22 @@ export const ENGINE_FACTS: Readonly<Record<Engine, EngineFacts>> = {
   none: { label: 'None', cylinders: 0, crankAmps: [0, 0] },
 };
 
-/** The middle of what a warm engine of this kind takes while it is cranked, A. */
-export function usualCrankAmps(engine: Engine): number {
+/**
+ * What a warm engine of this kind takes while it is cranked, A, from and to. The same power is asked of the starter whatever the
+ * system: of 24 V it takes half the current, of 6 V twice.
+ */
+export function crankSpan(engine: Engine, systemVolts: number): readonly [from: number, to: number] {
   const [from, to] = ENGINE_FACTS[engine].crankAmps;
+  const share = 12 / systemVolts;
+  return [from * share, to * share];
+}
+
+/**
+ * The middle of what a warm engine of this kind takes while it is cranked, A of its own system.
+ * @example usualCrankAmps('diesel_heavy', 24) // 250
+ */
+export function usualCrankAmps(engine: Engine, systemVolts: number): number {
+  const [from, to] = crankSpan(engine, systemVolts);
   return (from + to) / 2;
 }
 

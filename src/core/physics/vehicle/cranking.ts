@@ -3,8 +3,9 @@ import { type Piece, SIDE_FACTS } from '../../vehicle/path';
 import { openVolts, setOhms, voltsUnder } from './set';
 import type { VehicleTruth } from './vehicle-truth';
 
-/** How an engine is turned: at what current and voltage, and how fast against a sound warm one. */
+/** How an engine is turned: at what current and voltage, and how fast against a sound warm one, as of a system of 12 V. */
 export interface Cranking {
+  /** A of 12 V: a system of 24 V takes half of it. */
   readonly amps: number;
   /** At the posts, V of 12 V. */
   readonly volts: number;
@@ -25,17 +26,18 @@ const SPEED_SHARE = 0.35;
 /** The voltage at which the starter is taken to turn as fast as usual, V at its stud. */
 const USUAL_VOLTS = 10.4;
 
-/** The resistance of the starting path, ohm. */
-export function startingOhms(milliohms: Readonly<Record<Piece, number>>): number {
+/** The resistance of the starting path, ohm as it stands in the vehicle. */
+function startingOhms(milliohms: Readonly<Record<Piece, number>>): number {
   const pieces = [...SIDE_FACTS.start_plus.pieces, ...SIDE_FACTS.start_minus.pieces];
   return pieces.reduce((sum, piece) => sum + milliohms[piece], 0) / 1000;
 }
 
 /** The steady state of a cranked engine: its torque against what the starter has left for it. */
-export function cranking({ battery, starter, milliohms, temperatureC }: VehicleTruth): Cranking {
+export function cranking({ battery, starter, milliohms, temperatureC, systemVolts }: VehicleTruth): Cranking {
   const { usualAmps, starterDrag, engineDrag } = starter;
   const armature = ARMATURE_OHM_AMPS / usualAmps;
-  const path = startingOhms(milliohms);
+  // The same power at another voltage: what current loses on its way counts by the square of it.
+  const path = startingOhms(milliohms) * (12 / systemVolts) ** 2;
   const usualEmf = USUAL_VOLTS - BRUSH_VOLTS - usualAmps * armature;
   const friction = FRICTION_SHARE * usualAmps * starterDrag;
   const torque = (1 - FRICTION_SHARE) * usualAmps * engineDrag * coldDemand(temperatureC);

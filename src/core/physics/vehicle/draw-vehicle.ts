@@ -1,6 +1,6 @@
 import type { Chance } from '../../quantity/chance';
 import type { Cause } from '../../vehicle/cause';
-import { ENGINE_FACTS, type Engine, usualCrankAmps } from '../../vehicle/engine';
+import { crankSpan, ENGINE_FACTS, type Engine, usualCrankAmps } from '../../vehicle/engine';
 import { PIECE_FACTS, PIECES, type Piece } from '../../vehicle/path';
 import type { Regulator } from '../../vehicle/vehicle';
 import type { AlternatorTruth, SetTruth, VehicleTruth } from './vehicle-truth';
@@ -149,14 +149,18 @@ function soundVehicle(chance: Chance, spread: number, given?: GivenVehicle): Veh
     chargePct: Math.min(100, chance.between(72, 99)),
     health: chance.between(0.8, 1.05),
   };
+  const temperatureC = drawnC(chance, given);
+  const systemVolts = given?.systemVolts ?? (engine === 'diesel_heavy' && chance.uniform() < 0.6 ? 24 : 12);
   return {
-    ...{ engine, regulator, battery, temperatureC: drawnC(chance, given) },
-    systemVolts: given?.systemVolts ?? (engine === 'diesel_heavy' && chance.uniform() < 0.6 ? 24 : 12),
+    ...{ engine, regulator, battery, temperatureC, systemVolts },
     milliohms: Object.fromEntries(
-      PIECES.map((piece) => [piece, PIECE_FACTS[piece].soundMilliohms * sized(engine) * about(0.3)]),
+      PIECES.map((piece) => [
+        piece,
+        PIECE_FACTS[piece].soundMilliohms * sized(engine, systemVolts) * about(0.3),
+      ]),
     ) as Record<Piece, number>,
     starter: {
-      usualAmps: usualCrankAmps(engine) * about(0.12),
+      usualAmps: usualCrankAmps(engine, 12) * about(0.12),
       starterDrag: about(0.1),
       engineDrag: about(0.07),
     },
@@ -176,9 +180,9 @@ function drawnC(chance: Chance, given?: GivenVehicle): number {
   return given?.temperatureC ?? drawn;
 }
 
-/** Cables are as thick as their engine asks for. */
-const sized = (engine: Exclude<Engine, 'none'>) =>
-  Math.min(3, ENGINE_FACTS.petrol_four.crankAmps[1] / ENGINE_FACTS[engine].crankAmps[1]);
+/** Cables are as thick as the current of their engine asks for: half of it in a system of 24 V. */
+const sized = (engine: Exclude<Engine, 'none'>, systemVolts: number) =>
+  Math.min(3, ENGINE_FACTS.petrol_four.crankAmps[1] / crankSpan(engine, systemVolts)[1]);
 
 function soundAlternator(
   chance: Chance,
@@ -249,14 +253,15 @@ function withFault(truth: VehicleTruth, fault: VehicleFault, chance: Chance): Ve
   }
 }
 
-/** A bad joint leaves some tenths of a volt and more at the full current of what goes through it, mΩ. */
+/** A bad joint leaves some tenths of a volt of 12 V and more at the full current of what goes through it, mΩ. */
 function raised(
   { piece, degree }: { readonly piece: Piece; readonly degree: number },
   truth: VehicleTruth,
 ): number {
   const starts = startsThrough(piece);
-  const amps = starts ? truth.starter.usualAmps : truth.alternator.ratedAmps;
-  return truth.milliohms[piece] + (1000 * (0.45 + 2 * degree ** 1.5)) / amps;
+  const share = truth.systemVolts / 12;
+  const amps = starts ? truth.starter.usualAmps / share : truth.alternator.ratedAmps;
+  return truth.milliohms[piece] + (1000 * share * (0.45 + 2 * degree ** 1.5)) / amps;
 }
 
 const STARTING_PIECES: readonly Piece[] = [

@@ -39,10 +39,10 @@ export function mostAmps(
 
 const SLIPS_AT_SHARE = 0.3;
 
-/** Resistance of the charging path, ohm. */
-export function chargingOhms(milliohms: VehicleTruth['milliohms']): number {
+/** Resistance of the charging path against voltages of 12 V, ohm: the current is what it is, the voltage of 24 V counts half. */
+export function chargingOhms({ milliohms, systemVolts }: VehicleTruth): number {
   const pieces = [...SIDE_FACTS.charge_plus.pieces, ...SIDE_FACTS.charge_minus.pieces];
-  return pieces.reduce((sum, piece) => sum + milliohms[piece], 0) / 1000;
+  return (pieces.reduce((sum, piece) => sum + milliohms[piece], 0) * 12) / systemVolts / 1000;
 }
 
 /**
@@ -56,8 +56,8 @@ export function running(
   loads: LoadState,
   asleep = false,
 ): Running {
-  const { alternator, battery, temperatureC, milliohms } = truth;
-  const ohms = chargingOhms(milliohms);
+  const { alternator, battery, temperatureC } = truth;
+  const ohms = chargingOhms(truth);
   const loadAmps = loadOf(truth, loads, engine);
   const taken = (post: number) => (loadAmps * post) / NOMINAL_RUNNING + ampsInto(battery, post, temperatureC);
   const isDead = alternator.state === 'open' || asleep;
@@ -115,10 +115,10 @@ function rippleOf({ diode, ratedAmps }: AlternatorTruth, amps: number): number {
 
 /** What an alternator gives while a bank pulls the system down to about 11.5 V, A. */
 export function outputAmps(truth: VehicleTruth, asleep = false): number {
-  const { alternator, temperatureC, milliohms } = truth;
+  const { alternator, temperatureC } = truth;
   if (alternator.state === 'open' || asleep) return 0;
   const set = setVolts(alternator, temperatureC, 'fast', 'bank');
-  const through = (set - PULLED_TO_VOLTS) / chargingOhms(milliohms);
+  const through = (set - PULLED_TO_VOLTS) / chargingOhms(truth);
   return Math.min(mostAmps(alternator, 'fast'), through);
 }
 

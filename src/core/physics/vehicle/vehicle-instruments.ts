@@ -43,6 +43,11 @@ export class VehicleInstruments {
     return Math.round(read * 10) / 10;
   }
 
+  /** What the starter takes, A of the vehicle’s own system. */
+  private crankAmps(): number {
+    return (cranking(this.truth).amps * 12) / this.truth.systemVolts;
+  }
+
   measured(name: Exclude<MeasuredName, 'drop_v'>): number {
     const { truth, chance } = this;
     const { battery, temperatureC, loads, alternator } = truth;
@@ -55,7 +60,7 @@ export class VehicleInstruments {
       case 'crank_v':
         return this.volts(cranking(truth).volts);
       case 'crank_a':
-        return Math.max(1, this.amps(cranking(truth).amps));
+        return Math.max(1, this.amps(this.crankAmps()));
       case 'crank_s':
         return Math.max(
           0.4,
@@ -131,7 +136,7 @@ export class VehicleInstruments {
     const amps =
       current === 'charging'
         ? running(this.truth, 'fast', 'all', this.away()).alternatorAmps
-        : cranking(this.truth).amps;
+        : this.crankAmps();
     // Less than that makes no drop that a meter could tell, and is refused.
     if (amps < LEAST_AMPS) return null;
     const ohms = ohmsOf(this.truth, segment);

@@ -3,14 +3,14 @@ import type { Engine } from '../../vehicle/engine';
 import type { Piece } from '../../vehicle/path';
 import type { Regulator } from '../../vehicle/vehicle';
 
-/** What is truly in a simulated vehicle. Voltages are of a system of 12 V. */
+/** What is truly in a simulated vehicle. Voltages, and what concerns the start, are as of a system of 12 V. */
 export interface VehicleTruth {
   readonly engine: Engine;
   readonly systemVolts: 6 | 12 | 24;
   readonly regulator: Regulator;
   readonly temperatureC: number;
   readonly battery: SetTruth;
-  /** Resistance of each piece, mΩ. */
+  /** Resistance of each piece as it stands in the vehicle, mΩ. */
   readonly milliohms: Readonly<Record<Piece, number>>;
   readonly starter: StarterTruth;
   readonly alternator: AlternatorTruth;
@@ -30,7 +30,7 @@ export interface SetTruth {
 
 /** The starter with the engine that it turns. */
 export interface StarterTruth {
-  /** Sustained current with this engine warm and nothing wrong, A. */
+  /** Sustained current with this engine warm and nothing wrong, A of 12 V. */
   readonly usualAmps: number;
   /** Times the friction of a sound starter, and the torque of a sound engine. */
   readonly starterDrag: number;

@@ -1,10 +1,20 @@
 import { alternatorOutput, rpmForOutput } from '../../circuit/alternator-output';
 import { formatQuantity } from '../../quantity/format';
-import { coldDemand, ENGINE_FACTS, ENGINES, type Engine, usualCrankAmps } from '../../vehicle/engine';
+import {
+  coldDemand,
+  crankSpan,
+  ENGINE_FACTS,
+  ENGINES,
+  type Engine,
+  usualCrankAmps,
+} from '../../vehicle/engine';
+import { SYSTEM_VOLTS } from '../../vehicle/vehicle';
 import { choiceField, numberField } from '../fields';
-import { given, numberIn, type ToolMaker, wordIn } from '../tool';
+import { given, numberIn, type ToolMaker, type Values, wordIn } from '../tool';
 
 const STARTED = ENGINES.filter((engine) => engine !== 'none');
+
+const systemIn = (values: Values) => Number(wordIn(values, 'system'));
 
 /** What an engine asks of its starter, and what the cold adds. */
 export const starterTool: ToolMaker = () => ({
@@ -17,16 +27,27 @@ export const starterTool: ToolMaker = () => ({
       'Engine',
       STARTED.map((engine) => [engine, ENGINE_FACTS[engine].label] as const),
     ),
+    choiceField(
+      'system',
+      'System',
+      SYSTEM_VOLTS.map((volts) => [String(volts), `${volts} V`] as const),
+    ),
     numberField('celsius', 'Temperature', '°C', [-40, 50], 0),
     numberField('warm', 'Warm', 'A', [1, 2000], 0),
     numberField('amps', 'At this temperature', 'A', [1, 7000], 0),
   ],
-  begin: { engine: 'petrol_four', celsius: -18, warm: 125, amps: 262.5 },
-  follows: { engine: ['warm', 'amps'], celsius: ['amps'], warm: ['amps'], amps: ['warm'] },
+  begin: { engine: 'petrol_four', system: '12', celsius: -18, warm: 125, amps: 262.5 },
+  follows: {
+    engine: ['warm', 'amps'],
+    system: ['warm', 'amps'],
+    celsius: ['amps'],
+    warm: ['amps'],
+    amps: ['warm'],
+  },
   compute: {
     warm: (values, changed) =>
-      changed === 'engine'
-        ? usualCrankAmps(wordIn<Engine>(values, 'engine'))
+      changed === 'engine' || changed === 'system'
+        ? usualCrankAmps(wordIn<Engine>(values, 'engine'), systemIn(values))
         : given(values, ['amps', 'celsius'], (amps = 0, celsius = 0) => amps / coldDemand(celsius)),
     amps: (values) =>
       given(values, ['warm', 'celsius'], (warm = 0, celsius = 0) => warm * coldDemand(celsius)),
@@ -34,7 +55,7 @@ export const starterTool: ToolMaker = () => ({
   working: (values) => {
     const engine = wordIn<Engine>(values, 'engine');
     const celsius = numberIn(values, 'celsius');
-    const [from, to] = (ENGINE_FACTS[engine] ?? ENGINE_FACTS.petrol_four).crankAmps;
+    const [from, to] = crankSpan(engine, systemIn(values));
     return {
       formula: [
         'warm current × what cold asks',
