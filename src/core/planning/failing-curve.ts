@@ -1,0 +1,35 @@
+import type { FleetLearned } from '../history/fleet-learning';
+import { failsBy, NO_STRAIN, type Strain } from '../history/hazard';
+import { type KindOfLife, kindKey, usualLifeYears } from '../history/kind-of-life';
+import { type Life, lifeAfter } from '../history/life';
+
+const MONTH_DAYS = 30;
+const QUARTER_DAYS = 90;
+
+/** The days ahead at which a plan looks: by the month for a year, then by the quarter for two. */
+export const LOOKED_AT_DAYS: readonly number[] = [
+  ...Array.from({ length: 12 }, (_, at) => MONTH_DAYS * (at + 1)),
+  ...Array.from({ length: 8 }, (_, at) => 12 * MONTH_DAYS + QUARTER_DAYS * (at + 1)),
+];
+
+/** The chances that a unit has failed by each of `LOOKED_AT_DAYS`, rounded to what is worth keeping. */
+export function failingCurve(life: Life, nowMs: number, strain: Strain): number[] {
+  return failsBy(life, nowMs, LOOKED_AT_DAYS, strain).map((chance) => Math.round(1e4 * chance) / 1e4);
+}
+
+/** The same of a new unit of a kind, by half-years. */
+export interface NewUnit {
+  readonly days: readonly number[];
+  readonly fails: readonly number[];
+}
+
+const HALF_YEAR_DAYS = 180;
+const NEW_DAYS = Array.from({ length: 24 }, (_, at) => HALF_YEAR_DAYS * (at + 1));
+
+/** How a new unit of a kind fares in this fleet, nothing being wrong with what it sits in. */
+export function newUnitOf(kind: KindOfLife, learned: FleetLearned, nowMs: number): NewUnit {
+  const scaleYears = usualLifeYears(kind) * (learned.lifeTimes.get(kindKey(kind)) ?? 1);
+  const life = lifeAfter({ fromMs: nowMs, beginning: 'new', scaleYears }, []);
+  const strain: Strain = { ...NO_STRAIN, duty: kind.duty, climate: kind.climate };
+  return { days: NEW_DAYS, fails: failsBy(life, nowMs, NEW_DAYS, strain) };
+}
