@@ -1,6 +1,5 @@
 import 'server-only';
 import { specOf } from '@/core/battery/battery';
-import { batteryTypeLabel } from '@/core/battery/construction';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import {
   FLEET_ORDERS,
@@ -9,28 +8,24 @@ import {
   type FleetRow,
   type IdleBattery,
   type ReadsOff,
-  type Wanted,
   type WearingVehicle,
 } from '@/core/exchange/fleet-views';
-import type { BatteryRecord } from '@/core/exchange/views';
 import { chargeAfter, daysToTopUp } from '@/core/history/idle';
 import { isTold } from '@/core/history/leftover';
-import { ratingWords } from '@/core/report/rating-words';
 import type { Database } from '@/store/database';
-import { crossingBefore, type Expected, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
+import { type Expected, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
 import { newestRuns } from '@/store/newest-runs';
+import { siteOf } from '@/store/sites';
 import { slotsOfBatteries } from '@/store/vehicles';
 import { openCautions } from './check-cautions';
 import { coldCsv } from './cold';
 import type { Context } from './context';
 import { learnedHere } from './outlooks';
+import { planCsv } from './plan';
 import { technicians } from './technicians';
 
 const PAGE = 50;
 const MS_PER_DAY = 86_400_000;
-/** What is bought is planned so far ahead, and from so many units at most. */
-const BUY_DAYS = 365;
-const MOST_WANTED = 5000;
 /** Batteries that left their vehicles within so many years tell how it wears them. */
 const WEAR_YEARS = 4;
 const LEAST_GONE = 2;
@@ -58,7 +53,7 @@ export async function fleetPage(
 
 function orderedBy(order: FleetOrder, { outlook }: Expected): number {
   const values = {
-    failing: outlook.fails90,
+    waiting: outlook.waitCost,
     crossing: outlook.crossP50Ms,
     slope: outlook.slopePct,
     check: outlook.nextCheckMs,
@@ -85,33 +80,11 @@ async function rowsOf(context: Context, database: Database, some: readonly Expec
   });
 }
 
-/** What is to be bought, month by month: units in vehicles by when they will have crossed the line. */
-export async function wanted(context: Context): Promise<Wanted[]> {
-  const nowMs = context.now();
-  const some = await context.store.read((database) =>
-    crossingBefore(database, nowMs + BUY_DAYS * MS_PER_DAY, MOST_WANTED),
-  );
-  const found = new Map<string, Wanted & { units: { id: string; tag: string; where: string }[] }>();
-  for (const { battery, outlook, vehicle } of some) {
-    // What has crossed already is wanted now.
-    const month = new Date(Math.max(nowMs, outlook.crossP50Ms ?? nowMs)).toISOString().slice(0, 7);
-    const [type, rating] = [kindWords(battery), ratingWords(battery)];
-    const key = JSON.stringify([month, type, rating]);
-    const one = found.get(key) ?? { month, type, rating, units: [] };
-    one.units.push({ id: battery.id, tag: battery.tag, where: vehicle });
-    found.set(key, one);
-  }
-  return [...found.values()].sort(
-    (one, other) => one.month.localeCompare(other.month) || other.units.length - one.units.length,
-  );
-}
-
-const kindWords = ({ type, nominalVolts }: BatteryRecord) => `${batteryTypeLabel(type)}, ${nominalVolts} V`;
-
 /** What vehicles have made of their batteries: those that wear them out soonest first. */
 export async function wearingVehicles(context: Context): Promise<WearingVehicle[]> {
   const sinceOn = new Date(context.now() - WEAR_YEARS * 365.25 * MS_PER_DAY).toISOString().slice(0, 10);
   return context.store.read(async (database) => {
+    const { costs } = (await siteOf(database)) ?? context.site;
     const left = await leftSince(database, sinceOn);
     const [gone, days] = left.reduce(([all, sum], one) => [all + one.gone, sum + one.days], [0, 0]);
     if (gone === 0) return [];
@@ -120,6 +93,10 @@ export async function wearingVehicles(context: Context): Promise<WearingVehicle[
       some.push({
         ...{ id: one.vehicleId, name: one.name, gone: one.gone, meanYears: one.days / one.gone / 365.25 },
         times: one.days / one.gone / (days / gone),
+        cost:
+          one.deepCycle * costs.deepCycle +
+          (one.gone - one.deepCycle) * costs.starting +
+          one.gone * costs.labour,
         cautions: await openCautions(database, one.vehicleId),
       });
     }
@@ -170,17 +147,12 @@ export async function fleetCsv(context: Context, ask: string): Promise<string> {
     case 'cold':
       return coldCsv(context);
     case 'buy':
-      return csvText([
-        ['month', 'type', 'rating', 'count', 'tags'],
-        ...(await wanted(context)).map(({ month, type, rating, units }) => [
-          ...[month, type, rating, String(units.length), defused(units.map(({ tag }) => tag).join(' '))],
-        ]),
-      ]);
+      return planCsv(context);
     case 'vehicles':
       return csvText([
-        ['vehicle', 'batteries_gone', 'mean_years', 'against_fleet', 'cautions'],
-        ...(await wearingVehicles(context)).map(({ name, gone, meanYears, times, cautions }) => [
-          ...[defused(name), String(gone), fixed(meanYears, 2), fixed(times, 2)],
+        ['vehicle', 'batteries_gone', 'mean_years', 'against_fleet', 'cost', 'cautions'],
+        ...(await wearingVehicles(context)).map(({ name, gone, meanYears, times, cost, cautions }) => [
+          ...[defused(name), String(gone), fixed(meanYears, 2), fixed(times, 2), fixed(cost, 2)],
           cautions.map(({ text }) => text).join('; '),
         ]),
       ]);
@@ -206,12 +178,21 @@ export async function fleetCsv(context: Context, ask: string): Promise<string> {
         ]),
       ]);
     default: {
-      const order = isFleetOrder(ask) ? ask : 'failing';
+      const order = isFleetOrder(ask) ? ask : 'waiting';
       const { rows } = await fleetPage(context, order, null, MOST_ROWS);
       return csvText([
         [
           ...['tag', 'type', 'place', 'vehicle', 'verdict', 'soh_pct', 'soh_sd', 'slope_per_year'],
-          ...['cross_p10', 'cross_p50', 'cross_p90', 'fail_90d', 'fail_365d', 'next_check', 'tested_at'],
+          ...[
+            'cross_p10',
+            'cross_p50',
+            'cross_p90',
+            'fail_90d',
+            'fail_365d',
+            'wait_cost_90d',
+            'next_check',
+            'tested_at',
+          ],
         ],
         ...rows.map(({ battery, outlook, vehicle, newest }) => [
           ...[defused(battery.tag), battery.type, defused(battery.place), defused(vehicle?.name ?? '')],
@@ -225,6 +206,7 @@ export async function fleetCsv(context: Context, ask: string): Promise<string> {
           ...[
             fixed(outlook.fails90, 4),
             fixed(outlook.fails365, 4),
+            outlook.waitCost === null ? '' : fixed(outlook.waitCost, 2),
             day(outlook.nextCheckMs),
             day(newest?.atMs ?? null),
           ],

@@ -11,6 +11,7 @@ import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN, type Strain, type VehicleFaultOpen } from '@/core/history/hazard';
 import { figuresOf, type OutlookAsked } from '@/core/history/kept-outlook';
 import { isTold } from '@/core/history/leftover';
+import { costOfFailing, STANDARD_COSTS } from '@/core/planning/costs';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Cause } from '@/core/vehicle/cause';
@@ -198,13 +199,16 @@ async function askedOf(
   rules: HouseRules,
 ): Promise<OutlookAsked[]> {
   const asked: OutlookAsked[] = [];
+  const site = await siteOf(database);
   for (const read of await readBatteries(database, ids)) {
     const history = historyOf(read);
     const spec = specOf(read.battery);
     if (!history || !spec) continue;
-    const strain = await strainOf(database, read.battery.id, spec);
+    const sits = await vehicleOfBattery(database, read.battery.id);
+    const strain = await strainOf(database, sits?.id ?? null, spec);
     const linePct = strain.duty === 'deep_cycle' ? rules.capacity.retirePct : rules.health.retirePct;
-    asked.push({ history, strain, linePct, newest: read.newest });
+    const failingCost = sits ? costOfFailing(site?.costs ?? STANDARD_COSTS, sits.class) : null;
+    asked.push({ history, strain, linePct, failingCost, newest: read.newest });
   }
   return asked;
 }
@@ -260,14 +264,13 @@ const WEARS: Readonly<Partial<Record<Cause, VehicleFaultOpen>>> = {
 /** What a battery has to bear where it sits. */
 async function strainOf(
   transaction: Database | Transaction,
-  batteryId: string,
+  vehicleId: string | null,
   spec: BatterySpec,
 ): Promise<Strain> {
   const duty = dutyOf(spec);
-  const sits = await vehicleOfBattery(transaction, batteryId);
-  if (!sits) return { ...NO_STRAIN, duty };
-  const open = (await openCautions(transaction, sits.id)).flatMap(({ cause }) => WEARS[cause] ?? []);
-  const vehicle = await vehicleById(transaction, sits.id);
+  if (vehicleId === null) return { ...NO_STRAIN, duty };
+  const open = (await openCautions(transaction, vehicleId)).flatMap(({ cause }) => WEARS[cause] ?? []);
+  const vehicle = await vehicleById(transaction, vehicleId);
   const rating = crankingRating(spec);
   const amps =
     vehicle?.engine && vehicle.engine !== 'none'
@@ -275,7 +278,7 @@ async function strainOf(
       : null;
   // Side by side they share the current; one behind the other each gives all of it.
   const together =
-    vehicle?.joined === 'parallel' ? Math.max(1, (await tagsOfVehicle(transaction, sits.id)).length) : 1;
+    vehicle?.joined === 'parallel' ? Math.max(1, (await tagsOfVehicle(transaction, vehicleId)).length) : 1;
   return {
     ...{ ...NO_STRAIN, duty, open: [...new Set(open)] },
     reserve: rating && amps ? (together * rating.saeAmps) / amps : null,

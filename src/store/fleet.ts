@@ -7,7 +7,6 @@ import {
   gte,
   isNotNull,
   isNull,
-  lt,
   ne,
   notExists,
   or,
@@ -16,6 +15,7 @@ import {
 } from 'drizzle-orm';
 import type { FleetOrder } from '@/core/exchange/fleet-views';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
+import type { VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
 import type { Database, Transaction } from './database';
 import { inSight } from './in-sight';
@@ -32,15 +32,15 @@ export interface Expected {
 }
 
 const ORDERED = {
-  failing: { by: outlooks.fails90, falling: true },
-  crossing: { by: outlooks.crossP50Ms, falling: false },
-  slope: { by: outlooks.slopePct, falling: false },
-  check: { by: outlooks.nextCheckMs, falling: false },
+  waiting: { by: outlooks.waitCost, falling: true, sitting: true },
+  crossing: { by: outlooks.crossP50Ms, falling: false, sitting: true },
+  slope: { by: outlooks.slopePct, falling: false, sitting: false },
+  check: { by: outlooks.nextCheckMs, falling: false, sitting: false },
 } as const satisfies Record<FleetOrder, object>;
 
 /**
- * A stretch of the fleet in an order, after a place in it. What is scrapped stands aside, and what sits nowhere and is not to be
- * looked at again: retired, set apart, or never tested.
+ * A stretch of the fleet in an order, after a place in it. What is scrapped stands aside, and what sits nowhere where only work counts,
+ * or is not to be looked at again: retired, set apart, or never tested.
  */
 export async function fleetStretch(
   database: Database | Transaction,
@@ -48,7 +48,7 @@ export async function fleetStretch(
   after: { readonly value: number; readonly id: string } | null,
   limit: number,
 ): Promise<Expected[]> {
-  const { by, falling } = ORDERED[order];
+  const { by, falling, sitting: onlySitting } = ORDERED[order];
   const id = sql.param(after?.id ?? '', outlooks.batteryId);
   const beyond: SQL | undefined =
     after === null
@@ -65,7 +65,9 @@ export async function fleetStretch(
         isNotNull(by),
         isNotNull(outlooks.madeAtMs),
         ne(batteries.place, SCRAP),
-        or(exists(sitting(database)), isNotNull(outlooks.nextCheckMs)),
+        onlySitting
+          ? exists(sitting(database))
+          : or(exists(sitting(database)), isNotNull(outlooks.nextCheckMs)),
         inSight(batteries.arrivalId),
         beyond,
       ),
@@ -90,22 +92,26 @@ function expectedOf(row: {
   return isWorkedOut(outlook) ? [{ battery: batteryOf(row.battery), outlook }] : [];
 }
 
-/** Units in a vehicle that will have crossed the line before a moment, by when. */
-export async function crossingBefore(
-  database: Database | Transaction,
-  untilMs: number,
-  limit: number,
-): Promise<(Expected & { readonly vehicle: string })[]> {
+/** A battery that sits in a vehicle, with what is expected of it there. */
+export interface Seated extends Expected {
+  readonly vehicle: { readonly id: string; readonly name: string; readonly class: VehicleClass };
+}
+
+/** Units that sit in a vehicle, the dearest to leave as they are first. */
+export async function seated(database: Database | Transaction, limit: number): Promise<Seated[]> {
+  const vehicle = { id: vehicles.id, name: vehicles.name, class: vehicles.class };
   const rows = await database
-    .select({ battery: batteries, outlook: outlooks, vehicle: vehicles.name })
+    .select({ battery: batteries, outlook: outlooks, vehicle })
     .from(outlooks)
     .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
     .innerJoin(slots, and(eq(slots.batteryId, outlooks.batteryId), isNull(slots.toOn)))
     .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
-    .where(and(lt(outlooks.crossP50Ms, untilMs), ne(batteries.place, SCRAP), inSight(batteries.arrivalId)))
-    .orderBy(asc(outlooks.crossP50Ms), asc(outlooks.batteryId))
+    .where(and(isNotNull(outlooks.waitCost), ne(batteries.place, SCRAP), inSight(batteries.arrivalId)))
+    .orderBy(desc(outlooks.waitCost), desc(outlooks.batteryId))
     .limit(limit);
-  return rows.flatMap(({ vehicle, ...row }) => expectedOf(row).map((one) => ({ ...one, vehicle })));
+  return rows.flatMap(({ vehicle: sits, ...row }) =>
+    expectedOf(row).map((one) => ({ ...one, vehicle: sits })),
+  );
 }
 
 /** How long batteries have sat in each vehicle that they have left again, since a day. */
@@ -113,16 +119,25 @@ export async function leftSince(
   database: Database | Transaction,
   sinceOn: string,
 ): Promise<
-  { readonly vehicleId: string; readonly name: string; readonly gone: number; readonly days: number }[]
+  {
+    readonly vehicleId: string;
+    readonly name: string;
+    readonly gone: number;
+    /** Of them those that work over hours. */
+    readonly deepCycle: number;
+    readonly days: number;
+  }[]
 > {
   return database
     .select({
       ...{ vehicleId: vehicles.id, name: vehicles.name },
       gone: sql<number>`count(*)`,
+      deepCycle: sql<number>`sum(coalesce(${batteries.duty}, '') = 'deep_cycle')`,
       days: sql<number>`sum(julianday(${slots.toOn}) - julianday(${slots.fromOn}))`,
     })
     .from(slots)
     .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
+    .innerJoin(batteries, eq(batteries.id, slots.batteryId))
     .where(and(isNotNull(slots.toOn), gte(slots.toOn, sinceOn)))
     .groupBy(vehicles.id)
     .orderBy(asc(vehicles.name));

@@ -1,16 +1,28 @@
-import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Verdict } from '@/core/assessment/verdict';
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
 import type { HealthReading } from '@/core/history/health-reading';
+import { type Costs, costOfFailing } from '@/core/planning/costs';
+import { VEHICLE_CLASSES, type VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { decodeAssessment } from './decode';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
 import { Unreadable } from './packed-json';
-import { assessments, batteries, instruments, learned, outlooks, readings, runs } from './schema';
+import {
+  assessments,
+  batteries,
+  instruments,
+  learned,
+  outlooks,
+  readings,
+  runs,
+  slots,
+  vehicles,
+} from './schema';
 import { NO_TRACES } from './traces';
 
 /** A battery with what its finished runs have read of its health, and how the newest of them counts. */
@@ -110,10 +122,26 @@ export async function keepOutlooks(
   }
 }
 
+/** Prices anew what leaving each unit as it is costs, after the site has said what failing costs in each kind of vehicle. */
+export async function priceWaiting(transaction: Transaction, costs: Costs): Promise<void> {
+  for (const name of Object.keys(VEHICLE_CLASSES) as VehicleClass[]) {
+    const sits = transaction
+      .select({ id: slots.batteryId })
+      .from(slots)
+      .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
+      .where(and(isNull(slots.toOn), eq(vehicles.class, name)));
+    await transaction
+      .update(outlooks)
+      .set({ waitCost: sql`${outlooks.fails90} * ${costOfFailing(costs, name)}` })
+      .where(inArray(outlooks.batteryId, sits));
+  }
+}
+
 /** A row that was worked out has all its figures but those dates that lie beyond ten years, and a next check. */
 export const isWorkedOut = (
   row: { readonly [K in keyof KeptOutlook]: KeptOutlook[K] | null },
-): row is KeptOutlook => row.madeAtMs !== null && row.healthPct !== null && row.tests !== null;
+): row is KeptOutlook =>
+  row.madeAtMs !== null && row.healthPct !== null && row.tests !== null && row.fails !== null;
 
 /** What is expected of a battery, as it was worked out last; undefined where it was not yet. */
 export async function outlookById(

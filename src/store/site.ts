@@ -259,6 +259,6 @@ export async function addSiteRest(transaction: Transaction, head: SiteHead, atMs
   await addChecks(transaction, head.checks ?? [], atMs);
 }
 
-function recordOf({ revision: _revision, ...site }: KeptSite): SiteRecord {
+function recordOf({ revision: _revision, costs: _costs, ...site }: KeptSite): SiteRecord {
   return site;
 }

@@ -1,19 +1,25 @@
 import { and, eq } from 'drizzle-orm';
+import { checkShape } from '@/core/exchange/check-shape';
 import { FIRST_RULES_ID, type SiteRecord, type SiteSheet } from '@/core/exchange/site/site-sheet';
+import { type Costs, CostsSchema, STANDARD_COSTS } from '@/core/planning/costs';
 import type { Database, Store, Transaction } from './database';
+import { priceWaiting } from './outlooks';
 import { batteries, houseRules, sites } from './schema';
 
 /** The site as it is kept, with how often it was changed. */
 export interface KeptSite extends SiteRecord {
   readonly revision: number;
+  /** What things cost here, as the site has said or as every one begins. */
+  readonly costs: Costs;
 }
 
 /** The site that this store is of; undefined while nobody has begun one. */
 export async function siteOf(database: Database | Transaction): Promise<KeptSite | undefined> {
   const [row] = await database.select().from(sites).limit(1);
   if (!row) return undefined;
-  const { changedAtMs: _at, changedById: _by, ...site } = row;
-  return site;
+  const { changedAtMs: _at, changedById: _by, costs, ...site } = row;
+  const read = checkShape(CostsSchema, costs);
+  return { ...site, costs: read.ok ? read.value : STANDARD_COSTS };
 }
 
 /** The site of a store; begun as the new one where there is none. A store with rules from before sites had ids keeps theirs. */
@@ -34,7 +40,7 @@ export async function siteFrom(store: Store, made: SiteRecord, atMs: number): Pr
 export async function adoptSite(transaction: Transaction, site: SiteRecord, atMs: number): Promise<KeptSite> {
   await transaction.delete(sites);
   await transaction.insert(sites).values({ ...site, changedAtMs: atMs });
-  return { ...site, revision: 1 };
+  return { ...site, revision: 1, costs: STANDARD_COSTS };
 }
 
 /** Whether a site is as it began: nobody has filled it in, and nothing was registered or decided. */
@@ -45,25 +51,28 @@ export async function isUntouched(database: Database | Transaction): Promise<boo
   return (site?.revision ?? 1) === 1 && !battery && !rules;
 }
 
-/** Changes what the site is filled in with, unless somebody did since: then answers undefined, else how often it was changed. */
+/** Changes something of the site, unless somebody did since: then answers undefined, else how often it was changed. */
 export function changeSite(
   store: Store,
   change: {
-    readonly sheet: SiteSheet;
+    readonly sheet?: SiteSheet;
+    readonly costs?: Costs;
     readonly seenRevision: number;
     readonly atMs: number;
     readonly byId: string;
   },
 ): Promise<number | undefined> {
+  const { sheet, costs, seenRevision, atMs, byId } = change;
   return store.write(async (transaction) => {
     const site = await siteOf(transaction);
     if (!site) return undefined;
-    const revision = change.seenRevision + 1;
+    const revision = seenRevision + 1;
     const [changed] = await transaction
       .update(sites)
-      .set({ ...change.sheet, revision, changedAtMs: change.atMs, changedById: change.byId })
-      .where(and(eq(sites.id, site.id), eq(sites.revision, change.seenRevision)))
+      .set({ ...sheet, ...(costs && { costs }), revision, changedAtMs: atMs, changedById: byId })
+      .where(and(eq(sites.id, site.id), eq(sites.revision, seenRevision)))
       .returning({ id: sites.id });
+    if (changed && costs) await priceWaiting(transaction, costs);
     return changed && revision;
   });
 }

@@ -2,7 +2,7 @@ import { group } from 'd3-array';
 import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { NewestOfBattery, SlotHeld, VehicleSlot } from '@/core/exchange/views';
 import { lookAlikeKey } from '@/core/quantity/written-text';
-import type { Vehicle } from '@/core/vehicle/vehicle';
+import type { Vehicle, VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
 import { inChunks } from './in-chunks';
@@ -119,9 +119,9 @@ export async function slotsOfVehicle(
 export async function vehicleOfBattery(
   database: Database | Transaction,
   batteryId: string,
-): Promise<{ readonly id: string; readonly name: string } | undefined> {
+): Promise<{ readonly id: string; readonly name: string; readonly class: VehicleClass } | undefined> {
   const [row] = await database
-    .select({ id: vehicles.id, name: vehicles.name })
+    .select({ id: vehicles.id, name: vehicles.name, class: vehicles.class })
     .from(slots)
     .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
     .where(and(eq(slots.batteryId, batteryId), isNull(slots.toOn)));

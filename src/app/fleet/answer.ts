@@ -2,19 +2,26 @@ import type { FleetAnswer } from '@/features/fleet/fleet-screen';
 import { ORDER_OF, type Question } from '@/features/fleet/questions';
 import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
-import { fleetPage, idleBatteries, readsOff, wanted, wearingVehicles } from '@/server/fleet';
+import { fleetPage, idleBatteries, readsOff, wearingVehicles } from '@/server/fleet';
+import { planView } from '@/server/plan';
+import { first } from '../first';
 
-/** The answer to a question; of those that are a list of the fleet, from a place in it on. */
+/** What an address says, each once. */
+const plain = (query: Readonly<Record<string, string | string[] | undefined>>) =>
+  Object.fromEntries(Object.entries(query).map(([name, value]) => [name, first(value)]));
+
+/** The answer to a question, as its address asks it: from a place in the fleet on, at other costs. */
 export async function answerOf(
   context: Context,
   question: Question,
-  after: string | null,
+  query: Readonly<Record<string, string | string[] | undefined>>,
 ): Promise<FleetAnswer> {
+  const after = first(query.after) ?? null;
   switch (question) {
     case 'cold':
       return { question, cold: await coldView(context) };
     case 'buy':
-      return { question, wanted: await wanted(context) };
+      return { question, view: await planView(context, plain(query)) };
     case 'vehicles':
       return { question, vehicles: await wearingVehicles(context) };
     case 'idle':
@@ -22,6 +29,6 @@ export async function answerOf(
     case 'instruments':
       return { question, off: await readsOff(context) };
     default:
-      return { question, page: await fleetPage(context, ORDER_OF[question] ?? 'failing', after) };
+      return { question, page: await fleetPage(context, ORDER_OF[question] ?? 'waiting', after) };
   }
 }

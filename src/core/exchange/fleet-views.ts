@@ -3,11 +3,14 @@ import type { OpenCaution } from '../circuit/open-cautions';
 import type { Help, ReadyVehicle } from '../history/cold-start';
 import type { Leftover } from '../history/leftover';
 import type { Morning } from '../history/mornings';
+import type { Costs } from '../planning/costs';
+import type { PurchasePlan } from '../planning/purchase-plan';
+import type { Problem } from '../quantity/result';
 import type { BatteryRecord, KeptOutlook } from './views';
 
 /** What a list of the fleet is ordered by. */
 export const FLEET_ORDERS = {
-  failing: 'Likeliest to fail',
+  waiting: 'Dearest to leave as it is',
   crossing: 'First to wear out',
   slope: 'Fastest to age',
   check: 'First to be checked',
@@ -28,13 +31,17 @@ export interface FleetPage {
   readonly next: string | null;
 }
 
-/** Units of a kind that are wanted in a month. */
-export interface Wanted {
-  /** YYYY-MM. */
-  readonly month: string;
-  readonly type: string;
-  readonly rating: string;
-  readonly units: readonly { readonly id: string; readonly tag: string; readonly where: string }[];
+/** What to change and to buy, with the costs that it rests on: the site's own, or others that are only tried. */
+export interface PlanView {
+  readonly plan: PurchasePlan;
+  readonly costs: Costs;
+  readonly own: Costs;
+  readonly isTried: boolean;
+  readonly currency: string;
+  /** How often the site was changed, for whoever changes it next. */
+  readonly revision: number;
+  /** What of the costs that were to be tried is no amount. */
+  readonly problems: readonly Problem[];
 }
 
 /** What a vehicle has made of its batteries. */
@@ -44,6 +51,8 @@ export interface WearingVehicle {
   /** Batteries that left it, and the mean years that they sat in it. */
   readonly gone: number;
   readonly meanYears: number;
+  /** What those batteries and their changes cost, at today’s costs of the site. */
+  readonly cost: number;
   /** Against the whole fleet: under 1 it wears them out sooner. */
   readonly times: number;
   readonly cautions: readonly OpenCaution[];

@@ -1,4 +1,5 @@
 import type { Verdict } from '../assessment/verdict';
+import { failingCurve } from './failing-curve';
 import type { FleetLearned, UnitHistory } from './fleet-learning';
 import { outlookOf, type UnitOutlook } from './forecast-unit';
 import type { Strain } from './hazard';
@@ -18,6 +19,10 @@ export interface OutlookFigures {
   readonly fails30: number;
   readonly fails90: number;
   readonly fails365: number;
+  /** Chances of having failed by each of `LOOKED_AT_DAYS`: what a plan is made of. */
+  readonly fails: readonly number[];
+  /** What leaving it as it is for 90 days is expected to cost, in the site’s currency; null where it sits in no vehicle. */
+  readonly waitCost: number | null;
   readonly nextCheckMs: number | null;
   /** Tests that it rests on; none: its kind’s alone. */
   readonly tests: number;
@@ -28,6 +33,8 @@ export interface OutlookAsked {
   readonly history: UnitHistory;
   readonly strain: Strain;
   readonly linePct: number;
+  /** What failing costs where it sits; null where it sits in no vehicle. */
+  readonly failingCost: number | null;
   readonly newest: { readonly verdict: Verdict; readonly atMs: number } | null;
 }
 
@@ -39,14 +46,16 @@ export function outlookFigures(asked: OutlookAsked, learned: FleetLearned, nowMs
 /** An outlook as figures. */
 export function figuresOf(
   { segments, forecast }: UnitOutlook,
-  { history, strain, linePct, newest }: OutlookAsked,
+  { history, strain, linePct, newest, failingCost }: OutlookAsked,
 ): OutlookFigures {
-  const { health, slope, crossing, failsWithin } = forecast;
+  const { health, slope, crossing, failsWithin, nowMs } = forecast;
   const life = segments.at(-1)?.life;
   return {
     ...{ healthPct: health.pct, healthSdPct: health.sd, slopePct: slope.pct, slopeSdPct: slope.sd },
     ...{ crossP10Ms: whole(crossing.p10), crossP50Ms: whole(crossing.p50), crossP90Ms: whole(crossing.p90) },
     ...{ fails30: failsWithin[30], fails90: failsWithin[90], fails365: failsWithin[365] },
+    fails: life ? failingCurve(life, nowMs, strain) : [],
+    waitCost: failingCost === null ? null : failsWithin[90] * failingCost,
     nextCheckMs:
       life && newest ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain }) : null,
     tests: history.readings.length,

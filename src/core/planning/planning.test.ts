@@ -1,8 +1,8 @@
 import fc from 'fast-check';
+import { LOOKED_AT_DAYS, newUnitOf } from '../history/failing-curve';
 import { NOTHING_LEARNED } from '../history/fleet-learning';
 import { bundled, type Planned } from './bundling';
 import { type ChangeCosts, changeCosts, costOfFailing, STANDARD_COSTS } from './costs';
-import { LOOKED_AT_DAYS, newUnitOf } from './failing-curve';
 import { type PlanUnit, purchasePlan } from './purchase-plan';
 import { costOfADay, MOMENT_DAYS, replacementCosts } from './replacement';
 

@@ -1,5 +1,5 @@
+import { LOOKED_AT_DAYS, type NewUnit } from '../history/failing-curve';
 import type { ChangeCosts } from './costs';
-import { LOOKED_AT_DAYS, type NewUnit } from './failing-curve';
 
 /**
  * What a day of a battery costs in the long run, where each is changed at the age that costs least: `(planned (1 − F) + failed F) ÷ mean

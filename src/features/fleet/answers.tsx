@@ -1,77 +1,41 @@
 import { clsx } from 'clsx';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
-import type { IdleBattery, ReadsOff, Wanted, WearingVehicle } from '@/core/exchange/fleet-views';
-import { monthWords } from '@/core/history/outlook-words';
+import type { IdleBattery, ReadsOff, WearingVehicle } from '@/core/exchange/fleet-views';
 import { formatQuantity } from '@/core/quantity/format';
+import { formatMoney } from '@/core/quantity/money';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 
 const CELL = 'px-4 py-3';
 
-/** What is to be bought, month by month, with the units that it is for. */
-export function WantedAnswer({ wanted }: { readonly wanted: readonly Wanted[] }) {
-  if (wanted.length === 0)
-    return <p className="text-soft">No unit in a vehicle is expected to cross the line within a year.</p>;
-  const months = [...new Set(wanted.map(({ month }) => month))];
-  return (
-    <div className="grid gap-4">
-      {months.map((month, at) => {
-        const some = wanted.filter((one) => one.month === month);
-        const count = some.reduce((sum, { units }) => sum + units.length, 0);
-        return (
-          <section key={month} aria-label={monthWords(Date.parse(`${month}-15`))} className="sheet">
-            <h2 className="flex items-baseline gap-3 border-b px-4 py-2 text-lg font-semibold">
-              {monthWords(Date.parse(`${month}-15`))}
-              <span className="figures text-base font-normal text-soft">
-                {count} {count === 1 ? 'unit' : 'units'}
-                {at === 0 && ', those that have crossed already among them'}
-              </span>
-            </h2>
-            <ul className="divide-y">
-              {some.map(({ type, rating, units }) => (
-                <li
-                  key={`${type} ${rating}`}
-                  className="grid items-baseline gap-x-6 gap-y-1 px-4 py-2 sm:grid-cols-[3rem_16rem_12rem_minmax(0,1fr)]"
-                >
-                  <span className="figures text-2xl font-semibold">{units.length}</span>
-                  <span className="font-semibold">{type}</span>
-                  <span className="figures">{rating}</span>
-                  <span className="text-sm">
-                    {units.map(({ id, tag, where }) => (
-                      <Link
-                        key={id}
-                        href={`/batteries/${id}`}
-                        className="mr-3 inline-block py-1 whitespace-nowrap underline underline-offset-4"
-                      >
-                        <span className="figures">{tag}</span> <span className="text-soft">{where}</span>
-                      </Link>
-                    ))}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        );
-      })}
-    </div>
-  );
-}
-
 /** Below this share of what others last, a vehicle is hard on its batteries. */
 const HARD = 0.75;
 
 /** How long batteries last in each vehicle, against the fleet, and what is open on it. */
-export function VehiclesAnswer({ vehicles }: { readonly vehicles: readonly WearingVehicle[] }) {
+export function VehiclesAnswer({
+  vehicles,
+  currency,
+}: {
+  readonly vehicles: readonly WearingVehicle[];
+  readonly currency: string;
+}) {
   if (vehicles.length === 0)
     return <p className="text-soft">No vehicle has used up two batteries yet, as far as is noted here.</p>;
   return (
     <div className="sheet overflow-x-auto">
       <ListTable
-        headings={['Vehicle', 'Batteries gone', 'Each lasted', 'Against the fleet', 'What is open on it']}
+        headings={[
+          'Vehicle',
+          'Batteries gone',
+          'Each lasted',
+          'Against the fleet',
+          'Cost',
+          'What is open on it',
+        ]}
         cellClass={CELL}
       >
-        {vehicles.map(({ id, name, gone, meanYears, times, cautions }) => (
+        {vehicles.map(({ id, name, gone, meanYears, times, cost, cautions }) => (
           <tr key={id} className="hover:bg-harbour-wash">
             <td className={CELL}>
               <Link
@@ -86,6 +50,7 @@ export function VehiclesAnswer({ vehicles }: { readonly vehicles: readonly Weari
             <td className={clsx('figures', CELL, times < HARD && 'font-semibold text-retire')}>
               {formatQuantity(100 * times, '%')}
             </td>
+            <td className={clsx('figures', CELL)}>{formatMoney(cost, currency)}</td>
             <td className={CELL}>
               {cautions.length === 0 ? (
                 <span className="text-soft">–</span>

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { FleetPage, FleetRow } from '@/core/exchange/fleet-views';
 import { chanceShown, monthWords } from '@/core/history/outlook-words';
+import { formatMoney } from '@/core/quantity/money';
 import { buttonClass } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
@@ -18,6 +19,7 @@ const HEADINGS = [
   'A year',
   'Crosses the line',
   'Fails, 90 d',
+  'Waiting costs',
   'Next check',
   'Last test',
 ];
@@ -30,11 +32,13 @@ export function FleetTable({
   address,
   nowMs,
   linePct,
+  currency,
 }: {
   readonly page: FleetPage;
   readonly address: string;
   readonly nowMs: number;
   readonly linePct: number;
+  readonly currency: string;
 }) {
   if (rows.length === 0)
     return (
@@ -48,7 +52,7 @@ export function FleetTable({
       <div className="sheet overflow-x-auto">
         <ListTable headings={HEADINGS} cellClass="px-2.5 py-2 whitespace-nowrap">
           {rows.map((row) => (
-            <Row key={row.battery.id} row={row} nowMs={nowMs} linePct={linePct} />
+            <Row key={row.battery.id} row={row} nowMs={nowMs} linePct={linePct} currency={currency} />
           ))}
         </ListTable>
       </div>
@@ -81,10 +85,12 @@ function Row({
   row: { battery, outlook, vehicle, newest },
   nowMs,
   linePct,
+  currency,
 }: {
   readonly row: FleetRow;
   readonly nowMs: number;
   readonly linePct: number;
+  readonly currency: string;
 }) {
   const isOver = outlook.crossP50Ms !== null && outlook.crossP50Ms < nowMs;
   const isDue = outlook.nextCheckMs !== null && outlook.nextCheckMs < nowMs;
@@ -130,6 +136,13 @@ function Row({
         )}
       >
         {chanceShown(outlook.fails90)}
+      </td>
+      <td className="figures px-2.5 text-right whitespace-nowrap">
+        {outlook.waitCost === null ? (
+          <span className="text-soft">–</span>
+        ) : (
+          formatMoney(outlook.waitCost, currency)
+        )}
       </td>
       <td className={clsx('px-2.5 whitespace-nowrap', isDue && 'font-semibold text-warn')}>
         {outlook.nextCheckMs === null ? (

@@ -2,12 +2,12 @@ import type { FleetOrder } from '@/core/exchange/fleet-views';
 
 /** The questions that a lead asks of the fleet: each has an address of its own. */
 export const QUESTIONS = {
-  first: { label: 'What first', asks: 'Likeliest to fail within 90 days, all of the fleet' },
+  first: { label: 'What first', asks: 'Dearest to leave as it is: what failing costs, by its chance' },
   aging: { label: 'Aging fast', asks: 'Which units age fastest?' },
   winter: { label: 'This winter', asks: 'Which will not last: first to cross the line' },
   cold: { label: 'Cold mornings', asks: 'What will not start when it is so cold?' },
   due: { label: 'Due', asks: 'Which are to be looked at next?' },
-  buy: { label: 'To buy', asks: 'What is wanted, month by month?' },
+  buy: { label: 'Plan', asks: 'What to change and to buy, month by month, and what that costs' },
   vehicles: { label: 'Hard on batteries', asks: 'Which vehicle wears its batteries out?' },
   idle: { label: 'Idle', asks: 'What stands unused and needs a charge?' },
   instruments: { label: 'Reads off', asks: 'Which instrument reads high, or low?' },
@@ -18,7 +18,7 @@ export const isQuestion = (word: string): word is Question => Object.hasOwn(QUES
 
 /** The questions that are answered by the fleet in an order. */
 export const ORDER_OF: Readonly<Partial<Record<Question, FleetOrder>>> = {
-  first: 'failing',
+  first: 'waiting',
   aging: 'slope',
   winter: 'crossing',
   due: 'check',

@@ -157,6 +157,7 @@ export const LIMITS: readonly RouteLimits[] = [
   paper('/api/site'),
   file('/api/site', SITE_BYTES, 6 * HOUR_MS),
   record('PUT', '/api/site/sheet'),
+  record('PUT', '/api/site/costs'),
   record('POST', '/api/technicians'),
 ];
 

@@ -29,6 +29,10 @@ export const outlooks = sqliteTable(
     fails30: real('fails_30'),
     fails90: real('fails_90'),
     fails365: real('fails_365'),
+    /** Chances of having failed by and by, as the core keeps them. */
+    fails: text('fails', { mode: 'json' }).$type<readonly number[]>(),
+    /** What leaving it as it is for 90 days costs, in the site’s currency; none where it sits in no vehicle. */
+    waitCost: real('wait_cost'),
     nextCheckMs: moment('next_check_ms'),
     /** Tests that it rests on; none: its kind’s alone. */
     tests: integer('tests'),
@@ -36,7 +40,7 @@ export const outlooks = sqliteTable(
   (table) => [
     index('outlooks_stale').on(table.batteryId).where(sql`${table.stale}`),
     index('outlooks_by_crossing').on(table.crossP50Ms, table.batteryId),
-    index('outlooks_by_failing').on(table.fails90, table.batteryId),
+    index('outlooks_by_waiting').on(table.waitCost, table.batteryId),
     index('outlooks_by_slope').on(table.slopePct, table.batteryId),
     index('outlooks_by_check').on(table.nextCheckMs, table.batteryId),
   ],

@@ -33,6 +33,8 @@ export const sites = sqliteTable(
     ratingStandard: text('rating_standard').$type<RatingStandard>().notNull(),
     /** The id that the versions of its own rules are kept under: no other site's. */
     rulesId: text('rules_id').notNull(),
+    /** What batteries, work and standing still cost here; nothing while nobody has said so. */
+    costs: keptJson('costs'),
     revision: integer('revision').notNull().default(1),
     changedAtMs: moment('changed_at_ms').notNull(),
     changedById: uuid('changed_by_id').references(() => technicians.id),

@@ -4,7 +4,7 @@ import { contextHere } from '@/entry/context';
 import { FleetScreen } from '@/features/fleet/fleet-screen';
 import { isQuestion } from '@/features/fleet/questions';
 import { rulesToday } from '@/server/rules';
-import { first, type Query } from '../../first';
+import type { Query } from '../../first';
 import { answerOf } from '../answer';
 
 export const metadata: Metadata = { title: 'Fleet' };
@@ -20,7 +20,8 @@ export default async function FleetQuestionPage({
   const { ask } = await params;
   if (!isQuestion(ask)) notFound();
   const context = await contextHere();
-  const answer = await answerOf(context, ask, first((await searchParams).after) ?? null);
+  const answer = await answerOf(context, ask, await searchParams);
   const { health } = await rulesToday(context);
-  return <FleetScreen answer={answer} nowMs={context.now()} linePct={health.retirePct} />;
+  const { currency } = context.site;
+  return <FleetScreen answer={answer} nowMs={context.now()} linePct={health.retirePct} currency={currency} />;
 }

@@ -1,7 +1,7 @@
-import type { FleetLearned } from '../history/fleet-learning';
-import { failsBy, NO_STRAIN, type Strain } from '../history/hazard';
-import { type KindOfLife, kindKey, usualLifeYears } from '../history/kind-of-life';
-import { type Life, lifeAfter } from '../history/life';
+import type { FleetLearned } from './fleet-learning';
+import { failsBy, NO_STRAIN, type Strain } from './hazard';
+import { type KindOfLife, kindKey, usualLifeYears } from './kind-of-life';
+import { type Life, lifeAfter } from './life';
 
 const MONTH_DAYS = 30;
 const QUARTER_DAYS = 90;

@@ -1,0 +1,9 @@
+/**
+ * An amount of money as it is shown, in whole units of its currency: nobody plans a fleet by the cent.
+ * @example formatMoney(1234.4, 'EUR') // '€1,234'
+ */
+export function formatMoney(amount: number, currency: string): string {
+  const format = new Intl.NumberFormat('en', { style: 'currency', currency, maximumFractionDigits: 0 });
+  // A small loss is no loss of nothing.
+  return format.format(Math.abs(amount) < 0.5 ? 0 : amount);
+}
