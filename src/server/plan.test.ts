@@ -85,7 +85,7 @@ describe('the plan of a fleet', () => {
 
   it('keeps the site’s own costs, prices the whole fleet by them at once, and tells the later of two', async () => {
     const { revision } = await planView(shop.context, {});
-    const costs = { ...STANDARD_COSTS, standstill: { ...STANDARD_COSTS.standstill, van: 90_000 } };
+    const costs = { ...STANDARD_COSTS, standstill: { ...STANDARD_COSTS.standstill, van: 900_000 } };
     const body = { technicianId, seenRevision: revision, costs };
     granted(await saveCosts(shop.context, body));
     expect(await saveCosts(shop.context, body)).toMatchObject({ ok: false, failure: 'conflict' });
@@ -94,7 +94,7 @@ describe('the plan of a fleet', () => {
     const { rows } = await fleetPage(shop.context, 'waiting', null);
     expect(rows.map(({ battery }) => battery.id)).toEqual([fresh.id, worn.id]);
     for (const { outlook, vehicle: sits } of rows) {
-      const still = sits?.name === 'Van 1' ? 90_000 : 800;
+      const still = sits?.name === 'Van 1' ? 900_000 : 800;
       expect(outlook.waitCost).toBeCloseTo(outlook.fails90 * (250 + still), 4);
     }
   });
