@@ -3,6 +3,7 @@ import { LOOKED_AT_DAYS, newUnitOf } from '../history/failing-curve';
 import { NOTHING_LEARNED } from '../history/fleet-learning';
 import { bundled, type Planned } from './bundling';
 import { type ChangeCosts, changeCosts, costOfFailing, STANDARD_COSTS } from './costs';
+import { oneOrAll } from './one-or-all';
 import { type PlanUnit, purchasePlan } from './purchase-plan';
 import { costOfADay, MOMENT_DAYS, replacementCosts } from './replacement';
 
@@ -189,5 +190,36 @@ describe('a plan by the month', () => {
       }),
       { numRuns: 50 },
     );
+  });
+});
+
+describe('a set of which one drags', () => {
+  const member = (id: string, healthPct: number, fails: readonly number[]) => ({
+    ...{ id, healthPct, aDay: 0.3 },
+    costs: replacementCosts(fails, COSTS, { aDay: 0.3 }),
+  });
+  const lasting = LOOKED_AT_DAYS.map(() => 0);
+
+  it('is changed in part where its siblings still serve long', () => {
+    const found = oneOrAll([member('weak', 50, steady(9)), member('strong', 95, lasting)], COSTS.visit);
+    // 240 now; the other after three years, at 240 less 1080 days of 0.3; the new one beside it is even.
+    expect(found).toMatchObject({ weakestId: 'weak', better: 'one' });
+    expect(found?.one).toBeCloseTo(240 + (240 - 324), 6);
+    expect(found?.all).toBeCloseTo(180 + 180 + 60, 6);
+  });
+
+  it('is changed whole where its siblings are due soon anyway', () => {
+    const found = oneOrAll([member('weak', 50, steady(9)), member('next', 60, steady(6))], COSTS.visit);
+    expect(found?.better).toBe('all');
+  });
+
+  it('counts that a new one beside a weaker one wears faster', () => {
+    const even = oneOrAll([member('weak', 50, steady(9)), member('b', 95, lasting)], COSTS.visit);
+    const uneven = oneOrAll([member('weak', 50, steady(9)), member('b', 80, lasting)], COSTS.visit);
+    expect((uneven?.one ?? 0) - (even?.one ?? 0)).toBeCloseTo(0.25 * 0.3 * 1080, 6);
+  });
+
+  it('is no question for one unit alone', () => {
+    expect(oneOrAll([member('only', 50, steady(9))], COSTS.visit)).toBeNull();
   });
 });
