@@ -1,7 +1,10 @@
 import type { BatterySpec } from '@/core/battery/battery';
+import type { SetsAsked } from '@/core/exchange/set-views';
 import type { BenchCard } from '@/core/exchange/views';
 import { type FleetLearned, learnFleet, type UnitHistory } from '@/core/history/fleet-learning';
 import { type OutlookAsked, type OutlookFigures, outlookFigures } from '@/core/history/kept-outlook';
+import type { SetCandidate } from '@/core/planning/mismatch';
+import { bestSets, type Pairing } from '@/core/planning/pairing';
 import { judgeRun } from '@/core/procedure/run-sheet';
 import { waitsUntilMs } from '@/core/procedure/waiting';
 import type { LabelSize } from '@/core/report/battery-tag';
@@ -72,6 +75,14 @@ async function outlooks(
   return job.asked.map((one) => [one.history.id, outlookFigures(one, job.fleet, job.nowMs)] as const);
 }
 
+/** The best sets out of a shelf: many units are compared with each other. */
+async function pairing(
+  job: { readonly units: readonly SetCandidate[]; readonly asked: SetsAsked },
+  _host: object,
+): Promise<Pairing> {
+  return bestSets(job.units, job.asked.size, job.asked.joined);
+}
+
 /** What a fleet says of itself: what reads high or low in it, and how long its kinds last. */
 async function learned(
   job: { readonly units: readonly UnitHistory[]; readonly nowMs: number },
@@ -91,6 +102,7 @@ export const TASKS = {
   addStretch,
   outlooks,
   learned,
+  pairing,
 } as const;
 
 export type TaskName = keyof typeof TASKS;

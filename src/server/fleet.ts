@@ -22,6 +22,7 @@ import { coldCsv } from './cold';
 import type { Context } from './context';
 import { learnedHere } from './outlooks';
 import { planCsv } from './plan';
+import { setsAsked, setsCsv } from './sets';
 import { technicians } from './technicians';
 
 const PAGE = 50;
@@ -141,13 +142,19 @@ const day = (atMs: number | null) => (atMs === null ? '' : new Date(atMs).toISOS
 const fixed = (value: number, digits: number) => value.toFixed(digits);
 const MOST_ROWS = 100_000;
 
-/** The answer to a question as CSV. */
-export async function fleetCsv(context: Context, ask: string): Promise<string> {
+/** The answer to a question as CSV, as its address asks it. */
+export async function fleetCsv(
+  context: Context,
+  ask: string,
+  query: Readonly<Record<string, string | undefined>> = {},
+): Promise<string> {
   switch (ask) {
     case 'cold':
       return coldCsv(context);
     case 'buy':
-      return planCsv(context);
+      return planCsv(context, query);
+    case 'sets':
+      return setsCsv(context, setsAsked(query));
     case 'vehicles':
       return csvText([
         ['vehicle', 'batteries_gone', 'mean_years', 'against_fleet', 'cost', 'cautions'],

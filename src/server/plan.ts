@@ -49,13 +49,15 @@ export async function planView(
   };
 }
 
-interface At {
+/** What a plan rests on beside its units. */
+export interface PlanAt {
   readonly costs: Costs;
   readonly learned: FleetLearned;
   readonly nowMs: number;
 }
 
-function planUnits(units: readonly Seated[], at: At): PlanUnit[] {
+/** Seated units as a plan knows them. */
+export function planUnits(units: readonly Seated[], at: PlanAt): PlanUnit[] {
   const days = new Map<string, number>();
   return units.flatMap(({ battery, outlook, vehicle }): PlanUnit[] => {
     const kind = historyOf({ battery, readings: [], newest: null })?.kind;
@@ -82,7 +84,7 @@ function planUnits(units: readonly Seated[], at: At): PlanUnit[] {
 const known = new Map<string, ReturnType<typeof newUnitOf>>();
 const MOST_KNOWN = 200;
 
-function newUnit(kind: KindOfLife, { learned, nowMs }: At) {
+function newUnit(kind: KindOfLife, { learned, nowMs }: PlanAt) {
   const key = `${kindKey(kind)} ${kind.climate} ${learned.lifeTimes.get(kindKey(kind)) ?? 1} ${monthOf(nowMs)}`;
   const found = known.get(key) ?? newUnitOf(kind, learned, nowMs);
   if (known.size >= MOST_KNOWN) known.clear();
@@ -116,9 +118,12 @@ export async function saveCosts(context: Context, input: unknown): Promise<Answe
 const OVERTAKEN =
   'Somebody else has changed the site meanwhile. Nothing was stored: load the page again and look at theirs first.';
 
-/** The plan as CSV, at the site's own costs. */
-export async function planCsv(context: Context): Promise<string> {
-  const { plan, currency } = await planView(context, {});
+/** The plan as CSV, at the site's own costs or at those that are tried. */
+export async function planCsv(
+  context: Context,
+  tried: Readonly<Record<string, string | undefined>>,
+): Promise<string> {
+  const { plan, currency } = await planView(context, tried);
   return csvText([
     [
       'month',

@@ -18,9 +18,11 @@ import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
 import type { VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
 import type { Database, Transaction } from './database';
+import { decodeAssessment } from './decode';
 import { inSight } from './in-sight';
 import { isWorkedOut } from './outlooks';
 import { assessments, batteries, outlooks, runs, slots, vehicles } from './schema';
+import { NO_TRACES } from './traces';
 
 /** Where what is gone is put. */
 export const SCRAP = 'Scrap pallet';
@@ -143,6 +145,9 @@ export async function leftSince(
     .orderBy(asc(vehicles.name));
 }
 
+/** Whether a run is the newest finished one of its battery. */
+const isNewestRun = sql`${runs.id} = (select r.id from runs r where r.battery_id = ${batteries.id} and r.finished_at_ms is not null order by r.started_at_ms desc limit 1)`;
+
 /** Batteries that sit in no vehicle, with the charge that their newest run left them at. */
 export async function standingIdle(
   database: Database | Transaction,
@@ -152,13 +157,7 @@ export async function standingIdle(
     .select({ battery: batteries, atMs: runs.finishedAtMs, chargePct: assessments.chargePct })
     .from(outlooks)
     .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
-    .innerJoin(
-      runs,
-      and(
-        eq(runs.batteryId, batteries.id),
-        sql`${runs.id} = (select r.id from runs r where r.battery_id = ${batteries.id} and r.finished_at_ms is not null order by r.started_at_ms desc limit 1)`,
-      ),
-    )
+    .innerJoin(runs, and(eq(runs.batteryId, batteries.id), isNewestRun))
     .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
     .where(
       and(
@@ -178,4 +177,35 @@ export async function standingIdle(
   return rows.flatMap(({ battery, atMs, chargePct }) =>
     atMs === null || chargePct === null ? [] : [{ battery: batteryOf(battery), atMs, chargePct }],
   );
+}
+
+/** A battery that stands unused and may go to work, with what is expected of it and what its newest test read at rest. */
+export interface OnTheShelf extends Expected {
+  /** Rested, at 25 °C, V of 12 V. */
+  readonly restVolts: number | null;
+}
+
+/** What stands unused and was found fit, so that it has a next check: the latest of those first, which are the soundest. */
+export async function onTheShelf(database: Database | Transaction, limit: number): Promise<OnTheShelf[]> {
+  const rows = await database
+    .select({ battery: batteries, outlook: outlooks, made: assessments })
+    .from(outlooks)
+    .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
+    .innerJoin(runs, and(eq(runs.batteryId, batteries.id), isNewestRun))
+    .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
+    .where(
+      and(
+        notExists(sitting(database)),
+        ne(batteries.place, SCRAP),
+        inSight(batteries.arrivalId),
+        isNotNull(outlooks.nextCheckMs),
+      ),
+    )
+    .orderBy(desc(outlooks.nextCheckMs), desc(outlooks.batteryId))
+    .limit(limit);
+  return rows.flatMap(({ made, ...row }) => {
+    const read = decodeAssessment(made, NO_TRACES);
+    const charge = read.ok ? read.value.assessment.estimates.charge : null;
+    return expectedOf(row).map((one) => ({ ...one, restVolts: charge?.volts25 ?? null }));
+  });
 }

@@ -4,6 +4,7 @@ import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
 import { fleetPage, idleBatteries, readsOff, wearingVehicles } from '@/server/fleet';
 import { planView } from '@/server/plan';
+import { setsAsked, setsView } from '@/server/sets';
 import { first } from '../first';
 
 /** What an address says, each once. */
@@ -22,6 +23,8 @@ export async function answerOf(
       return { question, cold: await coldView(context) };
     case 'buy':
       return { question, view: await planView(context, plain(query)) };
+    case 'sets':
+      return { question, view: await setsView(context, setsAsked(plain(query))) };
     case 'vehicles':
       return { question, vehicles: await wearingVehicles(context) };
     case 'idle':

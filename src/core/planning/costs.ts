@@ -90,6 +90,20 @@ const AMOUNT = /^\d{1,7}([.,]\d{1,2})?$/;
 export const costsByPath = (costs: Costs): Record<string, string> =>
   Object.fromEntries(ALL_FIELDS.map(({ path, of }) => [path, String(of(costs))]));
 
+/** What of some costs differs from a site's own, by path: only that goes into an address. */
+export function changedCosts({
+  costs,
+  own,
+}: {
+  readonly costs: Costs;
+  readonly own: Costs;
+}): Record<string, string> {
+  const before = costsByPath(own);
+  return Object.fromEntries(
+    Object.entries(costsByPath(costs)).filter(([path, text]) => before[path] !== text),
+  );
+}
+
 /** Costs out of a form or an address: what it does not name is as it was; what is no amount is told by its name. */
 export function costsFrom(written: Readonly<Record<string, string | undefined>>, base: Costs): Result<Costs> {
   const values = new Map(ALL_FIELDS.map(({ path, of }) => [path, of(base)] as const));

@@ -9,6 +9,7 @@ import type { PlanView } from '@/core/exchange/fleet-views';
 import {
   COST_FIELDS,
   type CostField,
+  changedCosts,
   costsByPath,
   costsFrom,
   STANDSTILL_FIELDS,
@@ -48,7 +49,7 @@ export function CostsForm({ view }: { readonly view: PlanView }) {
   };
   const tryThem = form.handleSubmit((fields) => {
     const all = read(fields);
-    if (all) router.push(`${addressOf('buy')}?${new URLSearchParams(changedOnly(all, own))}`);
+    if (all) router.push(`${addressOf('buy')}?${new URLSearchParams(changedCosts({ costs: all, own }))}`);
   });
   const keepThem = form.handleSubmit(async (fields) => {
     const all = read(fields);
@@ -100,13 +101,5 @@ export function CostsForm({ view }: { readonly view: PlanView }) {
         </div>
       </form>
     </details>
-  );
-}
-
-/** Only what differs from the site’s own goes into an address. */
-function changedOnly(costs: PlanView['costs'], own: PlanView['costs']): Record<string, string> {
-  const before = costsByPath(own);
-  return Object.fromEntries(
-    Object.entries(costsByPath(costs)).filter(([path, text]) => before[path] !== text),
   );
 }

@@ -8,9 +8,12 @@ import { addressOf, ORDER_OF, QUESTIONS, type Question } from './questions';
 /** The questions side by side, the one that is answered beneath it, and the answer to take along. */
 export function FleetFrame({
   question,
+  asked = {},
   children,
 }: {
   readonly question: Question;
+  /** How its address asks the question: the file to take along asks it the same way. */
+  readonly asked?: Readonly<Record<string, string>>;
   readonly children: React.ReactNode;
 }) {
   const { asks } = QUESTIONS[question];
@@ -22,7 +25,7 @@ export function FleetFrame({
           <p className="text-soft">{asks}</p>
         </div>
         <a
-          href={`/api/fleet?${new URLSearchParams({ ask: ORDER_OF[question] ?? question })}`}
+          href={`/api/fleet?${new URLSearchParams({ ...asked, ask: ORDER_OF[question] ?? question })}`}
           download
           className={buttonClass()}
         >

@@ -6,25 +6,45 @@ import type {
   ReadsOff,
   WearingVehicle,
 } from '@/core/exchange/fleet-views';
+import type { SetsView } from '@/core/exchange/set-views';
+import { changedCosts } from '@/core/planning/costs';
 import { IdleAnswer, InstrumentsAnswer, VehiclesAnswer } from './answers';
 import { ColdAnswer } from './cold-answer';
 import { FleetFrame } from './fleet-frame';
 import { FleetTable } from './fleet-table';
 import { PlanAnswer } from './plan-answer';
 import { addressOf, type Question } from './questions';
+import { SetsAnswer } from './sets-answer';
 
 /** The answer to one of the questions. */
 export type FleetAnswer =
   | { readonly question: 'first' | 'aging' | 'winter' | 'due'; readonly page: FleetPage }
   | { readonly question: 'cold'; readonly cold: ColdView }
   | { readonly question: 'buy'; readonly view: PlanView }
+  | { readonly question: 'sets'; readonly view: SetsView }
   | { readonly question: 'vehicles'; readonly vehicles: readonly WearingVehicle[] }
   | { readonly question: 'idle'; readonly idle: readonly IdleBattery[] }
   | { readonly question: 'instruments'; readonly off: readonly ReadsOff[] };
 
 /** One question of a lead’s, answered on one screen. */
 export function FleetScreen({ answer, ...shown }: Shown & { readonly answer: FleetAnswer }) {
-  return <FleetFrame question={answer.question}>{answered(answer, shown)}</FleetFrame>;
+  return (
+    <FleetFrame question={answer.question} asked={askedOf(answer)}>
+      {answered(answer, shown)}
+    </FleetFrame>
+  );
+}
+
+/** How the address of an answer asks its question. */
+function askedOf(answer: FleetAnswer): Record<string, string> {
+  switch (answer.question) {
+    case 'sets':
+      return { size: String(answer.view.asked.size), joined: answer.view.asked.joined };
+    case 'buy':
+      return answer.view.isTried ? changedCosts(answer.view) : {};
+    default:
+      return {};
+  }
 }
 
 /** What every answer is shown with. */
@@ -40,6 +60,8 @@ function answered(answer: FleetAnswer, { nowMs, linePct, currency }: Shown): Rea
       return <ColdAnswer cold={answer.cold} />;
     case 'buy':
       return <PlanAnswer view={answer.view} />;
+    case 'sets':
+      return <SetsAnswer view={answer.view} />;
     case 'vehicles':
       return <VehiclesAnswer vehicles={answer.vehicles} currency={currency} />;
     case 'idle':

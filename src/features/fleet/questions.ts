@@ -8,6 +8,7 @@ export const QUESTIONS = {
   cold: { label: 'Cold mornings', asks: 'What will not start when it is so cold?' },
   due: { label: 'Due', asks: 'Which are to be looked at next?' },
   buy: { label: 'Plan', asks: 'What to change and to buy, month by month, and what that costs' },
+  sets: { label: 'Sets', asks: 'Which drift apart, and what goes together off the shelf?' },
   vehicles: { label: 'Hard on batteries', asks: 'Which vehicle wears its batteries out?' },
   idle: { label: 'Idle', asks: 'What stands unused and needs a charge?' },
   instruments: { label: 'Reads off', asks: 'Which instrument reads high, or low?' },
