@@ -17,7 +17,7 @@ it('names the one that drags, and replaces all where its siblings are old', () =
   expect(young).toMatchObject({ kind: 'drags', unit: { id: '2' }, besidePct: 90, all: false });
   expect(setWords(young)).toBe('FH-2 drags: 70 % beside 90 %. Replace it, by one like its siblings.');
   const old = setAdvice([unit('1', 90, 2.5), unit('2', 70, 2.5), unit('3', 92, 2.5)]);
-  expect(setWords(old)).toContain('Replace all of them');
+  expect(setWords(old)).toContain('By the rule all of them are replaced');
   expect(setAdvice([unit('1', 90, null), unit('2', 70, null)])).toMatchObject({ all: false });
 });
 

@@ -53,7 +53,7 @@ export function setWords(advice: SetAdvice | null): string | null {
   }
   const { unit, besidePct, all } = advice;
   const what = all
-    ? 'Replace all of them: its siblings are older than two years.'
+    ? 'By the rule all of them are replaced: its siblings are older than two years.'
     : 'Replace it, by one like its siblings.';
   return `${unit.tag} drags: ${unit.healthPct.toFixed(0)} % beside ${besidePct.toFixed(0)} %. ${what}`;
 }
