@@ -1,4 +1,5 @@
 import 'server-only';
+import { LIST_QUESTIONS } from '@/core/exchange/fleet-query';
 import type { ComingUp } from '@/core/exchange/fleet-views';
 import { coldMorning } from '@/core/history/cold-start';
 import { succeed } from '@/core/quantity/result';
@@ -16,7 +17,7 @@ const DAYS_AHEAD = 2;
 /** What comes next on the Floor beside what lies on the bench: batteries that are due, and vehicles at risk in the cold. */
 export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
   const nowMs = context.now();
-  const { rows } = await fleetPage(context, 'check', null, COUNTED);
+  const { rows } = await fleetPage(context, LIST_QUESTIONS.due, null, COUNTED);
   const due = rows.filter(({ outlook }) => outlook.nextCheckMs !== null && outlook.nextCheckMs <= nowMs);
   const { vehicles, mornings } = await coldView(context);
   const coldest = mornings

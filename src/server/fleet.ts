@@ -2,21 +2,30 @@ import 'server-only';
 import { specOf } from '@/core/battery/battery';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import {
-  FLEET_ORDERS,
-  type FleetOrder,
-  type FleetPage,
-  type FleetRow,
-  type IdleBattery,
-  type ReadsOff,
-  type WearingVehicle,
+  type FleetQuery,
+  type FleetSort,
+  fleetQueryFrom,
+  LIST_QUESTIONS,
+  type ListQuestion,
+} from '@/core/exchange/fleet-query';
+import type {
+  FleetList,
+  FleetPage,
+  FleetRow,
+  IdleBattery,
+  ReadsOff,
+  WearingVehicle,
 } from '@/core/exchange/fleet-views';
 import { chargeAfter, daysToTopUp } from '@/core/history/idle';
 import { isTold } from '@/core/history/leftover';
+import { succeed } from '@/core/quantity/result';
 import type { Database } from '@/store/database';
-import { type Expected, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
+import { type Expected, fleetGroups, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
+import { savedViews } from '@/store/fleet-views';
 import { newestRuns } from '@/store/newest-runs';
 import { siteOf } from '@/store/sites';
 import { slotsOfBatteries } from '@/store/vehicles';
+import type { Answer } from './answer';
 import { openCautions } from './check-cautions';
 import { coldCsv } from './cold';
 import type { Context } from './context';
@@ -34,32 +43,59 @@ const MOST_IDLE = 2000;
 /** Where stored batteries are taken to stand, °C. A rule of ours. */
 const STORE_C = 10;
 
-export const isFleetOrder = (word: string): word is FleetOrder => Object.hasOwn(FLEET_ORDERS, word);
-
-/** A page of the fleet in an order, from a place in it on. */
+/** A page of the fleet as it is asked for, from a place in its order on. */
 export async function fleetPage(
   context: Context,
-  order: FleetOrder,
-  after: string | null,
+  asked: FleetQuery,
+  after: string | null = null,
   limit = PAGE,
 ): Promise<FleetPage> {
   return context.store.read(async (database) => {
-    const stretch = await fleetStretch(database, order, placeOf(after), limit + 1);
+    const stretch = await fleetStretch(database, asked, placeOf(after), limit + 1);
     const some = stretch.slice(0, limit);
     const last = some.at(-1);
-    const next = stretch.length > limit && last ? `${orderedBy(order, last)}_${last.battery.id}` : null;
+    const next = stretch.length > limit && last ? `${orderedBy(asked.sort, last)}_${last.battery.id}` : null;
     return { rows: await rowsOf(context, database, some), next };
   });
 }
 
-function orderedBy(order: FleetOrder, { outlook }: Expected): number {
+/** The fleet as it is asked for, with its groups and the views that were kept. */
+export async function fleetList(
+  context: Context,
+  asked: FleetQuery,
+  after: string | null,
+): Promise<FleetList> {
+  const page = await fleetPage(context, asked, after);
+  return context.store.read(async (database) => ({
+    ...{ page, asked },
+    groups: await fleetGroups(database, asked),
+    views: await savedViews(database),
+  }));
+}
+
+/** A page that is scrolled to, as a screen asks for it. */
+export async function fleetMore(
+  context: Context,
+  query: Readonly<Record<string, string | undefined>>,
+): Promise<Answer<FleetPage>> {
+  const question = isListQuestion(query.ask) ? query.ask : 'first';
+  return succeed(await fleetPage(context, fleetQueryFrom(query, question), query.after ?? null));
+}
+
+const isListQuestion = (word: string | undefined): word is ListQuestion =>
+  word !== undefined && Object.hasOwn(LIST_QUESTIONS, word);
+
+function orderedBy(sort: FleetSort, { outlook }: Expected): number {
   const values = {
     waiting: outlook.waitCost,
+    failing: outlook.fails90,
     crossing: outlook.crossP50Ms,
     slope: outlook.slopePct,
+    health: outlook.healthPct,
     check: outlook.nextCheckMs,
+    tested: outlook.testedMs,
   };
-  return values[order] ?? 0;
+  return values[sort] ?? 0;
 }
 
 /** The place in an order that an address names; null for the beginning, and for what is no place. */
@@ -141,6 +177,8 @@ export async function readsOff(context: Context): Promise<ReadsOff[]> {
 const day = (atMs: number | null) => (atMs === null ? '' : new Date(atMs).toISOString().slice(0, 10));
 const fixed = (value: number, digits: number) => value.toFixed(digits);
 const MOST_ROWS = 100_000;
+/** Units that are ticked one by one. */
+const MOST_CHOSEN = 500;
 
 /** The answer to a question as CSV, as its address asks it. */
 export async function fleetCsv(
@@ -185,8 +223,9 @@ export async function fleetCsv(
         ]),
       ]);
     default: {
-      const order = isFleetOrder(ask) ? ask : 'waiting';
-      const { rows } = await fleetPage(context, order, null, MOST_ROWS);
+      const question = isListQuestion(ask) ? ask : 'first';
+      const chosen = query.ids?.split(',').slice(0, MOST_CHOSEN);
+      const { rows } = await fleetPage(context, fleetQueryFrom(query, question), null, MOST_ROWS);
       return csvText([
         [
           ...['tag', 'type', 'place', 'vehicle', 'verdict', 'soh_pct', 'soh_sd', 'slope_per_year'],
@@ -201,23 +240,25 @@ export async function fleetCsv(
             'tested_at',
           ],
         ],
-        ...rows.map(({ battery, outlook, vehicle, newest }) => [
-          ...[defused(battery.tag), battery.type, defused(battery.place), defused(vehicle?.name ?? '')],
-          ...[newest?.verdict ?? '', fixed(outlook.healthPct, 1), fixed(outlook.healthSdPct, 1)],
-          ...[
-            fixed(outlook.slopePct, 2),
-            day(outlook.crossP10Ms),
-            day(outlook.crossP50Ms),
-            day(outlook.crossP90Ms),
+        ...(chosen ? rows.filter(({ battery }) => chosen.includes(battery.id)) : rows).map(
+          ({ battery, outlook, vehicle, newest }) => [
+            ...[defused(battery.tag), battery.type, defused(battery.place), defused(vehicle?.name ?? '')],
+            ...[newest?.verdict ?? '', fixed(outlook.healthPct, 1), fixed(outlook.healthSdPct, 1)],
+            ...[
+              fixed(outlook.slopePct, 2),
+              day(outlook.crossP10Ms),
+              day(outlook.crossP50Ms),
+              day(outlook.crossP90Ms),
+            ],
+            ...[
+              fixed(outlook.fails90, 4),
+              fixed(outlook.fails365, 4),
+              outlook.waitCost === null ? '' : fixed(outlook.waitCost, 2),
+              day(outlook.nextCheckMs),
+              day(newest?.atMs ?? null),
+            ],
           ],
-          ...[
-            fixed(outlook.fails90, 4),
-            fixed(outlook.fails365, 4),
-            outlook.waitCost === null ? '' : fixed(outlook.waitCost, 2),
-            day(outlook.nextCheckMs),
-            day(newest?.atMs ?? null),
-          ],
-        ]),
+        ),
       ]);
     }
   }

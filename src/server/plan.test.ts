@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { uuidv7 } from 'uuidv7';
+import { LIST_QUESTIONS } from '@/core/exchange/fleet-query';
 import { STANDARD_COSTS } from '@/core/planning/costs';
 import { granted } from './answers.test-support';
 import { fleetCsv, fleetPage } from './fleet';
@@ -91,7 +92,7 @@ describe('the plan of a fleet', () => {
     expect(await saveCosts(shop.context, body)).toMatchObject({ ok: false, failure: 'conflict' });
     expect(await costsOf()).toEqual(costs);
     // A van that must not stand still goes before a worn plough.
-    const { rows } = await fleetPage(shop.context, 'waiting', null);
+    const { rows } = await fleetPage(shop.context, LIST_QUESTIONS.first);
     expect(rows.map(({ battery }) => battery.id)).toEqual([fresh.id, worn.id]);
     for (const { outlook, vehicle: sits } of rows) {
       const still = sits?.name === 'Van 1' ? 900_000 : 800;

@@ -13,7 +13,8 @@ import {
   type SQL,
   sql,
 } from 'drizzle-orm';
-import type { FleetOrder } from '@/core/exchange/fleet-views';
+import type { FleetQuery, FleetSort } from '@/core/exchange/fleet-query';
+import type { FleetGroupRow } from '@/core/exchange/fleet-views';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
 import type { VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
@@ -22,6 +23,7 @@ import { decodeAssessment } from './decode';
 import { inSight } from './in-sight';
 import { isWorkedOut } from './outlooks';
 import { assessments, batteries, outlooks, runs, slots, vehicles } from './schema';
+import { isFound } from './search';
 import { NO_TRACES } from './traces';
 
 /** Where what is gone is put. */
@@ -33,50 +35,82 @@ export interface Expected {
   readonly outlook: KeptOutlook;
 }
 
-const ORDERED = {
-  waiting: { by: outlooks.waitCost, falling: true, sitting: true },
-  crossing: { by: outlooks.crossP50Ms, falling: false, sitting: true },
-  slope: { by: outlooks.slopePct, falling: false, sitting: false },
-  check: { by: outlooks.nextCheckMs, falling: false, sitting: false },
-} as const satisfies Record<FleetOrder, object>;
+const SORTED = {
+  waiting: outlooks.waitCost,
+  failing: outlooks.fails90,
+  crossing: outlooks.crossP50Ms,
+  slope: outlooks.slopePct,
+  health: outlooks.healthPct,
+  check: outlooks.nextCheckMs,
+  tested: outlooks.testedMs,
+} as const satisfies Record<FleetSort, object>;
 
-/**
- * A stretch of the fleet in an order, after a place in it. What is scrapped stands aside, and what sits nowhere where only work counts,
- * or is not to be looked at again: retired, set apart, or never tested.
- */
+/** A stretch of the fleet as it is asked for, after a place in its order; what has no such figure is left out. */
 export async function fleetStretch(
   database: Database | Transaction,
-  order: FleetOrder,
+  asked: FleetQuery,
   after: { readonly value: number; readonly id: string } | null,
   limit: number,
 ): Promise<Expected[]> {
-  const { by, falling, sitting: onlySitting } = ORDERED[order];
+  const by = SORTED[asked.sort];
   const id = sql.param(after?.id ?? '', outlooks.batteryId);
   const beyond: SQL | undefined =
     after === null
       ? undefined
-      : falling
+      : asked.falling
         ? sql`(${by}, ${outlooks.batteryId}) < (${after.value}, ${id})`
         : sql`(${by}, ${outlooks.batteryId}) > (${after.value}, ${id})`;
   const rows = await database
     .select({ battery: batteries, outlook: outlooks })
     .from(outlooks)
     .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
-    .where(
-      and(
-        isNotNull(by),
-        isNotNull(outlooks.madeAtMs),
-        ne(batteries.place, SCRAP),
-        onlySitting
-          ? exists(sitting(database))
-          : or(exists(sitting(database)), isNotNull(outlooks.nextCheckMs)),
-        inSight(batteries.arrivalId),
-        beyond,
-      ),
-    )
-    .orderBy(...(falling ? [desc(by), desc(outlooks.batteryId)] : [asc(by), asc(outlooks.batteryId)]))
+    .where(and(isNotNull(by), isNotNull(outlooks.madeAtMs), ...conditionsOf(database, asked), beyond))
+    .orderBy(...(asked.falling ? [desc(by), desc(outlooks.batteryId)] : [asc(by), asc(outlooks.batteryId)]))
     .limit(limit);
   return rows.flatMap(expectedOf);
+}
+
+/** Which units are asked for. */
+function conditionsOf(database: Database | Transaction, asked: FleetQuery): (SQL | undefined)[] {
+  const { place, words, verdict, type } = asked;
+  const byPlace = {
+    work: [ne(batteries.place, SCRAP), exists(sitting(database))],
+    shelf: [ne(batteries.place, SCRAP), notExists(sitting(database))],
+    // What sits nowhere and is not to be looked at again, retired or set apart, is asked for by its verdict.
+    all: [
+      ne(batteries.place, SCRAP),
+      verdict === null ? or(exists(sitting(database)), isNotNull(outlooks.nextCheckMs)) : undefined,
+    ],
+    scrapped: [eq(batteries.place, SCRAP)],
+  };
+  return [
+    ...byPlace[place],
+    verdict === null ? undefined : eq(outlooks.verdict, verdict),
+    type === null ? undefined : eq(batteries.type, type),
+    isFound(database, words),
+    inSight(batteries.arrivalId),
+  ];
+}
+
+/** The same units counted by a group, the largest first. */
+export async function fleetGroups(
+  database: Database | Transaction,
+  asked: FleetQuery,
+): Promise<FleetGroupRow[]> {
+  if (asked.group === 'none') return [];
+  const key = asked.group === 'type' ? batteries.type : outlooks.verdict;
+  const count = sql<number>`count(*)`;
+  return database
+    .select({
+      ...{ key: sql<string | null>`${key}`, count },
+      healthPct: sql<number>`avg(${outlooks.healthPct})`,
+      waitCost: sql<number>`coalesce(sum(${outlooks.waitCost}), 0)`,
+    })
+    .from(outlooks)
+    .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
+    .where(and(isNotNull(outlooks.madeAtMs), ...conditionsOf(database, asked)))
+    .groupBy(key)
+    .orderBy(desc(count));
 }
 
 /** Whether a battery sits in a vehicle now. */

@@ -20,6 +20,10 @@ const KNOWN: readonly (readonly [begins: RegExp, why: string])[] = [
     /^insert into outlooks .* from batteries/,
     'whether anything was ever worked out of a battery is asked of each, when the server starts and when a file has come in',
   ],
+  [
+    /count\(\*\), avg\("outlooks"/,
+    'whoever has the fleet counted by groups has all of it read, once, and asked for that',
+  ],
   [/^insert into "instruments"/, 'an instrument is added once, and then by readings that wait for none'],
 ];
 

@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, ne, or, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, ne, or, type SQL, sql } from 'drizzle-orm';
 import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
-import type { Database, Store } from './database';
+import type { Database, Store, Transaction } from './database';
 import { inSight } from './in-sight';
 import { batteries, imports } from './schema';
 import { uuid } from './uuid-column';
@@ -68,6 +68,17 @@ export async function matchingIds(
     ends: [some[0]?.key ?? '', some.at(-1)?.key ?? ''],
     more: rows.length > limit,
   };
+}
+
+/** Whether a battery is among those that match the words; nothing where none was typed. */
+export function isFound(database: Database | Transaction, typed: string): SQL | undefined {
+  const asked = conditionsOf(typed);
+  if (!asked) return undefined;
+  const found = database
+    .select({ id: words.batteryId })
+    .from(words)
+    .where(and(asked.index === null ? undefined : inIndex(asked.index), asked.read));
+  return inArray(batteries.id, found);
 }
 
 /** How many batteries match the words. */

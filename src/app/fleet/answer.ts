@@ -1,8 +1,9 @@
+import { fleetQueryFrom } from '@/core/exchange/fleet-query';
 import type { FleetAnswer } from '@/features/fleet/fleet-screen';
-import { ORDER_OF, type Question } from '@/features/fleet/questions';
+import type { Question } from '@/features/fleet/questions';
 import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
-import { fleetPage, idleBatteries, readsOff, wearingVehicles } from '@/server/fleet';
+import { fleetList, idleBatteries, readsOff, wearingVehicles } from '@/server/fleet';
 import { planView } from '@/server/plan';
 import { setsAsked, setsView } from '@/server/sets';
 import { first } from '../first';
@@ -17,7 +18,6 @@ export async function answerOf(
   question: Question,
   query: Readonly<Record<string, string | string[] | undefined>>,
 ): Promise<FleetAnswer> {
-  const after = first(query.after) ?? null;
   switch (question) {
     case 'cold':
       return { question, cold: await coldView(context) };
@@ -32,6 +32,9 @@ export async function answerOf(
     case 'instruments':
       return { question, off: await readsOff(context) };
     default:
-      return { question, page: await fleetPage(context, ORDER_OF[question] ?? 'waiting', after) };
+      return {
+        question,
+        list: await fleetList(context, fleetQueryFrom(plain(query), question), first(query.after) ?? null),
+      };
   }
 }

@@ -68,6 +68,9 @@ export const BatteryLabelSchema = Type.Object(
       Type.Union([Type.Unsafe<Duty>({ enum: [...DUTIES], description: 'what it is for' }), Type.Null()]),
     ),
     baselineSiemens: Type.Optional(Type.Union([bounded('siemens', 'conductance when new, S'), Type.Null()])),
+    warrantyTo: Type.Optional(
+      Type.Union([Type.String({ format: 'date', description: 'last day of its warranty' }), Type.Null()]),
+    ),
     referenceFromMs: Type.Optional(
       Type.Union([momentSchema('moment before which its tests are no reference, ms UTC'), Type.Null()]),
     ),

@@ -1,4 +1,3 @@
-import type { Verdict } from '../assessment/verdict';
 import type { OpenCaution } from '../circuit/open-cautions';
 import type { Help, ReadyVehicle } from '../history/cold-start';
 import type { Leftover } from '../history/leftover';
@@ -6,29 +5,45 @@ import type { Morning } from '../history/mornings';
 import type { Costs } from '../planning/costs';
 import type { PurchasePlan } from '../planning/purchase-plan';
 import type { Problem } from '../quantity/result';
-import type { BatteryRecord, KeptOutlook } from './views';
-
-/** What a list of the fleet is ordered by. */
-export const FLEET_ORDERS = {
-  waiting: 'Dearest to leave as it is',
-  crossing: 'First to wear out',
-  slope: 'Fastest to age',
-  check: 'First to be checked',
-} as const;
-export type FleetOrder = keyof typeof FLEET_ORDERS;
+import type { FleetQuery } from './fleet-query';
+import type { BatteryRecord, KeptOutlook, NewestOfBattery } from './views';
 
 /** A battery of the fleet with what is expected of it, where it is and how it stands. */
 export interface FleetRow {
   readonly battery: BatteryRecord;
   readonly outlook: KeptOutlook;
   readonly vehicle: { readonly id: string; readonly name: string; readonly slot: string } | null;
-  readonly newest: { readonly runId: string; readonly atMs: number; readonly verdict: Verdict } | null;
+  readonly newest: NewestOfBattery | null;
 }
 
-/** A page of the fleet in an order; `next` is where the one after it begins, null at the end. */
+/** A page of the fleet as it was asked for; `next` is where the one after it begins, null at the end. */
 export interface FleetPage {
   readonly rows: readonly FleetRow[];
   readonly next: string | null;
+}
+
+/** Units of a group beside each other. */
+export interface FleetGroupRow {
+  /** The type or the verdict; null where nothing was decided. */
+  readonly key: string | null;
+  readonly count: number;
+  readonly healthPct: number;
+  readonly waitCost: number;
+}
+
+/** A way of looking at the fleet that somebody has kept, for all. */
+export interface FleetSavedView {
+  readonly id: string;
+  readonly name: string;
+  readonly address: string;
+}
+
+/** A list of the fleet with what stands beside it. */
+export interface FleetList {
+  readonly page: FleetPage;
+  readonly asked: FleetQuery;
+  readonly groups: readonly FleetGroupRow[];
+  readonly views: readonly FleetSavedView[];
 }
 
 /** What to change and to buy, with the costs that it rests on: the site's own, or others that are only tried. */

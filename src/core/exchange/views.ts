@@ -49,6 +49,8 @@ export interface NewestOfBattery {
   readonly runId: string;
   readonly atMs: number;
   readonly verdict: Verdict;
+  /** Who took the run. */
+  readonly by: string;
 }
 
 /** A vehicle in a list: who sits in it, and what its newest check came to. */

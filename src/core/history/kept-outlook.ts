@@ -26,6 +26,9 @@ export interface OutlookFigures {
   readonly nextCheckMs: number | null;
   /** Tests that it rests on; none: its kind’s alone. */
   readonly tests: number;
+  /** How its newest run counts, and when that was finished. */
+  readonly verdict: Verdict | null;
+  readonly testedMs: number | null;
 }
 
 /** A battery whose outlook is to be worked out, with what it has to bear and how its newest run counts. */
@@ -59,6 +62,7 @@ export function figuresOf(
     nextCheckMs:
       life && newest ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain }) : null,
     tests: history.readings.length,
+    ...{ verdict: newest?.verdict ?? null, testedMs: newest?.atMs ?? null },
   };
 }
 

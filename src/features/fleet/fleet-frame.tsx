@@ -3,7 +3,7 @@ import { Download } from 'lucide-react';
 import Link from 'next/link';
 import { buttonClass } from '@/ui/button';
 import { PrintButton } from '@/ui/print-button';
-import { addressOf, ORDER_OF, QUESTIONS, type Question } from './questions';
+import { addressOf, QUESTIONS, type Question } from './questions';
 
 /** The questions side by side, the one that is answered beneath it, and the answer to take along. */
 export function FleetFrame({
@@ -25,7 +25,7 @@ export function FleetFrame({
           <p className="text-soft">{asks}</p>
         </div>
         <a
-          href={`/api/fleet?${new URLSearchParams({ ...asked, ask: ORDER_OF[question] ?? question })}`}
+          href={`/api/fleet?${new URLSearchParams({ ...asked, ask: question })}`}
           download
           className={buttonClass()}
         >

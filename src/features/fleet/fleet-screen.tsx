@@ -1,7 +1,8 @@
+import { fleetQueryText, type ListQuestion } from '@/core/exchange/fleet-query';
 import type {
   ColdView,
-  FleetPage,
   IdleBattery,
+  FleetList as List,
   PlanView,
   ReadsOff,
   WearingVehicle,
@@ -10,15 +11,15 @@ import type { SetsView } from '@/core/exchange/set-views';
 import { changedCosts } from '@/core/planning/costs';
 import { IdleAnswer, InstrumentsAnswer, VehiclesAnswer } from './answers';
 import { ColdAnswer } from './cold-answer';
+import type { Shown } from './fleet-cells';
 import { FleetFrame } from './fleet-frame';
-import { FleetTable } from './fleet-table';
+import { FleetList } from './fleet-list';
 import { PlanAnswer } from './plan-answer';
-import { addressOf, type Question } from './questions';
 import { SetsAnswer } from './sets-answer';
 
 /** The answer to one of the questions. */
 export type FleetAnswer =
-  | { readonly question: 'first' | 'aging' | 'winter' | 'due'; readonly page: FleetPage }
+  | { readonly question: ListQuestion; readonly list: List }
   | { readonly question: 'cold'; readonly cold: ColdView }
   | { readonly question: 'buy'; readonly view: PlanView }
   | { readonly question: 'sets'; readonly view: SetsView }
@@ -42,19 +43,17 @@ function askedOf(answer: FleetAnswer): Record<string, string> {
       return { size: String(answer.view.asked.size), joined: answer.view.asked.joined };
     case 'buy':
       return answer.view.isTried ? changedCosts(answer.view) : {};
-    default:
+    case 'cold':
+    case 'vehicles':
+    case 'idle':
+    case 'instruments':
       return {};
+    default:
+      return Object.fromEntries(new URLSearchParams(fleetQueryText(answer.list.asked, answer.question)));
   }
 }
 
-/** What every answer is shown with. */
-interface Shown {
-  readonly nowMs: number;
-  readonly linePct: number;
-  readonly currency: string;
-}
-
-function answered(answer: FleetAnswer, { nowMs, linePct, currency }: Shown): React.ReactNode {
+function answered(answer: FleetAnswer, shown: Shown): React.ReactNode {
   switch (answer.question) {
     case 'cold':
       return <ColdAnswer cold={answer.cold} />;
@@ -63,22 +62,14 @@ function answered(answer: FleetAnswer, { nowMs, linePct, currency }: Shown): Rea
     case 'sets':
       return <SetsAnswer view={answer.view} />;
     case 'vehicles':
-      return <VehiclesAnswer vehicles={answer.vehicles} currency={currency} />;
+      return <VehiclesAnswer vehicles={answer.vehicles} currency={shown.currency} />;
     case 'idle':
-      return <IdleAnswer idle={answer.idle} nowMs={nowMs} />;
+      return <IdleAnswer idle={answer.idle} nowMs={shown.nowMs} />;
     case 'instruments':
       return <InstrumentsAnswer off={answer.off} />;
     default: {
-      const question: Question = answer.question;
-      return (
-        <FleetTable
-          page={answer.page}
-          address={addressOf(question)}
-          nowMs={nowMs}
-          linePct={linePct}
-          currency={currency}
-        />
-      );
+      const { question, list } = answer;
+      return <FleetList list={list} question={question} shown={shown} />;
     }
   }
 }

@@ -1,4 +1,9 @@
-import type { FleetOrder } from '@/core/exchange/fleet-views';
+import {
+  type FleetQuery,
+  fleetQueryText,
+  LIST_QUESTIONS,
+  type ListQuestion,
+} from '@/core/exchange/fleet-query';
 
 /** The questions that a lead asks of the fleet: each has an address of its own. */
 export const QUESTIONS = {
@@ -17,12 +22,14 @@ export type Question = keyof typeof QUESTIONS;
 
 export const isQuestion = (word: string): word is Question => Object.hasOwn(QUESTIONS, word);
 
-/** The questions that are answered by the fleet in an order. */
-export const ORDER_OF: Readonly<Partial<Record<Question, FleetOrder>>> = {
-  first: 'waiting',
-  aging: 'slope',
-  winter: 'crossing',
-  due: 'check',
-};
-
 export const addressOf = (question: Question) => (question === 'first' ? '/fleet' : `/fleet/${question}`);
+
+/** The questions that the fleet answers as a list. */
+export const isListQuestion = (question: Question): question is ListQuestion =>
+  Object.hasOwn(LIST_QUESTIONS, question);
+
+/** The address of a list as it is asked for. */
+export function addressFor(question: ListQuestion, asked: FleetQuery): string {
+  const query = fleetQueryText(asked, question);
+  return query === '' ? addressOf(question) : `${addressOf(question)}?${query}`;
+}

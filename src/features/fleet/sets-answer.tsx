@@ -68,9 +68,10 @@ function Standing({ set, currency }: { readonly set: SetStanding; readonly curre
         {setWords(advice) ?? <span className="text-soft">Even: nothing to do.</span>}
         {money && (
           <span className="block">
-            In money, only the weakest: <span className="figures">{formatMoney(money.one, currency)}</span> in all, the
-            others’ turn counted. All now: <span className="figures">{formatMoney(money.all, currency)}</span>
-            . <strong>{money.better === 'all' ? 'All of them costs less.' : 'One costs less.'}</strong>
+            In money, only the weakest: <span className="figures">{formatMoney(money.one, currency)}</span> in
+            all, the others’ turn counted. All now:{' '}
+            <span className="figures">{formatMoney(money.all, currency)}</span>.{' '}
+            <strong>{money.better === 'all' ? 'All of them costs less.' : 'One costs less.'}</strong>
           </span>
         )}
       </span>

@@ -38,6 +38,8 @@ export const batteries = sqliteTable(
     slot: text('slot', { mode: 'json' }).$type<SlotNeeds>(),
     baselineSiemens: real('baseline_siemens'),
     duty: text('duty').$type<Duty>(),
+    /** The last day of its maker’s or seller’s warranty. */
+    warrantyTo: text('warranty_to'),
     referenceFromMs: moment('reference_from_ms'),
     changedAtMs: moment('changed_at_ms').notNull(),
     changedById: uuid('changed_by_id')

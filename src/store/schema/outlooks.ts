@@ -1,9 +1,12 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Verdict } from '@/core/assessment/verdict';
 import { packedJson } from '../packed-json';
 import { uuid } from '../uuid-column';
 import { moment } from './columns';
 import { batteries } from './fleet';
+import { instruments } from './runs';
+import { technicians } from './shop';
 
 /**
  * What is expected of each battery: worked out from its finished runs, kept so that lists can be sorted by it, and made anew when one
@@ -36,14 +39,67 @@ export const outlooks = sqliteTable(
     nextCheckMs: moment('next_check_ms'),
     /** Tests that it rests on; none: its kind’s alone. */
     tests: integer('tests'),
+    /** How its newest run counts, and when that was finished: what lists are filtered and sorted by. */
+    verdict: text('verdict').$type<Verdict>(),
+    testedMs: moment('tested_ms'),
   },
   (table) => [
     index('outlooks_stale').on(table.batteryId).where(sql`${table.stale}`),
     index('outlooks_by_crossing').on(table.crossP50Ms, table.batteryId),
+    index('outlooks_by_health').on(table.healthPct, table.batteryId),
+    index('outlooks_by_failing').on(table.fails90, table.batteryId),
+    index('outlooks_by_tested').on(table.testedMs, table.batteryId),
     index('outlooks_by_waiting').on(table.waitCost, table.batteryId),
     index('outlooks_by_slope').on(table.slopePct, table.batteryId),
     index('outlooks_by_check').on(table.nextCheckMs, table.batteryId),
   ],
+);
+
+/** Ways of looking at the fleet that somebody has kept under a name, for all. */
+export const fleetViews = sqliteTable(
+  'fleet_views',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    /** The question and how it is asked, as its address has it. */
+    address: text('address').notNull(),
+    madeAtMs: moment('made_at_ms').notNull(),
+    madeById: uuid('made_by_id')
+      .notNull()
+      .references(() => technicians.id),
+  },
+  (table) => [uniqueIndex('fleet_views_by_name').on(table.nameKey)],
+);
+
+/** The lowest temperatures of mornings to come, as the site has brought them in. */
+export const mornings = sqliteTable('mornings', {
+  day: text('day').primaryKey(),
+  lowC: real('low_c').notNull(),
+});
+
+/**
+ * What instruments are known to read high or low from a day on, points of health: taken out of what is expected, never out of a
+ * verdict. One that is ended stays, with when and by whom.
+ */
+export const instrumentCorrections = sqliteTable(
+  'instrument_corrections',
+  {
+    id: uuid('id').primaryKey(),
+    instrumentNumber: integer('instrument_number')
+      .notNull()
+      .references(() => instruments.number),
+    fromMs: moment('from_ms').notNull(),
+    pct: real('pct').notNull(),
+    reason: text('reason').notNull(),
+    madeAtMs: moment('made_at_ms').notNull(),
+    madeById: uuid('made_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    endedAtMs: moment('ended_at_ms'),
+    endedById: uuid('ended_by_id').references(() => technicians.id),
+  },
+  (table) => [index('instrument_corrections_by_instrument').on(table.instrumentNumber, table.fromMs)],
 );
 
 /** What the fleet has said of itself as a whole: one row a subject, worked out like the outlooks. */

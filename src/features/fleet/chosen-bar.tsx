@@ -1,0 +1,44 @@
+'use client';
+
+import { Download, Tags } from 'lucide-react';
+import { type FleetQuery, fleetQueryText, type ListQuestion } from '@/core/exchange/fleet-query';
+import { Button, buttonClass } from '@/ui/button';
+
+/** What can be done with the units that are ticked, all at once. */
+export function ChosenBar({
+  chosen,
+  asked,
+  question,
+  onClear,
+}: {
+  readonly chosen: ReadonlySet<string>;
+  readonly asked: FleetQuery;
+  readonly question: ListQuestion;
+  readonly onClear: () => void;
+}) {
+  if (chosen.size === 0) return null;
+  const ids = [...chosen];
+  const labels = new URLSearchParams(ids.map((id) => ['battery', id]));
+  const file = new URLSearchParams(fleetQueryText(asked, question));
+  file.set('ask', question);
+  file.set('ids', ids.join());
+  return (
+    <div
+      role="status"
+      className="no-print sticky top-0 z-20 flex flex-wrap items-center gap-3 rounded-md border-2 border-harbour bg-sheet px-4 py-2 shadow-lg"
+    >
+      <span className="mr-auto font-semibold">
+        <span className="figures">{chosen.size}</span> chosen
+      </span>
+      <a href={`/labels?${labels}`} className={buttonClass()}>
+        <Tags size={18} aria-hidden="true" />
+        Labels
+      </a>
+      <a href={`/api/fleet?${file}`} download className={buttonClass()}>
+        <Download size={18} aria-hidden="true" />
+        CSV of these
+      </a>
+      <Button onClick={onClear}>None</Button>
+    </div>
+  );
+}
