@@ -1,4 +1,6 @@
 import 'server-only';
+import { tz } from '@date-fns/tz';
+import { format } from 'date-fns';
 import { specOf } from '@/core/battery/battery';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import {
@@ -14,11 +16,13 @@ import type {
   FleetRow,
   IdleBattery,
   ReadsOff,
+  ReadsOffView,
   WearingVehicle,
 } from '@/core/exchange/fleet-views';
 import { chargeAfter, daysToTopUp } from '@/core/history/idle';
 import { isTold } from '@/core/history/leftover';
 import { succeed } from '@/core/quantity/result';
+import { correctionsInForce } from '@/store/corrections';
 import type { Database } from '@/store/database';
 import { type Expected, fleetGroups, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
 import { savedViews } from '@/store/fleet-views';
@@ -159,6 +163,15 @@ export async function idleBatteries(context: Context): Promise<IdleBattery[]> {
       ];
     })
     .sort((one, other) => one.topUpByMs - other.topUpByMs);
+}
+
+/** The same with what of it is taken out from a day on. */
+export async function readsOffView(context: Context): Promise<ReadsOffView> {
+  return {
+    off: await readsOff(context),
+    corrections: await context.store.read(correctionsInForce),
+    today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
+  };
 }
 
 /** What reads high or low over the fleet: instruments, hands and seasons, the furthest off first. */

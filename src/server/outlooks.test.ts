@@ -1,13 +1,18 @@
 import { uuidv7 } from 'uuidv7';
+import { newestRuns } from '@/store/newest-runs';
 import { outlookById } from '@/store/outlooks';
 import { granted } from './answers.test-support';
 import { correctBattery } from './batteries';
+import { correctInstrument, endCorrectionAsked } from './corrections';
+import { readsOffView } from './fleet';
 import { keepOutlooksFresh, learnedHere, renewOutlooks } from './outlooks';
 import { finishRun, reopenRun } from './runs';
 import { newShop } from './shop.test-support';
 
 const { shop, technicianId, registered, started, captureAll, label } = newShop();
 const renew = () => renewOutlooks(shop.context);
+/** What everything in a test is read with. */
+const INSTRUMENT = 'typed';
 const outlook = (id: string) => shop.context.store.read((database) => outlookById(database, id));
 
 async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
@@ -86,4 +91,58 @@ it('what a fleet of a handful says of itself is nothing', async () => {
   await renew();
   const learned = await shop.context.store.read(learnedHere);
   expect(learned.leftovers.instrument.size).toBe(0);
+});
+
+describe('an instrument that is corrected from a day on', () => {
+  const correct = (change: Record<string, unknown>) =>
+    correctInstrument(shop.context, {
+      ...{ id: uuidv7(), technicianId, instrument: INSTRUMENT, reason: 'held against a new one' },
+      ...change,
+    });
+  const today = () => new Date(shop.context.now()).toISOString().slice(0, 10);
+
+  it('has so much taken out of what is expected, and the verdict stays as it was', async () => {
+    const { id, runId } = await tested(10.4);
+    await renew();
+    const before = await outlook(id);
+    const verdict = await shop.context.store.read((database) => newestRuns(database, [id]));
+    const correctionId = uuidv7();
+    granted(await correct({ id: correctionId, fromOn: today(), pct: 6 }));
+    await renew();
+    const after = await outlook(id);
+    // What a kind is taken to be pulls one reading toward itself, so not all of the six points show.
+    expect((before?.healthPct ?? 0) - (after?.healthPct ?? 0)).toBeGreaterThan(2);
+    expect((before?.healthPct ?? 0) - (after?.healthPct ?? 0)).toBeLessThan(6.5);
+    const still = await shop.context.store.read((database) => newestRuns(database, [id]));
+    expect(still.get(id)).toEqual(verdict.get(id));
+    expect(still.get(id)?.runId).toBe(runId);
+    expect((await readsOffView(shop.context)).corrections).toMatchObject([
+      { id: correctionId, instrument: INSTRUMENT, pct: 6, reason: 'held against a new one' },
+    ]);
+    granted(await endCorrectionAsked(shop.context, { id: correctionId, technicianId }));
+    await renew();
+    expect((await outlook(id))?.healthPct).toBeCloseTo(before?.healthPct ?? 0, 6);
+    expect((await readsOffView(shop.context)).corrections).toEqual([]);
+  });
+
+  it('has nothing taken out of what was read before that day', async () => {
+    const { id } = await tested(10.4);
+    await renew();
+    const before = await outlook(id);
+    const later = new Date(shop.context.now() + 3 * 86_400_000).toISOString().slice(0, 10);
+    const correctionId = uuidv7();
+    granted(await correct({ id: correctionId, fromOn: later, pct: -8 }));
+    await renew();
+    expect((await outlook(id))?.healthPct).toBeCloseTo(before?.healthPct ?? 0, 6);
+    granted(await endCorrectionAsked(shop.context, { id: correctionId, technicianId }));
+  });
+
+  it('is refused by name where it is none', async () => {
+    expect(await correct({ fromOn: today(), pct: 0 })).toMatchObject({ ok: false, failure: 'input' });
+    expect(await correct({ fromOn: today(), pct: 80 })).toMatchObject({ ok: false, failure: 'input' });
+    expect(await correct({ fromOn: '31.1.2026', pct: 3 })).toMatchObject({ ok: false, failure: 'input' });
+    expect(await correct({ fromOn: today(), pct: 3, instrument: 'Never seen' })).toMatchObject({
+      ...{ ok: false, failure: 'missing' },
+    });
+  });
 });

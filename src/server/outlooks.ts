@@ -10,12 +10,14 @@ import { type FleetLearned, NOTHING_LEARNED, type UnitHistory } from '@/core/his
 import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN, type Strain, type VehicleFaultOpen } from '@/core/history/hazard';
 import { figuresOf, type OutlookAsked } from '@/core/history/kept-outlook';
+import { type KnownOffset, withKnownOffset } from '@/core/history/known-offset';
 import { isTold } from '@/core/history/leftover';
 import { costOfFailing, STANDARD_COSTS } from '@/core/planning/costs';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Cause } from '@/core/vehicle/cause';
 import { usualCrankAmps } from '@/core/vehicle/engine';
+import { correctionsInForce } from '@/store/corrections';
 import type { Database, Store, Transaction } from '@/store/open';
 import { outdateAll, outdated, takeOn } from '@/store/outdate';
 import {
@@ -131,12 +133,13 @@ async function fleetLearned(keeper: OutlookKeeper): Promise<FleetLearned> {
   const nowMs = now();
   if (known && nowMs - known.madeAtMs < LEARNED_FOR_MS) return learnedFrom(known.value);
   const units: UnitHistory[] = [];
+  const offsets = await store.read(correctionsInForce);
   let afterId = NO_ID;
   while (units.length < MOST_UNITS) {
     const ids = await readTwice(store, afterId, UNITS_READ_AT_ONCE);
     if (ids.length === 0) break;
     const read = await store.read((database) => readBatteries(database, ids));
-    units.push(...read.flatMap((one) => historyOf(one) ?? []));
+    units.push(...read.flatMap((one) => historyOf(one, offsets) ?? []));
     afterId = ids.at(-1) ?? afterId;
     await turn();
   }
@@ -182,11 +185,16 @@ export async function learnedHere(database: Database | Transaction): Promise<Fle
 }
 
 /** A battery as the forecast knows it; null for one that these rules do not grade. */
-export function historyOf({ battery, readings }: ReadBattery, climate: Climate = 'mild'): UnitHistory | null {
+export function historyOf(
+  { battery, readings }: ReadBattery,
+  offsets: readonly KnownOffset[] = [],
+  climate: Climate = 'mild',
+): UnitHistory | null {
   const spec = specOf(battery);
   if (!spec) return null;
   return {
-    ...{ id: battery.id, readings },
+    id: battery.id,
+    readings: readings.map((reading) => withKnownOffset(reading, offsets)),
     kind: { construction: spec.construction, duty: dutyOf(spec), climate },
     fittedMs: battery.fittedOn === null ? null : Date.parse(battery.fittedOn),
   };
@@ -200,8 +208,9 @@ async function askedOf(
 ): Promise<OutlookAsked[]> {
   const asked: OutlookAsked[] = [];
   const site = await siteOf(database);
+  const offsets = await correctionsInForce(database);
   for (const read of await readBatteries(database, ids)) {
-    const history = historyOf(read);
+    const history = historyOf(read, offsets);
     const spec = specOf(read.battery);
     if (!history || !spec) continue;
     const sits = await vehicleOfBattery(database, read.battery.id);

@@ -185,6 +185,11 @@ export async function keepLearned(
   await transaction.insert(learned).values(row).onConflictDoUpdate({ target: learned.subject, set: row });
 }
 
+/** Has what the fleet has said of itself worked out anew, and with it every outlook. */
+export async function forgetLearned(transaction: Transaction): Promise<void> {
+  await transaction.update(learned).set({ madeAtMs: 0 });
+}
+
 /** Batteries with more than one finished run, by id after one of them: those that a fleet learns from. */
 export function readTwice(store: Store, afterId: string, limit: number): Promise<string[]> {
   return store.read(async (database) => {

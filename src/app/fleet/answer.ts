@@ -3,7 +3,7 @@ import type { FleetAnswer } from '@/features/fleet/fleet-screen';
 import type { Question } from '@/features/fleet/questions';
 import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
-import { fleetList, idleBatteries, readsOff, wearingVehicles } from '@/server/fleet';
+import { fleetList, idleBatteries, readsOffView, wearingVehicles } from '@/server/fleet';
 import { planView } from '@/server/plan';
 import { setsAsked, setsView } from '@/server/sets';
 import { first } from '../first';
@@ -30,7 +30,7 @@ export async function answerOf(
     case 'idle':
       return { question, idle: await idleBatteries(context) };
     case 'instruments':
-      return { question, off: await readsOff(context) };
+      return { question, view: await readsOffView(context) };
     default:
       return {
         question,

@@ -1,5 +1,6 @@
 import type { OpenCaution } from '../circuit/open-cautions';
 import type { Help, ReadyVehicle } from '../history/cold-start';
+import type { KnownOffset } from '../history/known-offset';
 import type { Leftover } from '../history/leftover';
 import type { Morning } from '../history/mornings';
 import type { Costs } from '../planning/costs';
@@ -117,6 +118,21 @@ export interface ComingUp {
     readonly help: Help;
   }[];
   readonly atRiskCount: number;
+}
+
+/** A correction of an instrument that is in force. */
+export interface KeptCorrection extends KnownOffset {
+  readonly id: string;
+  readonly reason: string;
+  readonly by: string;
+}
+
+/** What reads high or low, and what of it is taken out from a day on. */
+export interface ReadsOffView {
+  readonly off: readonly ReadsOff[];
+  readonly corrections: readonly KeptCorrection[];
+  /** The site’s own day. */
+  readonly today: string;
 }
 
 /** What reads high or low over the fleet. */

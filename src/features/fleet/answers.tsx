@@ -1,7 +1,7 @@
 import { clsx } from 'clsx';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
-import type { IdleBattery, ReadsOff, WearingVehicle } from '@/core/exchange/fleet-views';
+import type { IdleBattery, WearingVehicle } from '@/core/exchange/fleet-views';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatMoney } from '@/core/quantity/money';
 import { ListTable } from '@/ui/list-table';
@@ -109,41 +109,5 @@ export function IdleAnswer({
         ))}
       </ListTable>
     </div>
-  );
-}
-
-const WHAT = { instrument: 'Instrument', technician: 'Hand', season: 'Temperature' } as const;
-
-/** What reads high or low over the fleet, and how surely. */
-export function InstrumentsAnswer({ off }: { readonly off: readonly ReadsOff[] }) {
-  if (off.length === 0)
-    return (
-      <p className="text-soft">
-        Not told yet: ten batteries that were tested twice, and forty tests in all, tell instruments apart.
-      </p>
-    );
-  return (
-    <>
-      <div className="sheet overflow-x-auto">
-        <ListTable headings={['What', 'Name', 'Reads', 'Rests on', '']} cellClass={CELL}>
-          {off.map(({ what, name, pct, sd, readings, isTold }) => (
-            <tr key={`${what} ${name}`} className={isTold ? 'font-semibold' : 'text-soft'}>
-              <td className={CELL}>{WHAT[what]}</td>
-              <td className={CELL}>{name}</td>
-              <td className={clsx('figures whitespace-nowrap', CELL)}>
-                {Math.abs(pct).toFixed(1)} ± {sd.toFixed(1)} points {pct >= 0 ? 'high' : 'low'}
-              </td>
-              <td className={clsx('figures whitespace-nowrap', CELL)}>{readings} tests</td>
-              <td className={CELL}>{isTold ? 'certain, and enough to matter' : 'within what chance does'}</td>
-            </tr>
-          ))}
-        </ListTable>
-      </div>
-      <p className="text-sm text-soft">
-        Against each battery’s own life. Readings tell instruments apart, not which of them is right: the
-        middle one is taken to be. What stands here is taken out of every forecast, never out of a verdict.
-        Hands are compared for handling, not for blame.
-      </p>
-    </>
   );
 }

@@ -67,7 +67,7 @@ function Groups({
   readonly currency: string;
 }) {
   return (
-    <ul aria-label="Groups" className="grid gap-2 sm:grid-cols-3 lg:grid-cols-5">
+    <ul aria-label="Groups" className="grid grid-cols-[repeat(auto-fit,minmax(12rem,1fr))] gap-2">
       {groups.map((group) => {
         const { label, change, isOn } = narrowedTo(group, asked);
         return (

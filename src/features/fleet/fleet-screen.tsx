@@ -4,17 +4,18 @@ import type {
   IdleBattery,
   FleetList as List,
   PlanView,
-  ReadsOff,
+  ReadsOffView,
   WearingVehicle,
 } from '@/core/exchange/fleet-views';
 import type { SetsView } from '@/core/exchange/set-views';
 import { changedCosts } from '@/core/planning/costs';
-import { IdleAnswer, InstrumentsAnswer, VehiclesAnswer } from './answers';
+import { IdleAnswer, VehiclesAnswer } from './answers';
 import { ColdAnswer } from './cold-answer';
 import type { Shown } from './fleet-cells';
 import { FleetFrame } from './fleet-frame';
 import { FleetList } from './fleet-list';
 import { PlanAnswer } from './plan-answer';
+import { ReadsOffAnswer } from './reads-off-answer';
 import { SetsAnswer } from './sets-answer';
 
 /** The answer to one of the questions. */
@@ -25,7 +26,7 @@ export type FleetAnswer =
   | { readonly question: 'sets'; readonly view: SetsView }
   | { readonly question: 'vehicles'; readonly vehicles: readonly WearingVehicle[] }
   | { readonly question: 'idle'; readonly idle: readonly IdleBattery[] }
-  | { readonly question: 'instruments'; readonly off: readonly ReadsOff[] };
+  | { readonly question: 'instruments'; readonly view: ReadsOffView };
 
 /** One question of a lead’s, answered on one screen. */
 export function FleetScreen({ answer, ...shown }: Shown & { readonly answer: FleetAnswer }) {
@@ -66,7 +67,7 @@ function answered(answer: FleetAnswer, shown: Shown): React.ReactNode {
     case 'idle':
       return <IdleAnswer idle={answer.idle} nowMs={shown.nowMs} />;
     case 'instruments':
-      return <InstrumentsAnswer off={answer.off} />;
+      return <ReadsOffAnswer view={answer.view} />;
     default: {
       const { question, list } = answer;
       return <FleetList list={list} question={question} shown={shown} />;

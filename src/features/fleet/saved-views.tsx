@@ -1,6 +1,6 @@
 'use client';
 
-import { Bookmark, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -76,10 +76,7 @@ export function SavedViews({
             className="min-h-12 w-44 rounded-md border border-line-strong bg-sheet px-3"
           />
         </label>
-        <Button type="submit">
-          <Bookmark size={18} aria-hidden="true" />
-          Keep view
-        </Button>
+        <Button type="submit">Keep view</Button>
       </form>
       <Problems problems={problems} />
     </>

@@ -128,6 +128,8 @@ export const LIMITS: readonly RouteLimits[] = [
     ...{ body: 'lines', bytes: 8000 },
   },
   paper('/api/fleet'),
+  record('PUT', '/api/fleet/corrections'),
+  record('DELETE', '/api/fleet/corrections'),
   look('/api/fleet/rows'),
   record('PUT', '/api/fleet/views'),
   record('DELETE', '/api/fleet/views'),
