@@ -6,14 +6,13 @@ import type { OpenCaution } from '@/core/circuit/open-cautions';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import type { ColdVehicle, ColdView } from '@/core/exchange/fleet-views';
 import { coldMorning, demandTimes, type Known, type ReadyUnit } from '@/core/history/cold-start';
-import { simulatedMornings } from '@/core/history/mornings';
 import { usualCrankAmps } from '@/core/vehicle/engine';
 import type { Vehicle } from '@/core/vehicle/vehicle';
 import { type Carried, carried, crankedAmps } from '@/store/cold';
 import { openCautions } from './check-cautions';
 import type { Context } from './context';
+import { morningsAhead } from './mornings';
 
-const DAYS = 7;
 /** What a battery is charged to in a vehicle that charges as it should, percent. A model of ours. */
 const IN_USE: Known = { value: 86, sd: 7 };
 /** The same where its vehicle drains it, or charges too little. */
@@ -40,7 +39,7 @@ export async function coldView(context: Context): Promise<ColdView> {
     }
     return ready.filter(({ ready: { units } }) => units.length > 0);
   });
-  return { vehicles, mornings: simulatedMornings(context.now(), DAYS) };
+  return { vehicles, ...(await morningsAhead(context)) };
 }
 
 function readyVehicle(

@@ -6,7 +6,8 @@ import { granted } from './answers.test-support';
 import { finishCheck, startCheck } from './checks';
 import { coldView } from './cold';
 import { comingUp } from './coming-up';
-import { fleetCsv, fleetPage, idleBatteries, readsOff, wearingVehicles } from './fleet';
+import { fleetCsv, fleetPage, idleBatteries, readsOff, storeC, wearingVehicles } from './fleet';
+import { bringMornings, dropMornings } from './mornings';
 import { renewOutlooks } from './outlooks';
 import { captureAnywhere, finishRun } from './runs';
 import { newShop } from './shop.test-support';
@@ -192,5 +193,41 @@ describe('the fleet', () => {
       if (ask !== 'instruments') expect(data.length).toBeGreaterThan(0);
     }
     expect(await readsOff(shop.context)).toEqual([]);
+  });
+});
+
+describe('the mornings of a site', () => {
+  it('come from its own file, as far as that lies ahead, else they are simulated', async () => {
+    const simulated = await coldView(shop.context);
+    expect(simulated.isOwn).toBe(false);
+    const ahead = (days: number) => day(-days);
+    const text = `day,low_c\n${day(1)},-30\n${ahead(0)},-14\n${ahead(1)},3\n`;
+    expect(granted(await bringMornings(shop.context, { text }))).toEqual({ ahead: 2 });
+    expect(await coldView(shop.context)).toMatchObject({
+      isOwn: true,
+      mornings: [
+        { day: ahead(0), lowC: -14 },
+        { day: ahead(1), lowC: 3 },
+      ],
+    });
+    // A file that is wrong somewhere leaves what was there.
+    expect(await bringMornings(shop.context, { text: 'day,low_c\nyesterday,-3' })).toMatchObject({
+      ok: false,
+    });
+    expect((await coldView(shop.context)).mornings).toHaveLength(2);
+    expect(granted(await bringMornings(shop.context, { text: `day,low_c\n${day(5)},-9` }))).toEqual({
+      ahead: 0,
+    });
+    expect((await coldView(shop.context)).isOwn).toBe(false);
+    granted(await dropMornings(shop.context));
+    expect((await coldView(shop.context)).mornings).toEqual(simulated.mornings);
+  });
+
+  it('and the warmth of its store decide when what stands idle is charged again', async () => {
+    const [cool, warm] = [await idleBatteries(shop.context, 0), await idleBatteries(shop.context, 30)];
+    const [first] = cool;
+    const same = warm.find(({ battery }) => battery.id === first?.battery.id);
+    expect(same?.topUpByMs).toBeLessThan(first?.topUpByMs ?? 0);
+    expect([storeC(undefined), storeC('30'), storeC('900'), storeC('x')]).toEqual([10, 30, 10, 10]);
   });
 });

@@ -44,8 +44,18 @@ const MS_PER_DAY = 86_400_000;
 const WEAR_YEARS = 4;
 const LEAST_GONE = 2;
 const MOST_IDLE = 2000;
-/** Where stored batteries are taken to stand, °C. A rule of ours. */
+/** Where stored batteries are taken to stand, °C, where nobody says otherwise. A rule of ours. */
 const STORE_C = 10;
+const COLDEST_STORE_C = -20;
+const WARMEST_STORE_C = 45;
+
+/** How warm the store is, as an address says it. */
+export function storeC(written: string | undefined): number {
+  const celsius = Number(written ?? STORE_C);
+  return Number.isFinite(celsius) && celsius >= COLDEST_STORE_C && celsius <= WARMEST_STORE_C
+    ? celsius
+    : STORE_C;
+}
 
 /** A page of the fleet as it is asked for, from a place in its order on. */
 export async function fleetPage(
@@ -146,14 +156,14 @@ export async function wearingVehicles(context: Context): Promise<WearingVehicle[
 }
 
 /** Batteries that stand unused, those whose charge runs low first. */
-export async function idleBatteries(context: Context): Promise<IdleBattery[]> {
+export async function idleBatteries(context: Context, celsius = STORE_C): Promise<IdleBattery[]> {
   const nowMs = context.now();
   const some = await context.store.read((database) => standingIdle(database, MOST_IDLE));
   return some
     .flatMap(({ battery, atMs, chargePct }): IdleBattery[] => {
       const spec = specOf(battery);
       if (!spec) return [];
-      const stored = { construction: spec.construction, celsius: STORE_C };
+      const stored = { construction: spec.construction, celsius };
       return [
         {
           ...{ battery, readAtMs: atMs, readPct: chargePct },
@@ -217,16 +227,18 @@ export async function fleetCsv(
     case 'idle':
       return csvText([
         ['tag', 'place', 'read_at', 'read_pct', 'now_pct', 'top_up_by'],
-        ...(await idleBatteries(context)).map(({ battery, readAtMs, readPct, nowPct, topUpByMs }) => [
-          ...[
-            defused(battery.tag),
-            defused(battery.place),
-            day(readAtMs),
-            fixed(readPct, 0),
-            fixed(nowPct, 0),
+        ...(await idleBatteries(context, storeC(query.celsius))).map(
+          ({ battery, readAtMs, readPct, nowPct, topUpByMs }) => [
+            ...[
+              defused(battery.tag),
+              defused(battery.place),
+              day(readAtMs),
+              fixed(readPct, 0),
+              fixed(nowPct, 0),
+            ],
+            day(topUpByMs),
           ],
-          day(topUpByMs),
-        ]),
+        ),
       ]);
     case 'instruments':
       return csvText([

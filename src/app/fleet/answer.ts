@@ -3,7 +3,7 @@ import type { FleetAnswer } from '@/features/fleet/fleet-screen';
 import type { Question } from '@/features/fleet/questions';
 import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
-import { fleetList, idleBatteries, readsOffView, wearingVehicles } from '@/server/fleet';
+import { fleetList, idleBatteries, readsOffView, storeC, wearingVehicles } from '@/server/fleet';
 import { planView } from '@/server/plan';
 import { setsAsked, setsView } from '@/server/sets';
 import { first } from '../first';
@@ -27,8 +27,10 @@ export async function answerOf(
       return { question, view: await setsView(context, setsAsked(plain(query))) };
     case 'vehicles':
       return { question, vehicles: await wearingVehicles(context) };
-    case 'idle':
-      return { question, idle: await idleBatteries(context) };
+    case 'idle': {
+      const celsius = storeC(first(query.celsius));
+      return { question, idle: await idleBatteries(context, celsius), celsius };
+    }
     case 'instruments':
       return { question, view: await readsOffView(context) };
     default:

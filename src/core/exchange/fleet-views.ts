@@ -98,6 +98,8 @@ export interface ColdVehicle {
 export interface ColdView {
   readonly vehicles: readonly ColdVehicle[];
   readonly mornings: readonly Morning[];
+  /** Of the site’s own file; else simulated. */
+  readonly isOwn: boolean;
 }
 
 /** What comes next on the Floor: the first of each, and how many there are. */

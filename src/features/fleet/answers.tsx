@@ -6,6 +6,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { formatMoney } from '@/core/quantity/money';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
+import { addressOf } from './questions';
 
 const CELL = 'px-4 py-3';
 
@@ -72,42 +73,71 @@ export function VehiclesAnswer({
 /** What stands unused, by when it is to be charged again. */
 export function IdleAnswer({
   idle,
+  celsius,
   nowMs,
 }: {
   readonly idle: readonly IdleBattery[];
+  readonly celsius: number;
   readonly nowMs: number;
 }) {
   if (idle.length === 0) return <p className="text-soft">Nothing that could go to work stands unused.</p>;
   return (
-    <div className="sheet overflow-x-auto">
-      <ListTable
-        headings={['Tag', 'Place', 'Read', 'Charge then', 'Charge now, about', 'Charge again by']}
-        cellClass={CELL}
-      >
-        {idle.map(({ battery, readAtMs, readPct, nowPct, topUpByMs }) => (
-          <tr key={battery.id} className="hover:bg-harbour-wash">
-            <td className={CELL}>
-              <Link
-                href={`/batteries/${battery.id}`}
-                className="figures font-semibold whitespace-nowrap underline underline-offset-4"
-              >
-                {battery.tag}
-              </Link>{' '}
-              <span className="text-sm text-soft">{batteryTypeLabel(battery.type)}</span>
-            </td>
-            <td className={CELL}>{battery.place || '–'}</td>
-            <td className={clsx('whitespace-nowrap', CELL)}>
-              <Moment atMs={readAtMs} as="day" />
-            </td>
-            <td className={clsx('figures', CELL)}>{formatQuantity(readPct, '%')}</td>
-            <td className={clsx('figures', CELL)}>{formatQuantity(nowPct, '%')}</td>
-            <td className={clsx('whitespace-nowrap', CELL, topUpByMs < nowMs && 'font-semibold text-warn')}>
-              <Moment atMs={topUpByMs} as="day" />
-              {topUpByMs < nowMs && ', overdue'}
-            </td>
-          </tr>
-        ))}
-      </ListTable>
-    </div>
+    <>
+      <StoreTemperature celsius={celsius} />
+      <div className="sheet overflow-x-auto">
+        <ListTable
+          headings={['Tag', 'Place', 'Read', 'Charge then', 'Charge now, about', 'Charge again by']}
+          cellClass={CELL}
+        >
+          {idle.map(({ battery, readAtMs, readPct, nowPct, topUpByMs }) => (
+            <tr key={battery.id} className="hover:bg-harbour-wash">
+              <td className={CELL}>
+                <Link
+                  href={`/batteries/${battery.id}`}
+                  className="figures font-semibold whitespace-nowrap underline underline-offset-4"
+                >
+                  {battery.tag}
+                </Link>{' '}
+                <span className="text-sm text-soft">{batteryTypeLabel(battery.type)}</span>
+              </td>
+              <td className={CELL}>{battery.place || '–'}</td>
+              <td className={clsx('whitespace-nowrap', CELL)}>
+                <Moment atMs={readAtMs} as="day" />
+              </td>
+              <td className={clsx('figures', CELL)}>{formatQuantity(readPct, '%')}</td>
+              <td className={clsx('figures', CELL)}>{formatQuantity(nowPct, '%')}</td>
+              <td className={clsx('whitespace-nowrap', CELL, topUpByMs < nowMs && 'font-semibold text-warn')}>
+                <Moment atMs={topUpByMs} as="day" />
+                {topUpByMs < nowMs && ', overdue'}
+              </td>
+            </tr>
+          ))}
+        </ListTable>
+      </div>
+    </>
+  );
+}
+
+const STORES_C = [0, 10, 20, 30];
+
+/** How warm the store is: what stands warm runs down sooner. */
+function StoreTemperature({ celsius }: { readonly celsius: number }) {
+  return (
+    <nav aria-label="Store temperature" className="flex flex-wrap items-center gap-1">
+      <span className="heading mr-1">The store is at</span>
+      {STORES_C.map((one) => (
+        <Link
+          key={one}
+          href={`${addressOf('idle')}?${new URLSearchParams({ celsius: String(one) })}`}
+          aria-current={one === celsius ? 'true' : undefined}
+          className={clsx(
+            'figures no-print grid min-h-12 place-items-center rounded-md border px-4 hover:bg-harbour-wash',
+            one === celsius ? 'border-2 border-harbour bg-harbour-wash font-semibold' : 'border-line-strong',
+          )}
+        >
+          {formatQuantity(one, '°C', { decimals: 0 })}
+        </Link>
+      ))}
+    </nav>
   );
 }

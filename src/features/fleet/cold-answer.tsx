@@ -10,6 +10,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { fahrenheitFromCelsius } from '@/core/quantity/temperature';
 import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';
+import { MorningsFile } from './mornings-file';
 
 const COLDEST_C = -30;
 const WARMEST_C = 15;
@@ -26,7 +27,7 @@ interface Row {
 }
 
 /** What starts at a temperature and what does not, with what would help: a slider, and the mornings to come. */
-export function ColdAnswer({ cold: { vehicles, mornings } }: { readonly cold: ColdView }) {
+export function ColdAnswer({ cold: { vehicles, mornings, isOwn } }: { readonly cold: ColdView }) {
   const coldest = mornings.reduce((low, one) => (one.lowC < low.lowC ? one : low), mornings[0] ?? NO_MORNING);
   const [celsius, setCelsius] = useState(coldest.lowC);
   const { temperatureUnit } = useSite();
@@ -83,9 +84,11 @@ export function ColdAnswer({ cold: { vehicles, mornings } }: { readonly cold: Co
           ))}
         </div>
         <p className="text-sm text-soft">
-          Simulated mornings of a mild coast. What starts is worked out from health, charge and what the
-          engine asks; local codes, the maker’s instructions and licensed practice decide.
+          {isOwn ? 'Mornings of the site’s own file.' : 'Simulated mornings of a mild coast.'} What starts is
+          worked out from health, charge and what the engine asks; local codes, the maker’s instructions and
+          licensed practice decide.
         </p>
+        <MorningsFile isOwn={isOwn} />
       </section>
       {(['will_not', 'at_risk', 'starts'] as const).map((standing) => (
         <Standing

@@ -25,7 +25,7 @@ export type FleetAnswer =
   | { readonly question: 'buy'; readonly view: PlanView }
   | { readonly question: 'sets'; readonly view: SetsView }
   | { readonly question: 'vehicles'; readonly vehicles: readonly WearingVehicle[] }
-  | { readonly question: 'idle'; readonly idle: readonly IdleBattery[] }
+  | { readonly question: 'idle'; readonly idle: readonly IdleBattery[]; readonly celsius: number }
   | { readonly question: 'instruments'; readonly view: ReadsOffView };
 
 /** One question of a lead’s, answered on one screen. */
@@ -46,9 +46,10 @@ function askedOf(answer: FleetAnswer): Record<string, string> {
       return answer.view.isTried ? changedCosts(answer.view) : {};
     case 'cold':
     case 'vehicles':
-    case 'idle':
     case 'instruments':
       return {};
+    case 'idle':
+      return { celsius: String(answer.celsius) };
     default:
       return Object.fromEntries(new URLSearchParams(fleetQueryText(answer.list.asked, answer.question)));
   }
@@ -65,7 +66,7 @@ function answered(answer: FleetAnswer, shown: Shown): React.ReactNode {
     case 'vehicles':
       return <VehiclesAnswer vehicles={answer.vehicles} currency={shown.currency} />;
     case 'idle':
-      return <IdleAnswer idle={answer.idle} nowMs={shown.nowMs} />;
+      return <IdleAnswer idle={answer.idle} celsius={answer.celsius} nowMs={shown.nowMs} />;
     case 'instruments':
       return <ReadsOffAnswer view={answer.view} />;
     default: {

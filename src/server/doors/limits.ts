@@ -130,6 +130,8 @@ export const LIMITS: readonly RouteLimits[] = [
   paper('/api/fleet'),
   record('PUT', '/api/fleet/corrections'),
   record('DELETE', '/api/fleet/corrections'),
+  { ...record('PUT', '/api/fleet/mornings'), bytes: 120_000 },
+  record('DELETE', '/api/fleet/mornings'),
   look('/api/fleet/rows'),
   record('PUT', '/api/fleet/views'),
   record('DELETE', '/api/fleet/views'),
