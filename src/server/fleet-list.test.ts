@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { uuidv7 } from 'uuidv7';
 import { fleetQueryFrom, type ListQuestion } from '@/core/exchange/fleet-query';
 import { granted } from './answers.test-support';
-import { fleetCsv, fleetList, fleetMore } from './fleet';
+import { fleetCsv, fleetList, fleetMore, warrantyClaims } from './fleet';
 import { forgetViewAsked, keepViewAsked } from './fleet-views';
 import { renewOutlooks } from './outlooks';
 import { finishRun } from './runs';
@@ -114,5 +114,22 @@ describe('a list of the fleet', () => {
     granted(await forgetViewAsked(shop.context, { id }));
     granted(await forgetViewAsked(shop.context, { id }));
     expect(await views()).toEqual([]);
+  });
+
+  it('names what was retired within its warranty, with its runs, and nothing beyond it', async () => {
+    const ahead = (days: number) =>
+      new Date(shop.context.now() + days * 86_400_000).toISOString().slice(0, 10);
+    const [within, beyond, sound] = [
+      await tested(8.2, { warrantyTo: ahead(30) }),
+      await tested(8.2, { warrantyTo: ahead(-2) }),
+      await tested(10.8, { warrantyTo: ahead(30) }),
+    ];
+    await renewOutlooks(shop.context);
+    const claims = await warrantyClaims(shop.context);
+    expect(claims.map(({ battery }) => battery.id)).toEqual([within.id]);
+    expect(claims[0]).toMatchObject({ warrantyTo: ahead(30) });
+    expect(claims[0]?.runs).toHaveLength(1);
+    expect([beyond.id, sound.id]).not.toContain(claims[0]?.battery.id);
+    expect(await fleetCsv(shop.context, 'warranty')).toContain(within.tag);
   });
 });

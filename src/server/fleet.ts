@@ -17,6 +17,7 @@ import type {
   IdleBattery,
   ReadsOff,
   ReadsOffView,
+  WarrantyClaim,
   WearingVehicle,
 } from '@/core/exchange/fleet-views';
 import { chargeAfter, daysToTopUp } from '@/core/history/idle';
@@ -24,7 +25,15 @@ import { isTold } from '@/core/history/leftover';
 import { succeed } from '@/core/quantity/result';
 import { correctionsInForce } from '@/store/corrections';
 import type { Database } from '@/store/database';
-import { type Expected, fleetGroups, fleetStretch, leftSince, standingIdle } from '@/store/fleet';
+import {
+  type Expected,
+  finishedRuns,
+  fleetGroups,
+  fleetStretch,
+  leftSince,
+  retiredUnderWarranty,
+  standingIdle,
+} from '@/store/fleet';
 import { savedViews } from '@/store/fleet-views';
 import { newestRuns } from '@/store/newest-runs';
 import { siteOf } from '@/store/sites';
@@ -175,6 +184,24 @@ export async function idleBatteries(context: Context, celsius = STORE_C): Promis
     .sort((one, other) => one.topUpByMs - other.topUpByMs);
 }
 
+const MOST_CLAIMS = 500;
+const SLIPS_TOLD = 6;
+
+/** What was retired within its warranty, with the slips that prove it. */
+export async function warrantyClaims(context: Context): Promise<WarrantyClaim[]> {
+  return context.store.read(async (database) => {
+    const some = await retiredUnderWarranty(database, MOST_CLAIMS);
+    const tests = await finishedRuns(
+      database,
+      some.map(({ battery }) => battery.id),
+    );
+    return some.map(({ battery, retiredMs }) => ({
+      ...{ battery, retiredMs, warrantyTo: battery.warrantyTo ?? '' },
+      runs: (tests.get(battery.id) ?? []).filter(({ atMs }) => atMs <= retiredMs).slice(0, SLIPS_TOLD),
+    }));
+  });
+}
+
 /** The same with what of it is taken out from a day on. */
 export async function readsOffView(context: Context): Promise<ReadsOffView> {
   return {
@@ -239,6 +266,14 @@ export async function fleetCsv(
             day(topUpByMs),
           ],
         ),
+      ]);
+    case 'warranty':
+      return csvText([
+        ['tag', 'model', 'fitted_on', 'warranty_to', 'retired_at', 'runs'],
+        ...(await warrantyClaims(context)).map(({ battery, warrantyTo, retiredMs, runs }) => [
+          ...[defused(battery.tag), defused(battery.model), battery.fittedOn ?? '', warrantyTo],
+          ...[day(retiredMs), runs.map(({ id }) => id).join(' ')],
+        ]),
       ]);
     case 'instruments':
       return csvText([

@@ -5,6 +5,7 @@ import {
   eq,
   exists,
   gte,
+  inArray,
   isNotNull,
   isNull,
   ne,
@@ -242,4 +243,48 @@ export async function onTheShelf(database: Database | Transaction, limit: number
     const charge = read.ok ? read.value.assessment.estimates.charge : null;
     return expectedOf(row).map((one) => ({ ...one, restVolts: charge?.volts25 ?? null }));
   });
+}
+
+/** Batteries whose newest run retired them no later than on the last day of their warranty, the newest first. */
+export async function retiredUnderWarranty(
+  database: Database | Transaction,
+  limit: number,
+): Promise<{ readonly battery: BatteryRecord; readonly retiredMs: number }[]> {
+  const rows = await database
+    .select({ battery: batteries, retiredMs: outlooks.testedMs })
+    .from(outlooks)
+    .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
+    .where(
+      and(
+        eq(outlooks.verdict, 'retire'),
+        isNotNull(batteries.warrantyTo),
+        sql`date(${outlooks.testedMs} / 1000, 'unixepoch') <= ${batteries.warrantyTo}`,
+        inSight(batteries.arrivalId),
+      ),
+    )
+    .orderBy(desc(outlooks.testedMs))
+    .limit(limit);
+  return rows.flatMap(({ battery, retiredMs }) =>
+    retiredMs === null ? [] : [{ battery: batteryOf(battery), retiredMs }],
+  );
+}
+
+/** The finished runs of some batteries, by battery, the newest first. */
+export async function finishedRuns(
+  database: Database | Transaction,
+  batteryIds: readonly string[],
+): Promise<Map<string, { readonly id: string; readonly atMs: number }[]>> {
+  const rows = await database
+    .select({ id: runs.id, batteryId: runs.batteryId, atMs: runs.finishedAtMs })
+    .from(runs)
+    .where(
+      and(inArray(runs.batteryId, [...batteryIds]), isNotNull(runs.finishedAtMs), inSight(runs.arrivalId)),
+    )
+    .orderBy(desc(runs.finishedAtMs));
+  const found = new Map<string, { id: string; atMs: number }[]>();
+  for (const { id, batteryId, atMs } of rows) {
+    if (batteryId === null || atMs === null) continue;
+    found.set(batteryId, [...(found.get(batteryId) ?? []), { id, atMs }]);
+  }
+  return found;
 }

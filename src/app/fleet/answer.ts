@@ -3,7 +3,14 @@ import type { FleetAnswer } from '@/features/fleet/fleet-screen';
 import type { Question } from '@/features/fleet/questions';
 import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
-import { fleetList, idleBatteries, readsOffView, storeC, wearingVehicles } from '@/server/fleet';
+import {
+  fleetList,
+  idleBatteries,
+  readsOffView,
+  storeC,
+  warrantyClaims,
+  wearingVehicles,
+} from '@/server/fleet';
 import { planView } from '@/server/plan';
 import { setsAsked, setsView } from '@/server/sets';
 import { first } from '../first';
@@ -31,6 +38,8 @@ export async function answerOf(
       const celsius = storeC(first(query.celsius));
       return { question, idle: await idleBatteries(context, celsius), celsius };
     }
+    case 'warranty':
+      return { question, claims: await warrantyClaims(context) };
     case 'instruments':
       return { question, view: await readsOffView(context) };
     default:

@@ -39,11 +39,8 @@ const label: fc.Arbitrary<BatteryLabel> = fc.record({
   model: word,
   place: word,
   dateCode: word,
-  fittedOn: fc.option(
-    fc
-      .date({ min: new Date('2001-01-01'), max: new Date('2040-01-01'), noInvalidDate: true })
-      .map((day) => day.toISOString().slice(0, 10)),
-  ),
+  fittedOn: fc.option(day),
+  warrantyTo: fc.option(day),
   group: word,
   duty: fc.constantFrom(...DUTIES, null),
 });

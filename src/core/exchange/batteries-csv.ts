@@ -33,6 +33,7 @@ const OTHER_NAMES: Readonly<Record<Column, readonly string[]>> = {
   place: ['place', 'where', 'location', 'vehicle', 'shelf'],
   date_code: ['datecode', 'code', 'datestamp'],
   fitted_on: ['fittedon', 'fitted', 'installed', 'installedon', 'infitted', 'date'],
+  warranty_to: ['warrantyto', 'warranty', 'warrantyuntil', 'warrantyends', 'guarantee'],
   group: ['group', 'size', 'bci', 'groupsize', 'case'],
 };
 
@@ -68,8 +69,11 @@ export function readBatteryList(text: string, standard: RatingStandard): Result<
     return fail(...missing.map((needed) => problem(needed, undefined, 'a column of the file that holds it')));
   }
   if (lines.length > MOST_LISTED) return fail(problem('rows', lines.length, `at most ${MOST_LISTED}`));
-  const fittedAt = columns.indexOf('fitted_on');
-  const days = daysAs(fittedAt < 0 ? [] : lines.map((cells) => cells[fittedAt] ?? ''));
+  // All days of a file are written in one order, whichever column they stand in.
+  const dayPlaces = (['fitted_on', 'warranty_to'] as const)
+    .map((column) => columns.indexOf(column))
+    .filter((at) => at >= 0);
+  const days = daysAs(dayPlaces.flatMap((at) => lines.map((cells) => cells[at] ?? '')));
   const firstOf = new Map<string, number>();
   const rows = lines.map((cells, index): ListedBattery => {
     const line = index + 2;
@@ -116,10 +120,12 @@ function labelOf(
   };
   const type = typeOf(cell('construction'));
   if (!type) problems.push(problem('construction', cell('construction'), `one of ${TYPES.join(', ')}`));
-  const fitted = cell('fitted_on');
-  const fittedOn = fitted === '' ? null : day(fitted);
-  if (fitted !== '' && fittedOn === null)
-    problems.push(problem('fitted_on', fitted, 'a day, such as 2026-01-31'));
+  const dayIn = (column: 'fitted_on' | 'warranty_to') => {
+    const text = cell(column);
+    const read = text === '' ? null : day(text);
+    if (text !== '' && read === null) problems.push(problem(column, text, 'a day, such as 2026-01-31'));
+    return read;
+  };
   const duty = cell('duty')
     .toLowerCase()
     .replace(/[\s-]+/g, '_');
@@ -128,7 +134,8 @@ function labelOf(
   const ratings = [...ratingsIn(cell('ratings'), standard, problems), ...ownRating(cell, standard, number)];
   const label = {
     ...{ tag, type, nominalVolts: number('nominal_v') ?? 12, ratings },
-    ...{ c20Ah: number('c20_ah'), rcMinutes: number('rc_min'), fittedOn },
+    ...{ c20Ah: number('c20_ah'), rcMinutes: number('rc_min') },
+    ...{ fittedOn: dayIn('fitted_on'), warrantyTo: dayIn('warranty_to') },
     ...{ model: tidyLine(cell('model')), place: tidyLine(cell('place')) },
     ...{ dateCode: tidyLine(cell('date_code')), group: tidyLine(cell('group')) },
     duty: isDuty(duty) ? duty : null,

@@ -83,6 +83,14 @@ export interface IdleBattery {
   readonly topUpByMs: number;
 }
 
+/** A battery that was retired within its warranty, with the runs whose slips prove it. */
+export interface WarrantyClaim {
+  readonly battery: BatteryRecord;
+  readonly warrantyTo: string;
+  readonly retiredMs: number;
+  readonly runs: readonly { readonly id: string; readonly atMs: number }[];
+}
+
 /** A vehicle before a cold morning: what it carries, and what its engine asks. */
 export interface ColdVehicle {
   readonly id: string;

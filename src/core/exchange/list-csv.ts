@@ -21,6 +21,7 @@ export const BATTERY_COLUMNS = [
   'date_code',
   'fitted_on',
   'group',
+  'warranty_to',
 ] as const;
 
 /** A battery's label as cells of the list of batteries. */
@@ -38,6 +39,7 @@ export function batteryCells(label: BatteryLabel): string[] {
     dateCode,
     fittedOn,
     group,
+    warrantyTo,
   } = label;
   return [
     defused(tag),
@@ -47,7 +49,7 @@ export function batteryCells(label: BatteryLabel): string[] {
     String(c20Ah ?? ''),
     String(rcMinutes ?? ''),
     duty ?? '',
-    ...[model, place, dateCode, fittedOn ?? '', group ?? ''].map(defused),
+    ...[model, place, dateCode, fittedOn ?? '', group ?? '', warrantyTo ?? ''].map(defused),
   ];
 }
 

@@ -221,6 +221,7 @@ function labelFacts(battery: BatteryRecord, audience: Audience): Slip['battery']
     place,
     dateCode,
     fittedOn,
+    warrantyTo,
     group = '',
     duty,
   } = battery;
@@ -235,6 +236,7 @@ function labelFacts(battery: BatteryRecord, audience: Audience): Slip['battery']
     ['Group', group, 'shop'],
     ['Date code', dateCode, 'shop'],
     ['Fitted on', fittedOn === null ? '' : dayWords(fittedOn)],
+    ['Warranty to', warrantyTo == null ? '' : dayWords(warrantyTo)],
   ];
   return facts.flatMap(([name, value, only]) =>
     value === '' || (only && only !== audience) ? [] : [[name, value] as const],

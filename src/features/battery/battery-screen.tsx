@@ -20,6 +20,7 @@ import { LifeCard } from './life-card';
 import { LoadTraces } from './load-traces';
 import { ReferenceCard } from './reference-card';
 import { RunTable } from './run-table';
+import { WarrantyCard } from './warranty-card';
 
 /** A battery's whole story: what its label says, what it measured, run by run. */
 export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
@@ -58,6 +59,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
           graded: these rules are for lead-acid batteries only.
         </p>
       )}
+      <WarrantyCard story={story} />
       {spec && story.outlook && dutyOf(spec) !== 'deep_cycle' && (
         <LifeCard story={story} outlook={story.outlook} />
       )}
@@ -99,6 +101,7 @@ function Identity({ battery, rules }: { readonly battery: BatteryRecord; readonl
     ['Slot asks for', slotWords(battery)],
     ['Date code', battery.dateCode || '–'],
     ['Fitted on', battery.fittedOn === null ? '–' : dayWords(battery.fittedOn)],
+    ['Warranty to', battery.warrantyTo == null ? '–' : dayWords(battery.warrantyTo)],
   ];
   return (
     <section aria-label="Label" className="sheet grid gap-4 p-4">

@@ -23,6 +23,7 @@ export interface LabelFields extends SlotFields {
   place: string;
   dateCode: string;
   fittedOn: string;
+  warrantyTo: string;
   group: string;
   baselineSiemens: string;
   duty: Duty;
@@ -41,6 +42,7 @@ export function emptyFields(tag: string, standard: RatingStandard = 'SAE'): Labe
     place: '',
     dateCode: '',
     fittedOn: '',
+    warrantyTo: '',
     group: '',
     baselineSiemens: '',
     duty: 'starting',
@@ -65,6 +67,7 @@ export function fieldsOf(battery: BatteryRecord): LabelFields {
     place,
     dateCode,
     fittedOn: fittedOn === null ? '' : dayWords(fittedOn),
+    warrantyTo: battery.warrantyTo == null ? '' : dayWords(battery.warrantyTo),
     group: battery.group ?? '',
     baselineSiemens: battery.baselineSiemens == null ? '' : String(battery.baselineSiemens),
     duty: battery.duty ?? 'starting',
@@ -88,6 +91,7 @@ export function labelOf(fields: LabelFields): BatteryLabel {
     place: fields.place.trim(),
     dateCode: fields.dateCode.trim(),
     fittedOn: readDay(fields.fittedOn),
+    warrantyTo: readDay(fields.warrantyTo),
     group: fields.group.trim(),
     baselineSiemens: typedNumber(fields.baselineSiemens),
     // One that only starts an engine is what a label without a word says.

@@ -34,6 +34,7 @@ const battery: BatteryRecord = {
     place: 'Workboat Tern',
     dateCode: '04/24',
     fittedOn: '2024-04-30',
+    warrantyTo: '2027-04-29',
     group: 'H6',
     baselineSiemens: 182,
     slot: { type: 'calcium' as const, rating: { standard: 'CA' as const, amps: 700 } },
@@ -88,7 +89,7 @@ describe('registering a battery', () => {
         ratings: [{ standard: 'EN', amps: 760 }],
         c20Ah: 70.5,
       },
-      ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
+      ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null, warrantyTo: null },
       ...{ group: '', baselineSiemens: null, slot: null, duty: null },
     });
   });

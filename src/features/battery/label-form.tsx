@@ -211,7 +211,16 @@ function TheRest({ form, open }: { readonly form: Form; readonly open: boolean }
   );
 }
 
-const FOLDED = ['place', 'model', 'dateCode', 'fittedOn', 'group', 'baselineSiemens', 'slotAmps'] as const;
+const FOLDED = [
+  'place',
+  'model',
+  'dateCode',
+  'fittedOn',
+  'warrantyTo',
+  'group',
+  'baselineSiemens',
+  'slotAmps',
+] as const;
 
 /** Who made it, and where and since when it is. */
 function WhereItBelongs({ form }: { readonly form: Form }) {
@@ -227,7 +236,8 @@ function WhereItBelongs({ form }: { readonly form: Form }) {
     <>
       {line('place', 'Vehicle or shelf', 80)}
       {line('model', 'Maker and model', 80)}
-      <DayField form={form} />
+      <DayField form={form} name="fittedOn" label="Fitted on" />
+      <DayField form={form} name="warrantyTo" label="Warranty to" />
       {line('dateCode', 'Date code', 32)}
       {line('group', 'Group or size', 32)}
       <NumberField form={form} name="baselineSiemens" quantity="siemens" label="Conductance when new, S" />
@@ -235,22 +245,30 @@ function WhereItBelongs({ form }: { readonly form: Form }) {
   );
 }
 
-/** The day it was fitted, typed in any way that can mean one day only, and shown as days are everywhere. */
-function DayField({ form }: { readonly form: Form }) {
+/** A day of the label, typed in any way that can mean one day only, and shown as days are everywhere. */
+function DayField({
+  form,
+  name,
+  label,
+}: {
+  readonly form: Form;
+  readonly name: 'fittedOn' | 'warrantyTo';
+  readonly label: string;
+}) {
   const { register, formState, setValue } = form;
-  const registered = register('fittedOn', {
+  const registered = register(name, {
     validate: (text) =>
       text.trim() === '' || readDay(text) !== null || `Found ${text}, expected a day: 31 Jan 2026`,
     onBlur: (event: React.FocusEvent<HTMLInputElement>) => {
       const day = readDay(event.target.value);
-      if (day !== null) setValue('fittedOn', dayWords(day));
+      if (day !== null) setValue(name, dayWords(day));
     },
   });
   return (
     <TextField
-      label="Fitted on"
+      label={label}
       hint="As 31 Jan 2026 or 2026-01-31."
-      error={formState.errors.fittedOn?.message}
+      error={formState.errors[name]?.message}
       registered={registered}
     />
   );

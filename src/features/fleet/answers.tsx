@@ -1,7 +1,8 @@
 import { clsx } from 'clsx';
 import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
-import type { IdleBattery, WearingVehicle } from '@/core/exchange/fleet-views';
+import type { IdleBattery, WarrantyClaim, WearingVehicle } from '@/core/exchange/fleet-views';
+import { dayWords } from '@/core/quantity/day';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatMoney } from '@/core/quantity/money';
 import { ListTable } from '@/ui/list-table';
@@ -139,5 +140,56 @@ function StoreTemperature({ celsius }: { readonly celsius: number }) {
         </Link>
       ))}
     </nav>
+  );
+}
+
+/** What was retired within its warranty, with its slips. */
+export function WarrantyAnswer({ claims }: { readonly claims: readonly WarrantyClaim[] }) {
+  if (claims.length === 0)
+    return (
+      <p className="text-soft">
+        Nothing was retired within its warranty. The last day of a warranty is noted on the label of a
+        battery.
+      </p>
+    );
+  return (
+    <div className="sheet overflow-x-auto">
+      <ListTable
+        headings={['Tag', 'Model', 'Fitted on', 'Warranty to', 'Retired on', 'Slips']}
+        cellClass={CELL}
+      >
+        {claims.map(({ battery, warrantyTo, retiredMs, runs }) => (
+          <tr key={battery.id} className="hover:bg-harbour-wash">
+            <td className={CELL}>
+              <Link
+                href={`/batteries/${battery.id}`}
+                className="figures font-semibold whitespace-nowrap underline underline-offset-4"
+              >
+                {battery.tag}
+              </Link>
+            </td>
+            <td className={CELL}>{battery.model || '–'}</td>
+            <td className={clsx('whitespace-nowrap', CELL)}>
+              {battery.fittedOn === null ? '–' : dayWords(battery.fittedOn)}
+            </td>
+            <td className={clsx('whitespace-nowrap', CELL)}>{dayWords(warrantyTo)}</td>
+            <td className={clsx('font-semibold whitespace-nowrap', CELL)}>
+              <Moment atMs={retiredMs} as="day" />
+            </td>
+            <td className={CELL}>
+              {runs.map(({ id, atMs }) => (
+                <Link
+                  key={id}
+                  href={`/bench/${id}/slip`}
+                  className="mr-4 inline-block py-1 whitespace-nowrap underline underline-offset-4"
+                >
+                  <Moment atMs={atMs} as="day" />
+                </Link>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </ListTable>
+    </div>
   );
 }

@@ -5,11 +5,12 @@ import type {
   FleetList as List,
   PlanView,
   ReadsOffView,
+  WarrantyClaim,
   WearingVehicle,
 } from '@/core/exchange/fleet-views';
 import type { SetsView } from '@/core/exchange/set-views';
 import { changedCosts } from '@/core/planning/costs';
-import { IdleAnswer, VehiclesAnswer } from './answers';
+import { IdleAnswer, VehiclesAnswer, WarrantyAnswer } from './answers';
 import { ColdAnswer } from './cold-answer';
 import type { Shown } from './fleet-cells';
 import { FleetFrame } from './fleet-frame';
@@ -26,6 +27,7 @@ export type FleetAnswer =
   | { readonly question: 'sets'; readonly view: SetsView }
   | { readonly question: 'vehicles'; readonly vehicles: readonly WearingVehicle[] }
   | { readonly question: 'idle'; readonly idle: readonly IdleBattery[]; readonly celsius: number }
+  | { readonly question: 'warranty'; readonly claims: readonly WarrantyClaim[] }
   | { readonly question: 'instruments'; readonly view: ReadsOffView };
 
 /** One question of a lead’s, answered on one screen. */
@@ -46,6 +48,7 @@ function askedOf(answer: FleetAnswer): Record<string, string> {
       return answer.view.isTried ? changedCosts(answer.view) : {};
     case 'cold':
     case 'vehicles':
+    case 'warranty':
     case 'instruments':
       return {};
     case 'idle':
@@ -67,6 +70,8 @@ function answered(answer: FleetAnswer, shown: Shown): React.ReactNode {
       return <VehiclesAnswer vehicles={answer.vehicles} currency={shown.currency} />;
     case 'idle':
       return <IdleAnswer idle={answer.idle} celsius={answer.celsius} nowMs={shown.nowMs} />;
+    case 'warranty':
+      return <WarrantyAnswer claims={answer.claims} />;
     case 'instruments':
       return <ReadsOffAnswer view={answer.view} />;
     default: {

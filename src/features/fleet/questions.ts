@@ -16,6 +16,7 @@ export const QUESTIONS = {
   sets: { label: 'Sets', asks: 'Which drift apart, and what goes together off the shelf?' },
   vehicles: { label: 'Hard on batteries', asks: 'Which vehicle wears its batteries out?' },
   idle: { label: 'Idle', asks: 'What stands unused and needs a charge?' },
+  warranty: { label: 'Warranty', asks: 'What was retired within its warranty, and which slips prove it?' },
   instruments: { label: 'Reads off', asks: 'Which instrument reads high, or low?' },
 } as const;
 export type Question = keyof typeof QUESTIONS;
