@@ -26,6 +26,9 @@ const word = fc.string({ maxLength: 20 }).map((text) =>
     .trim(),
 );
 const figure = (least: number, most: number) => fc.option(fc.integer({ min: least, max: most }));
+const day = fc
+  .date({ min: new Date('2001-01-01'), max: new Date('2040-01-01'), noInvalidDate: true })
+  .map((one) => one.toISOString().slice(0, 10));
 const label: fc.Arbitrary<BatteryLabel> = fc.record({
   tag: fc.integer({ min: 1, max: 99_999 }).map((number) => `FH-${number}`),
   type: fc.constantFrom(...CONSTRUCTIONS),
