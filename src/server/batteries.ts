@@ -24,6 +24,7 @@ import { loadsOfBattery, openVoltagesOfBattery, runsOfBattery } from '@/store/ru
 import type { Whereabouts } from '@/store/search';
 import { slotsOfBatteries, slotsOfBattery } from '@/store/vehicles';
 import { type Answer, refused, refusedSaying } from './answer';
+import { besideLines, lanesBeneath } from './beside';
 import { changed } from './changes';
 import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
@@ -145,16 +146,24 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
   const firstTests = (await store.read((database) => firstTestsOf(database, [battery]))).get(id) ?? [];
   const reference = ownReference(firstTests);
   const rules = await rulesToday(context);
+  const [nowMs, slots] = [context.now(), await slotsOfBattery(store, id)];
+  const outlook = await store.read((database) => outlookStory(database, id, rules, nowMs));
+  const fromMs = outlook?.fan[0]?.atMs ?? nowMs;
   return {
     battery: reference ? { ...battery, reference } : battery,
     firstTests,
     today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
     runs: await runsOfBattery(store, id, RUNS_SHOWN),
     loads: await loadsOfBattery(store, id, LOADS_SHOWN),
-    slots: await slotsOfBattery(store, id),
+    slots,
     opened: openedAndLeft(await openVoltagesOfBattery(store, id, OPENED_READ)),
     rules,
-    outlook: await store.read((database) => outlookStory(database, id, rules, context.now())),
+    outlook,
+    beside:
+      outlook === null
+        ? []
+        : await store.read((database) => besideLines(database, battery, { rules, nowMs, fromMs })),
+    beneath: await store.read((database) => lanesBeneath(database, id, { slots, nowMs })),
   };
 }
 

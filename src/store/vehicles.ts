@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 import type { NewestOfBattery, SlotHeld, VehicleSlot } from '@/core/exchange/views';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import type { Vehicle, VehicleClass } from '@/core/vehicle/vehicle';
@@ -126,6 +126,23 @@ export async function vehicleOfBattery(
     .innerJoin(vehicles, eq(vehicles.id, slots.vehicleId))
     .where(and(eq(slots.batteryId, batteryId), isNull(slots.toOn)));
   return row;
+}
+
+/** The batteries that sit in the same vehicle as one now, by tag. */
+export async function siblingsOf(
+  database: Database | Transaction,
+  batteryId: string,
+  limit: number,
+): Promise<{ readonly id: string; readonly tag: string }[]> {
+  const sits = await vehicleOfBattery(database, batteryId);
+  if (!sits) return [];
+  return database
+    .select({ id: batteries.id, tag: batteries.tag })
+    .from(slots)
+    .innerJoin(batteries, eq(batteries.id, slots.batteryId))
+    .where(and(eq(slots.vehicleId, sits.id), isNull(slots.toOn), ne(batteries.id, batteryId)))
+    .orderBy(asc(batteries.tag))
+    .limit(limit);
 }
 
 /** The tags of the batteries that sit in one vehicle now. */

@@ -26,7 +26,7 @@ const word = fc.string({ maxLength: 20 }).map((text) =>
     .trim(),
 );
 const figure = (least: number, most: number) => fc.option(fc.integer({ min: least, max: most }));
-const day = fc
+const day: fc.Arbitrary<string> = fc
   .date({ min: new Date('2001-01-01'), max: new Date('2040-01-01'), noInvalidDate: true })
   .map((one) => one.toISOString().slice(0, 10));
 const label: fc.Arbitrary<BatteryLabel> = fc.record({
@@ -43,7 +43,7 @@ const label: fc.Arbitrary<BatteryLabel> = fc.record({
   place: word,
   dateCode: word,
   fittedOn: fc.option(day),
-  warrantyTo: fc.option(day),
+  warrantyTo: fc.option(day, { nil: null }),
   group: word,
   duty: fc.constantFrom(...DUTIES, null),
 });

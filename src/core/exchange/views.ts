@@ -12,6 +12,7 @@ import type { Visit, VisitsWithWork } from '../circuit/visit';
 import type { FanPoint } from '../history/fan';
 import type { VehicleFaultOpen } from '../history/hazard';
 import type { OutlookFigures } from '../history/kept-outlook';
+import type { LinePoint } from '../history/kind-line';
 import type { Break } from '../history/segments';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
@@ -218,8 +219,30 @@ export interface BatteryStory {
   readonly firstTests: readonly ReferenceReading[];
   /** What is expected of it; null for what these rules do not grade. */
   readonly outlook: OutlookStory | null;
+  /** How its siblings and its kind fare beside it. */
+  readonly beside: readonly BesideLine[];
+  /** What happened beneath its life: charges, visits, what was found on its vehicles. */
+  readonly beneath: readonly Lane[];
   /** The site's day, YYYY-MM-DD. */
   readonly today: string;
+}
+
+/** How something else fares beside a battery. */
+export interface BesideLine {
+  readonly label: string;
+  readonly href: string | null;
+  readonly points: readonly LinePoint[];
+}
+
+/** A row of stretches of time beneath a life. */
+export interface Lane {
+  readonly name: string;
+  readonly stretches: readonly {
+    readonly label: string;
+    readonly fromMs: number;
+    readonly toMs: number;
+    readonly href: string | null;
+  }[];
 }
 
 /** What is expected of a battery, as it was worked out last. */

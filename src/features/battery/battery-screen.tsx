@@ -60,17 +60,15 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         </p>
       )}
       <WarrantyCard story={story} />
-      {spec && story.outlook && dutyOf(spec) !== 'deep_cycle' && (
-        <LifeCard story={story} outlook={story.outlook} />
-      )}
+      {spec && story.outlook && <LifeCard story={story} outlook={story.outlook} />}
       <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.7fr)]">
         <div className="grid gap-5">
           <Identity battery={battery} rules={story.rules} />
           {spec && dutyOf(spec) !== 'deep_cycle' && <ReferenceCard story={story} />}
         </div>
         <div className="grid gap-5">
-          {spec && dutyOf(spec) !== 'starting' && <CapacityOverTime story={story} />}
-          <LoadTraces loads={story.loads} />
+          {spec && dutyOf(spec) === 'both' && <CapacityOverTime story={story} />}
+          <LoadTraces story={story} />
         </div>
       </div>
       <section aria-label="Runs" className="grid gap-2">

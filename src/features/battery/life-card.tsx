@@ -1,9 +1,13 @@
 import Link from 'next/link';
+import { useMemo } from 'react';
 import { isIndicative } from '@/core/assessment/assess';
+import { specOf } from '@/core/battery/battery';
+import { dutyOf } from '@/core/battery/duty';
 import type { BatteryStory, OutlookStory } from '@/core/exchange/views';
 import { chanceShown, crossingWords, restsOnWords } from '@/core/history/outlook-words';
 import { formatQuantity } from '@/core/quantity/format';
-import { LifeLine, type LifePoint, type LifeStretch } from '@/ui/charts/life-line';
+import type { LifeEvent, LifeLane, LifePoint } from '@/ui/charts/life-events';
+import { LifeLine } from '@/ui/charts/life-line';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
@@ -18,56 +22,90 @@ export function LifeCard({
 }) {
   const nameOf = useTechnicianName();
   const { figures, fan, anew, linePct } = outlook;
-  const points = pointsOf(story);
+  const spec = specOf(story.battery);
+  const holds = spec !== undefined && dutyOf(spec) === 'deep_cycle';
   const nowMs = Date.parse(`${story.today}T12:00:00Z`);
+  const points = useMemo(() => pointsOf(story, holds), [story, holds]);
+  const lanes = useMemo(() => lanesOf(story, nowMs), [story, nowMs]);
   return (
     <section aria-label="Its life" className="sheet grid gap-4 p-4">
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
-        <h2 className="heading">
-          Its life, {story.battery.reference ? '% of what it had when new' : '% of the rating'}, at 25 °C and
-          full charge
-        </h2>
+        <h2 className="heading">{titleOf(story, holds)}</h2>
         <span className="text-sm text-soft">shaded: the cold quarters; the fan holds four of five</span>
       </div>
       <LifeLine
         points={points}
         fan={fan}
         anew={anew}
-        stretches={stretchesOf(story, nowMs)}
+        lanes={lanes}
+        beside={story.beside}
         nowMs={nowMs}
-        servePct={story.rules.health.servePct}
+        servePct={holds ? story.rules.capacity.servePct : story.rules.health.servePct}
         retirePct={linePct}
         crossing={[figures.crossP10Ms, figures.crossP50Ms, figures.crossP90Ms]}
       >
-        {({ runId, atMs, pct, sdPct, verdict, byHand }) => (
-          <Link
-            href={`/bench/${runId}`}
-            className="flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 rounded-md px-2 hover:bg-harbour-wash"
-          >
-            <Moment atMs={atMs} as="day" />
-            <span className="figures text-lg font-semibold">
-              {pct === null ? 'no health read' : `${formatQuantity(pct, '%')} ± ${sdPct.toFixed(0)}`}
-            </span>
-            <VerdictLabel verdict={verdict} />
-            {byHand && <span className="text-soft">set by hand</span>}
-            <span className="text-soft">{nameOf(ownerOf(story, runId))}</span>
-          </Link>
-        )}
+        {(event) => <Read event={event} nameOf={(runId) => nameOf(ownerOf(story, runId))} />}
       </LifeLine>
       <Expected outlook={outlook} />
     </section>
   );
 }
 
-function pointsOf({ runs }: BatteryStory): LifePoint[] {
+function titleOf({ battery }: BatteryStory, holds: boolean): string {
+  if (holds) return 'Its life, % of the capacity on its label, at 25 °C';
+  return `Its life, ${battery.reference ? '% of what it had when new' : '% of the rating'}, at 25 °C and full charge`;
+}
+
+/** What stands beneath the line for what is read on it. */
+function Read({ event, nameOf }: { readonly event: LifeEvent; readonly nameOf: (runId: string) => string }) {
+  const look = 'flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 rounded-md px-2 hover:bg-harbour-wash';
+  if (event.kind === 'stretch') {
+    const { label, fromMs, toMs, href } = event.stretch;
+    const told = (
+      <>
+        <span>
+          <Moment atMs={fromMs} as="day" /> to <Moment atMs={toMs} as="day" />
+        </span>
+        <span className="text-lg font-semibold">{label}</span>
+      </>
+    );
+    return href === null ? (
+      <p className={look}>{told}</p>
+    ) : (
+      <Link href={href} className={look}>
+        {told}
+      </Link>
+    );
+  }
+  const { runId, atMs, pct, sdPct, verdict, byHand } = event.point;
+  return (
+    <Link href={`/bench/${runId}`} className={look}>
+      <Moment atMs={atMs} as="day" />
+      <span className="figures text-lg font-semibold">
+        {pct === null ? 'no health read' : `${formatQuantity(pct, '%')} ± ${sdPct.toFixed(0)}`}
+      </span>
+      <VerdictLabel verdict={verdict} />
+      {byHand && <span className="text-soft">set by hand</span>}
+      <span className="text-soft">{nameOf(runId)}</span>
+    </Link>
+  );
+}
+
+/** The tests of a life: what they read of its health, or of its capacity where it works over hours. */
+function pointsOf({ runs }: BatteryStory, holds: boolean): LifePoint[] {
   return runs
     .flatMap(({ run, assessment }): LifePoint[] => {
       if (!assessment || run.finishedAtMs === null) return [];
+      const { capacity } = assessment.assessment.estimates;
+      const held = capacity?.method === 'discharge' ? capacity : null;
       return [
         {
-          ...{ runId: run.id, atMs: run.finishedAtMs, pct: assessment.healthPct },
-          sdPct: assessment.healthSdPct ?? 0,
-          indicative: isIndicative(assessment.assessment),
+          ...{ runId: run.id, atMs: run.finishedAtMs },
+          pct: holds ? (held?.pct ?? null) : assessment.healthPct,
+          sdPct: (holds ? held?.sdPct : assessment.healthSdPct) ?? 0,
+          indicative: holds
+            ? held !== null && (held.forced || held.atLeast)
+            : isIndicative(assessment.assessment),
           verdict: assessment.override?.verdict ?? assessment.verdict,
           byHand: assessment.override != null,
         },
@@ -79,12 +117,16 @@ function pointsOf({ runs }: BatteryStory): LifePoint[] {
 const ownerOf = ({ runs }: BatteryStory, runId: string) =>
   runs.find(({ run }) => run.id === runId)?.run.startedById ?? '';
 
-const stretchesOf = ({ slots }: BatteryStory, nowMs: number): LifeStretch[] =>
-  slots.map(({ vehicle, name, fromOn, toOn }) => ({
+/** Where it was, and what happened meanwhile. */
+function lanesOf({ slots, beneath }: BatteryStory, nowMs: number): LifeLane[] {
+  const places = slots.map(({ vehicle, name, fromOn, toOn }) => ({
     label: [vehicle.name, name].filter((part) => part !== '').join(', '),
     fromMs: Date.parse(fromOn),
     toMs: toOn === null ? nowMs : Date.parse(toOn),
+    href: `/vehicles/${vehicle.id}`,
   }));
+  return [...(places.length > 0 ? [{ name: 'where', stretches: places }] : []), ...beneath];
+}
 
 const OPEN_WORDS = {
   regulator_high: 'its vehicle overcharges',

@@ -1,74 +1,52 @@
 'use client';
 
-import { bisector } from 'd3-array';
 import { area, line } from 'd3-shape';
 import { utcFormat } from 'd3-time-format';
-import { useState } from 'react';
-import type { Verdict } from '@/core/assessment/verdict';
+import { useMemo, useState } from 'react';
 import type { FanPoint } from '@/core/history/fan';
 import { VERDICT_SHAPES } from '../verdict-shapes';
-import {
-  coldQuarters,
-  LANE_HEIGHT,
-  LIFE_HEIGHT,
-  LIFE_MARGIN,
-  type LifeScales,
-  lifeScales,
-} from './life-scales';
+import { Beside, type LifeBeside } from './life-beside';
+import { eventsOf, type LifeEvent, type LifeLane, type LifePoint, nearestEvent } from './life-events';
+import { Lanes, laneAt, laneTop } from './life-lanes';
+import { coldQuarters, LIFE_HEIGHT, LIFE_MARGIN, type LifeScales, lifeScales } from './life-scales';
 import { LimitLine } from './limit-line';
 import { useWidth } from './use-width';
 import { ValueGrid } from './value-grid';
 
-/** A test on a life’s line. */
-export interface LifePoint {
-  readonly runId: string;
-  readonly atMs: number;
-  /** Null where it read no health. */
-  readonly pct: number | null;
-  readonly sdPct: number;
-  readonly indicative: boolean;
-  readonly verdict: Verdict;
-  /** The verdict was set by hand. */
-  readonly byHand: boolean;
-}
-
-/** A stretch of a lane beneath: where it was, or what was open on its vehicle. */
-export interface LifeStretch {
-  readonly label: string;
-  readonly fromMs: number;
-  readonly toMs: number;
-}
-
 interface Props {
   readonly points: readonly LifePoint[];
   readonly fan: readonly FanPoint[];
-  readonly stretches: readonly LifeStretch[];
+  /** Beneath it: where it was, when it was charged, what was found on its vehicles. */
+  readonly lanes: readonly LifeLane[];
+  /** How its siblings and its kind fare. */
+  readonly beside: readonly LifeBeside[];
   readonly anew: readonly { readonly atMs: number; readonly why: 'replaced' | 'recovered' }[];
   readonly nowMs: number;
   readonly servePct: number;
   readonly retirePct: number;
   readonly crossing: readonly [p10: number | null, p50: number | null, p90: number | null];
-  /** What stands beneath for the test that is read. */
-  readonly children: (point: LifePoint) => React.ReactNode;
+  /** What stands beneath for the test that is read, or for the stretch of a lane. */
+  readonly children: (read: LifeEvent) => React.ReactNode;
 }
 
 /** Width of the first paint, before the screen has been measured. */
 const FIRST_WIDTH = 1180;
-const nearest = bisector<LifePoint, number>(({ atMs }) => atMs).center;
 
 /** A battery’s whole life: tests with their uncertainty, its own line and the fan of what may come, seasons, where it was. */
 export function LifeLine(props: Props) {
-  const { points, fan, stretches, anew, nowMs, servePct, retirePct, crossing, children } = props;
+  const { points, fan, lanes, beside, anew, nowMs, servePct, retirePct, crossing, children } = props;
   const [frame, width] = useWidth(FIRST_WIDTH);
-  const [at, setAt] = useState(points.length - 1);
-  const moments = [...points.map(({ atMs }) => atMs), ...stretches.map(({ fromMs }) => fromMs), nowMs];
+  const events = useMemo(() => eventsOf(points, lanes), [points, lanes]);
+  const [at, setAt] = useState(() => events.findLastIndex(({ kind }) => kind === 'test'));
+  const moments = [...events.map(({ atMs }) => atMs), nowMs];
   const scales = lifeScales(moments, fan, width);
   const { x, y } = scales;
-  const height = LIFE_HEIGHT + (stretches.length > 0 ? LANE_HEIGHT + 6 : 0);
-  const read = points[Math.min(at, points.length - 1)];
-  const readNearest = (clientX: number, element: SVGSVGElement) => {
-    const { left } = element.getBoundingClientRect();
-    setAt(nearest(points, +x.invert(clientX - left)));
+  const height = LIFE_HEIGHT + laneTop(lanes.length);
+  const read = events[Math.max(0, Math.min(at, events.length - 1))];
+  const readNearest = ({ clientX, clientY, currentTarget }: React.PointerEvent<SVGSVGElement>) => {
+    const { left, top } = currentTarget.getBoundingClientRect();
+    const found = nearestEvent(events, +x.invert(clientX - left), laneAt(clientY - top - LIFE_HEIGHT));
+    if (found >= 0) setAt(found);
   };
   return (
     <div className="grid gap-2">
@@ -78,8 +56,8 @@ export function LifeLine(props: Props) {
           aria-label={spoken(props)}
           viewBox={`0 0 ${width} ${height}`}
           className="w-full touch-pan-y"
-          onPointerMove={({ clientX, currentTarget }) => readNearest(clientX, currentTarget)}
-          onPointerDown={({ clientX, currentTarget }) => readNearest(clientX, currentTarget)}
+          onPointerMove={readNearest}
+          onPointerDown={readNearest}
         >
           <Seasons scales={scales} />
           <ValueGrid ticks={y.ticks(5)} y={y} fromX={LIFE_MARGIN.left} toX={width - LIFE_MARGIN.right} />
@@ -98,6 +76,7 @@ export function LifeLine(props: Props) {
             label={`retire ${retirePct} %`}
             className="text-retire"
           />
+          <Beside lines={beside} scales={scales} />
           <Fan fan={fan} scales={scales} nowMs={nowMs} />
           <Crossing crossing={crossing} scales={scales} y={y(retirePct)} />
           {anew.map(({ atMs, why }) => (
@@ -116,9 +95,14 @@ export function LifeLine(props: Props) {
             </g>
           ))}
           {points.map((point) => (
-            <Test key={point.runId} point={point} scales={scales} isRead={point === read} />
+            <Test
+              key={point.runId}
+              point={point}
+              scales={scales}
+              isRead={read?.kind === 'test' && read.point === point}
+            />
           ))}
-          <Lane stretches={stretches} scales={scales} />
+          <Lanes lanes={lanes} scales={scales} width={width} read={read} />
         </svg>
       </div>
       {read && (
@@ -126,10 +110,10 @@ export function LifeLine(props: Props) {
           <input
             type="range"
             min={0}
-            max={points.length - 1}
-            value={Math.min(at, points.length - 1)}
-            aria-label="Test on the line"
-            aria-valuetext={spokenDay(read.atMs)}
+            max={events.length - 1}
+            value={Math.max(0, Math.min(at, events.length - 1))}
+            aria-label="Event on the line"
+            aria-valuetext={`${spokenDay(read.atMs)}${read.kind === 'stretch' ? `, ${read.stretch.label}` : ', test'}`}
             onChange={({ target }) => setAt(Number(target.value))}
             className="no-print h-8 w-full accent-harbour"
           />
@@ -300,35 +284,6 @@ function Test({
       )}
     </g>
   );
-}
-
-/** Where it was, stretch by stretch. */
-function Lane({
-  stretches,
-  scales: { x, toMs },
-}: {
-  readonly stretches: readonly LifeStretch[];
-  readonly scales: LifeScales;
-}) {
-  return stretches.map(({ label, fromMs, toMs: until }) => {
-    const [from, to] = [x(fromMs), x(Math.min(until, toMs))];
-    return (
-      <g key={`${label} ${fromMs}`}>
-        <rect
-          x={from}
-          y={LIFE_HEIGHT}
-          width={Math.max(2, to - from)}
-          height={LANE_HEIGHT}
-          className="fill-sunk stroke-line-strong"
-        />
-        {to - from > 7 * label.length && (
-          <text x={from + 6} y={LIFE_HEIGHT + 15} className="fill-ink text-[13px]">
-            {label}
-          </text>
-        )}
-      </g>
-    );
-  });
 }
 
 const axisDay = utcFormat('%b %y');

@@ -1,0 +1,29 @@
+import type { FleetLearned } from './fleet-learning';
+import { MS_PER_YEAR } from './health-reading';
+import { type KindOfLife, kindKey, usualLifeYears } from './kind-of-life';
+import { healthOf, lifeNodes } from './life-nodes';
+
+const POINTS = 12;
+
+/** A point of a line beside a life. */
+export interface LinePoint {
+  readonly atMs: number;
+  readonly pct: number;
+}
+
+/** How units of a kind fare on average in this fleet, one that began when this one did: the mean over every way in which they age. */
+export function kindLine(
+  kind: KindOfLife,
+  learned: FleetLearned,
+  { begunMs, toMs }: { readonly begunMs: number; readonly toMs: number },
+): LinePoint[] {
+  const scaleYears = usualLifeYears(kind) * (learned.lifeTimes.get(kindKey(kind)) ?? 1);
+  const nodes = lifeNodes(scaleYears, 'new');
+  const all = nodes.reduce((sum, { weight }) => sum + weight, 0);
+  return Array.from({ length: POINTS + 1 }, (_, at) => {
+    const atMs = begunMs + ((toMs - begunMs) * at) / POINTS;
+    const years = (atMs - begunMs) / MS_PER_YEAR;
+    const sum = nodes.reduce((part, node) => part + node.weight * healthOf(node, years), 0);
+    return { atMs, pct: sum / all };
+  });
+}

@@ -1,0 +1,50 @@
+import { line } from 'd3-shape';
+import { LIFE_MARGIN, type LifeScales } from './life-scales';
+
+/** How something else fares beside a battery: a sibling, its kind. */
+export interface LifeBeside {
+  readonly label: string;
+  readonly points: readonly { readonly atMs: number; readonly pct: number }[];
+}
+
+/** Names that would lie over each other are moved apart, px. */
+const LEAST_APART = 14;
+
+/** Thin lines beside a life, each with its name at its end. */
+export function Beside({
+  lines,
+  scales: { x, y, toMs },
+}: {
+  readonly lines: readonly LifeBeside[];
+  readonly scales: LifeScales;
+}) {
+  const course = line<LifeBeside['points'][number]>()
+    .x(({ atMs }) => x(atMs))
+    .y(({ pct }) => y(pct));
+  const [, right = 0] = x.range();
+  const drawn = lines
+    .map(({ label, points }) => ({ label, points: points.filter(({ atMs }) => atMs <= toMs) }))
+    .filter(({ points }) => points.length > 1)
+    .sort((one, other) => y(lastOf(one)) - y(lastOf(other)));
+  let last = Number.NEGATIVE_INFINITY;
+  return drawn.map((beside) => {
+    last = Math.max(last + LEAST_APART, y(lastOf(beside)));
+    return (
+      <g key={beside.label}>
+        <path
+          d={course(beside.points) ?? ''}
+          fill="none"
+          className="stroke-soft"
+          strokeWidth="1.3"
+          strokeDasharray="1 4"
+          strokeLinecap="round"
+        />
+        <text x={right - LIFE_MARGIN.left} y={last - 3} textAnchor="end" className="fill-soft text-[12px]">
+          {beside.label}
+        </text>
+      </g>
+    );
+  });
+}
+
+const lastOf = ({ points }: LifeBeside) => points.at(-1)?.pct ?? 0;
