@@ -1,1 +1,2 @@
+export { coldStarts, heldStarts } from '@/core/instruments/cold-trial';
 export { forecastFleets, heldForecasts } from '@/core/instruments/forecast-trial';

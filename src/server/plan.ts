@@ -6,7 +6,7 @@ import { dutyOf } from '@/core/battery/duty';
 import { checkShape } from '@/core/exchange/check-shape';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import type { PlanView } from '@/core/exchange/fleet-views';
-import { newUnitOf } from '@/core/history/failing-curve';
+import { newUnitOf, reserveStep } from '@/core/history/failing-curve';
 import type { FleetLearned } from '@/core/history/fleet-learning';
 import { type KindOfLife, kindKey } from '@/core/history/kind-of-life';
 import { type Costs, CostsSchema, changeCosts, costsFrom } from '@/core/planning/costs';
@@ -64,8 +64,9 @@ export function planUnits(units: readonly Seated[], at: PlanAt): PlanUnit[] {
     const spec = specOf(battery);
     if (!kind || !spec) return [];
     const costs = changeCosts(at.costs, dutyOf(spec), vehicle.class);
-    const key = `${kindKey(kind)} ${vehicle.class}`;
-    const aDay = days.get(key) ?? costOfADay(newUnit(kind, at), costs);
+    const reserve = reserveStep(outlook.reserve);
+    const key = `${kindKey(kind)} ${vehicle.class} ${reserve}`;
+    const aDay = days.get(key) ?? costOfADay(newUnit(kind, reserve, at), costs);
     days.set(key, aDay);
     return [
       {
@@ -84,9 +85,10 @@ export function planUnits(units: readonly Seated[], at: PlanAt): PlanUnit[] {
 const known = new Map<string, ReturnType<typeof newUnitOf>>();
 const MOST_KNOWN = 200;
 
-function newUnit(kind: KindOfLife, { learned, nowMs }: PlanAt) {
-  const key = `${kindKey(kind)} ${kind.climate} ${learned.lifeTimes.get(kindKey(kind)) ?? 1} ${monthOf(nowMs)}`;
-  const found = known.get(key) ?? newUnitOf(kind, learned, nowMs);
+function newUnit(kind: KindOfLife, reserve: number | null, { learned, nowMs }: PlanAt) {
+  const lasts = learned.lifeTimes.get(kindKey(kind)) ?? 1;
+  const key = `${kindKey(kind)} ${kind.climate} ${reserve} ${lasts} ${monthOf(nowMs)}`;
+  const found = known.get(key) ?? newUnitOf(kind, learned, { nowMs, reserve });
   if (known.size >= MOST_KNOWN) known.clear();
   known.set(key, found);
   return found;

@@ -66,10 +66,10 @@ describe('the chance of a start', () => {
     );
   });
 
-  it('is a half where there is 1.15 of what is asked, and none without a battery', () => {
+  it('is a half where there is 1.54 of what is asked at −18 °C, and none without a battery', () => {
     const known = vehicle({
       units: [
-        unit({ saeAmps: 1.15 * 2.1 * 300, health: { value: 100, sd: 0 }, charge: { value: 100, sd: 0 } }),
+        unit({ saeAmps: 1.54 * 2.1 * 300, health: { value: 100, sd: 0 }, charge: { value: 100, sd: 0 } }),
       ],
       warmAmps: { value: 300, sd: 0 },
     });

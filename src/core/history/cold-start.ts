@@ -72,9 +72,20 @@ export function availableAmps(
   );
 }
 
-/** What must be there for every ampere asked so that an engine starts half the times, and how sharply that goes. A model of ours. */
-const STARTS_AT = 1.15;
-const STARTS_SD = 0.1;
+/**
+ * What must be there for every ampere asked so that an engine starts half the times, by temperature, °C: in the cold it must turn faster
+ * to fire, and the battery gives less than its table says. And how sharply that goes, a share of it. A model of ours, fitted on
+ * 12,000 simulated starts (docs/forecasts.md); the trade's 1.15 holds at about −10 °C.
+ */
+const STARTS_AT: Curve = [
+  [-30, 2.9],
+  [-24, 2.23],
+  [-18, 1.54],
+  [-12, 1.23],
+  [-6, 1.02],
+  [2, 0.85],
+];
+const STARTS_SD = 0.127;
 /** Where a normal spread is looked at, standard deviations, with the share that each stands for. */
 const LOOKED_AT: readonly (readonly [off: number, share: number])[] = [
   [-1.73, 1 / 6],
@@ -104,7 +115,7 @@ export function setAmps(each: readonly number[], joined: JoinedAs): number {
 export function chanceOfStart(vehicle: ReadyVehicle, celsius: number): number {
   const { units, joined, warmAmps, oil } = vehicle;
   if (units.length === 0) return 0;
-  const asked = warmAmps.value * demandTimes(celsius, oil);
+  const asked = warmAmps.value * demandTimes(celsius, oil) * interpolate(STARTS_AT, celsius);
   const askedSd = warmAmps.sd / Math.max(1, warmAmps.value);
   let chance = 0;
   for (const [health, healthShare] of LOOKED_AT) {
@@ -116,7 +127,7 @@ export function chanceOfStart(vehicle: ReadyVehicle, celsius: number): number {
       );
       for (const [demand, demandShare] of LOOKED_AT) {
         const ratio = given / (asked * Math.max(0.1, 1 + demand * askedSd));
-        chance += healthShare * chargeShare * demandShare * normalShare((ratio - STARTS_AT) / STARTS_SD);
+        chance += healthShare * chargeShare * demandShare * normalShare((ratio - 1) / STARTS_SD);
       }
     }
   }

@@ -26,10 +26,26 @@ export interface NewUnit {
 const HALF_YEAR_DAYS = 180;
 const NEW_DAYS = Array.from({ length: 24 }, (_, at) => HALF_YEAR_DAYS * (at + 1));
 
-/** How a new unit of a kind fares in this fleet, nothing being wrong with what it sits in. */
-export function newUnitOf(kind: KindOfLife, learned: FleetLearned, nowMs: number): NewUnit {
+/** Reserves are told apart by steps of this: a new unit’s curve is worked out once for each. */
+const RESERVE_STEP = 0.25;
+
+/** A reserve as far as it is told apart; null where nobody knows it. */
+export const reserveStep = (reserve: number | null): number | null =>
+  reserve === null ? null : Math.round(reserve / RESERVE_STEP) * RESERVE_STEP;
+
+/** How a new unit of a kind fares in this fleet in a place of so much reserve, nothing being wrong with what it sits in. */
+export function newUnitOf(
+  kind: KindOfLife,
+  learned: FleetLearned,
+  { nowMs, reserve }: { readonly nowMs: number; readonly reserve: number | null },
+): NewUnit {
   const scaleYears = usualLifeYears(kind) * (learned.lifeTimes.get(kindKey(kind)) ?? 1);
   const life = lifeAfter({ fromMs: nowMs, beginning: 'new', scaleYears }, []);
-  const strain: Strain = { ...NO_STRAIN, duty: kind.duty, climate: kind.climate };
+  const strain: Strain = {
+    ...NO_STRAIN,
+    duty: kind.duty,
+    climate: kind.climate,
+    reserve: reserveStep(reserve),
+  };
   return { days: NEW_DAYS, fails: failsBy(life, nowMs, NEW_DAYS, strain) };
 }

@@ -45,16 +45,28 @@ const MOST_RESERVE = 6;
 const withinReason = (reserve: number) => Math.min(MOST_RESERVE, Math.max(LEAST_RESERVE, reserve));
 const MOST_A_YEAR = 12;
 const MS_PER_DAY = 86_400_000;
-/** Steps in which time ahead is walked. */
+/** Steps in which time ahead is walked: a year finely, what comes after it by the month. */
 const STEP_DAYS = 15;
+const FAR_STEP_DAYS = 30;
+const FAR_DAYS = 360;
+/** Ways of aging that are less likely than this, of all, are left out of what may fail: there are many, and they add nothing. */
+const LEAST_CHANCE = 5e-4;
 
 /** Failures a year at a health, an age in years and a month, 0 to 11. */
 export function hazardAt(pct: number, ageYears: number, month: number, strain: Strain): number {
-  const felt = (pct * withinReason(strain.reserve ?? USUAL_RESERVE)) / USUAL_RESERVE;
-  const worn = BASE_A_YEAR * Math.exp((FALL_A_TEN * (REFERENCE_PCT - felt)) / 10);
-  const strained = strain.open.reduce((times, fault) => times * VEHICLE_STRAIN[fault], 1);
-  const sudden = SUDDEN_A_YEAR + SUDDEN_WITH_AGE * ageYears ** 2;
-  return Math.min(MOST_A_YEAR, (sudden + worn * seasonOf(month, strain)) * strained);
+  return hazardUnder(strain)(pct, ageYears, seasonOf(month, strain));
+}
+
+/** The same for one strain, which is looked at once: by health, age and how much the season asks. */
+function hazardUnder({ reserve, open }: Strain): (pct: number, ageYears: number, season: number) => number {
+  const felt = withinReason(reserve ?? USUAL_RESERVE) / USUAL_RESERVE;
+  const strained = open.reduce((times, fault) => times * VEHICLE_STRAIN[fault], 1);
+  const base = BASE_A_YEAR * Math.exp((FALL_A_TEN * REFERENCE_PCT) / 10);
+  const fall = (-FALL_A_TEN * felt) / 10;
+  return (pct, ageYears, season) => {
+    const sudden = SUDDEN_A_YEAR + SUDDEN_WITH_AGE * ageYears * ageYears;
+    return Math.min(MOST_A_YEAR, (sudden + base * Math.exp(fall * pct) * season) * strained);
+  };
 }
 
 const COLD_MONTHS: ReadonlySet<number> = new Set([11, 0, 1]);
@@ -75,14 +87,21 @@ export function failsBy(
   days: readonly number[],
   strain: Strain,
 ): number[] {
-  const stretches = stretchesTo(days, fromMs, aging.fromMs);
+  const hazard = hazardUnder(strain);
+  const stretches = stretchesTo(days, fromMs, aging.fromMs).map((stretch) => ({
+    ...stretch,
+    season: seasonOf(stretch.month, strain),
+  }));
   const failed = days.map(() => 0);
+  const kept = chances.reduce((sum, chance) => sum + (chance < LEAST_CHANCE ? 0 : chance), 0);
   nodes.forEach((node, at) => {
-    const chance = chances[at] ?? 0;
+    const own = chances[at] ?? 0;
+    if (own < LEAST_CHANCE && kept > 0) return;
+    const chance = kept > 0 ? own / kept : own;
     let expected = 0;
-    for (const { years, month, lengthYears, ends } of stretches) {
+    for (const { years, season, lengthYears, ends } of stretches) {
       const age = Math.max(0, years + node.ageYears);
-      expected += hazardAt(healthOf(node, years), age, month, strain) * lengthYears;
+      expected += hazard(healthOf(node, years), age, season) * lengthYears;
       if (ends !== null) failed[ends] = (failed[ends] ?? 0) + chance * (1 - Math.exp(-expected));
     }
   });
@@ -104,7 +123,7 @@ interface Stretch {
 function stretchesTo(days: readonly number[], fromMs: number, lifeFromMs: number): Stretch[] {
   let reached = 0;
   return days.flatMap((day, ends) => {
-    const steps = Math.max(1, Math.ceil((day - reached) / STEP_DAYS));
+    const steps = Math.max(1, Math.ceil((day - reached) / (reached >= FAR_DAYS ? FAR_STEP_DAYS : STEP_DAYS)));
     const stepDays = (day - reached) / steps;
     const before = reached;
     reached = day;

@@ -23,6 +23,8 @@ export interface OutlookFigures {
   readonly fails: readonly number[];
   /** What leaving it as it is for 90 days is expected to cost, in the site’s currency; null where it sits in no vehicle. */
   readonly waitCost: number | null;
+  /** Rating of its set against what its engine asks: what a new one in its place has to bear as well. */
+  readonly reserve: number | null;
   readonly nextCheckMs: number | null;
   /** Tests that it rests on; none: its kind’s alone. */
   readonly tests: number;
@@ -58,6 +60,7 @@ export function figuresOf(
     ...{ crossP10Ms: whole(crossing.p10), crossP50Ms: whole(crossing.p50), crossP90Ms: whole(crossing.p90) },
     ...{ fails30: failsWithin[30], fails90: failsWithin[90], fails365: failsWithin[365] },
     fails: life ? failingCurve(life, nowMs, strain) : [],
+    reserve: strain.reserve,
     waitCost: failingCost === null ? null : failsWithin[90] * failingCost,
     nextCheckMs:
       life && newest ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain }) : null,

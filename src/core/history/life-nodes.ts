@@ -95,7 +95,9 @@ const WIDER = 1.3;
 /** Health of a node at some years from where they are counted, percent. */
 export function healthOf({ start, lifeYears, bend, ageYears }: LifeNode, years: number): number {
   const age = Math.max(0, years + ageYears);
-  return Math.max(LEAST_PCT, start - POINTS_OF_LIFE * (age / lifeYears) ** bend);
+  const lived = age / lifeYears;
+  // A straight life is the commonest, and needs no power.
+  return Math.max(LEAST_PCT, start - POINTS_OF_LIFE * (bend === 1 ? lived : lived ** bend));
 }
 
 /** How fast it falls then, points a year; negative. */

@@ -78,7 +78,7 @@ function drawUnit(chance: Chance, fleet: FleetDrawn): SimulatedUnit {
 }
 
 /** A way to age: of a start, a length of life and a law, with a walk of its own beside it. */
-function drawLaw(
+export function drawLaw(
   chance: Chance,
   kind: KindOfLife,
   fittedMs: number,
@@ -114,14 +114,16 @@ function firstBelow(healthAt: (atMs: number) => number, fittedMs: number): numbe
   return fittedMs + 30 * MS_PER_YEAR;
 }
 
-function drawVehicleOf(chance: Chance): VehicleTruth {
+/** A vehicle with nothing wrong about it, of a kind by chance. */
+export function drawVehicleOf(chance: Chance): VehicleTruth {
   const engine = chance.pick(['petrol_four', 'petrol_six', 'diesel_light', 'diesel_heavy'] as const);
   const heavy = engine === 'diesel_heavy';
   const known = { regulator: 'internal', ratedAmps: 100, temperatureC: 10 } as const;
   return vehicleWith({ engine, systemVolts: heavy ? 24 : 12, ...known }, [], chance).truth;
 }
 
-interface Started {
+/** What starts an engine week by week. */
+export interface Started {
   readonly healthAt: (atMs: number) => number;
   readonly vehicle: VehicleTruth;
   readonly fittedMs: number;
@@ -129,24 +131,37 @@ interface Started {
 }
 
 /** The first week in which its set does not start its engine on the coldest morning. */
-function firstFailure(
+function firstFailure(chance: Chance, started: Started, untilMs: number): number {
+  for (let atMs = started.fittedMs; atMs < untilMs; atMs += WEEK_MS)
+    if (failsInWeek(chance, started, atMs)) return atMs;
+  return untilMs;
+}
+
+/** Whether a set fails in a week: something breaks inside, or it does not start its engine on the coldest morning. */
+export function failsInWeek(
   chance: Chance,
   { healthAt, vehicle, fittedMs, climate }: Started,
-  untilMs: number,
-): number {
-  for (let atMs = fittedMs; atMs < untilMs; atMs += WEEK_MS) {
-    if (chance.uniform() < suddenAWeek((atMs - fittedMs) / MS_PER_YEAR)) return atMs;
-    const usual = MORNINGS[climate][new Date(atMs).getUTCMonth()] ?? 5;
-    const temperatureC = usual + chance.normal(MORNING_SD);
-    const low = chance.uniform() < LOW_WEEKS;
-    const chargePct = Math.min(100, Math.max(15, low ? chance.between(40, 75) : 88 + chance.normal(6)));
-    const health = healthAt(atMs) / 100;
-    // A healthy one starts whatever the morning: what costs is not worked out.
-    if (health > 0.93 && chargePct > 70) continue;
-    const battery = { ...vehicle.battery, health, chargePct };
-    if (!starts({ ...vehicle, battery, temperatureC })) return atMs;
-  }
-  return untilMs;
+  atMs: number,
+): boolean {
+  if (chance.uniform() < suddenAWeek((atMs - fittedMs) / MS_PER_YEAR)) return true;
+  const temperatureC = drawMorning(chance, climate, atMs);
+  const chargePct = drawCharge(chance);
+  const health = healthAt(atMs) / 100;
+  // A healthy one starts whatever the morning: what costs is not worked out.
+  if (health > 0.93 && chargePct > 70) return false;
+  const battery = { ...vehicle.battery, health, chargePct };
+  return !starts({ ...vehicle, battery, temperatureC });
+}
+
+/** The coldest morning of a week, °C. */
+export function drawMorning(chance: Chance, climate: Climate, atMs: number): number {
+  return (MORNINGS[climate][new Date(atMs).getUTCMonth()] ?? 5) + chance.normal(MORNING_SD);
+}
+
+/** What a battery in use stands at on a morning, percent. */
+export function drawCharge(chance: Chance): number {
+  const low = chance.uniform() < LOW_WEEKS;
+  return Math.min(100, Math.max(15, low ? chance.between(40, 75) : 88 + chance.normal(6)));
 }
 
 /** What breaks inside without a word, a joint, a cell: a little each year, and more with age. */
@@ -163,11 +178,12 @@ export function starts(vehicle: VehicleTruth): boolean {
   return speed >= LEAST_SPEED + SPEED_A_KELVIN * Math.max(0, -vehicle.temperatureC) && volts >= LEAST_VOLTS;
 }
 
-function drawReadings(
+/** What a shop reads of a unit until the end of the trial. */
+export function drawReadings(
   chance: Chance,
   healthAt: (atMs: number) => number,
   fittedMs: number,
-  { endMs, instruments }: FleetDrawn,
+  { endMs, instruments }: Pick<FleetDrawn, 'endMs' | 'instruments'>,
 ): HealthReading[] {
   const readings: HealthReading[] = [];
   const names = Object.keys(instruments) as [string, ...string[]];

@@ -36,6 +36,8 @@ export const outlooks = sqliteTable(
     fails: text('fails', { mode: 'json' }).$type<readonly number[]>(),
     /** What leaving it as it is for 90 days costs, in the site’s currency; none where it sits in no vehicle. */
     waitCost: real('wait_cost'),
+    /** Rating of its set against what its engine asks; none where nobody knows the engine. */
+    reserve: real('reserve'),
     nextCheckMs: moment('next_check_ms'),
     /** Tests that it rests on; none: its kind’s alone. */
     tests: integer('tests'),

@@ -39,7 +39,14 @@ export function Beside({
           strokeDasharray="1 4"
           strokeLinecap="round"
         />
-        <text x={right - LIFE_MARGIN.left} y={last - 3} textAnchor="end" className="fill-soft text-[12px]">
+        <text
+          x={right - LIFE_MARGIN.left}
+          y={last - 5}
+          textAnchor="end"
+          paintOrder="stroke"
+          strokeWidth="4"
+          className="fill-soft stroke-sheet text-[12px]"
+        >
           {beside.label}
         </text>
       </g>

@@ -1,0 +1,1 @@
+export { tryPolicies } from '@/core/instruments/replacement-trial';
