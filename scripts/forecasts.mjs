@@ -6,6 +6,8 @@ import { root } from './setup.mjs';
 
 const FLEETS = 20;
 const UNITS = 160;
+/** Moments that are drawn of each unit. */
+const MOMENTS = 3;
 const SEED = 8200;
 const END_MS = Date.UTC(2026, 10, 1);
 
@@ -13,20 +15,20 @@ const STARTS = 500;
 const MANY_STARTS = 5000;
 
 const { coldStarts, forecastFleets, heldForecasts, heldStarts } = await loadCore('scripts/forecasts.core.ts');
-const trial = heldForecasts(forecastFleets(FLEETS, UNITS, SEED, END_MS));
+const trial = heldForecasts(forecastFleets(FLEETS, UNITS, { seed: SEED, endMs: END_MS, moments: MOMENTS }));
 const starts = heldStarts(coldStarts(STARTS, SEED));
 const many = heldStarts(coldStarts(MANY_STARTS, SEED + 1), 10);
 const percent = (share, digits = 1) => `${(100 * share).toFixed(digits)} %`;
 const text = `# How forecasts hold
 
 Written by \`npm run forecasts\`: ${FLEETS} simulated fleets of ${UNITS} units, seed ${SEED}. Each unit ages by a law of its own, straight, bent or with a knee,
-and wanders; one of three instruments reads 6 points high, cold readings read low, one in twenty-five is a slip. A moment is drawn, what came
-before it is shown to the forecast, and what came after decides. A unit fails when its simulated circuit does not turn its engine fast
+and wanders; one of three instruments reads 6 points high, cold readings read low, one in twenty-five is a slip. ${MOMENTS} moments are drawn of each, what came
+before one is shown to the forecast, and what came after decides. A unit fails when its simulated circuit does not turn its engine fast
 enough on the coldest morning of a week, or when something breaks inside it.
 
 | | found | asked |
 | --- | --- | --- |
-| units forecast | ${trial.units} | |
+| forecasts | ${trial.units} | |
 | crossing of 65 % inside its 80 % interval | ${percent(trial.held)} | 75 to 85 % |
 | before it, after it | ${percent(trial.before)}, ${percent(trial.after)} | |
 | health now, mean error | ${trial.bias.toFixed(1)} points | |

@@ -2,6 +2,7 @@ import type { HealthReading } from './health-reading';
 import { type KindOfLife, kindKey, usualLifeYears } from './kind-of-life';
 import { corrected, type Leftovers, leftoversOf, NOTHING_LEFT } from './leftover';
 import { type Aging, lifeAfter } from './life';
+import { lifeNodes } from './life-nodes';
 
 /** A unit with all that was read of it. */
 export interface UnitHistory {
@@ -55,6 +56,13 @@ export function learnFleet(units: readonly UnitHistory[], nowMs: number): FleetL
   return { leftovers, lifeTimes: lifeTimesOf(read, nowMs, leftovers) };
 }
 
+/** How long a unit is taken to last before anything was read of it: the mean of the logarithm of years. */
+const meanLogLife = ({ scaleYears, beginning }: Aging): number =>
+  lifeNodes(scaleYears, beginning).reduce(
+    (sum, { lifeYears, weight }) => sum + weight * Math.log(lifeYears),
+    0,
+  );
+
 function lifeTimesOf(
   units: readonly UnitHistory[],
   nowMs: number,
@@ -72,7 +80,8 @@ function lifeTimesOf(
       (sum, { lifeYears }, at) => sum + (life.chances[at] ?? 0) * Math.log(lifeYears),
       0,
     );
-    const before = life.nodes.reduce((sum, { lifeYears, weight }) => sum + weight * Math.log(lifeYears), 0);
+    // Of all the ways that there are, not of those that were left over after its readings.
+    const before = meanLogLife(aging);
     const key = kindKey(unit.kind);
     const sum = sums.get(key) ?? { log: 0, units: 0 };
     sums.set(key, { log: sum.log + mean - before, units: sum.units + 1 });

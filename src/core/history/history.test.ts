@@ -169,6 +169,21 @@ describe('what is left over in a fleet', () => {
     }));
     expect(learnFleet(lasting, NOW).lifeTimes.get('flooded starting')).toBeGreaterThan(1.15);
   });
+
+  it('learns nothing new of a kind that lasts as its kind does, however much was read of it', () => {
+    // The middle of what flooded ones last: 5.5 years by the scale, 4.69 for half of them.
+    const usual = fleet(0, 0).map((one) => ({
+      ...one,
+      fittedMs: yearsAgo(3),
+      readings: Array.from({ length: 14 }, (_, at) => ({
+        ...{ atMs: yearsAgo(2.9 - 0.2 * at), sd: 3, celsius: 20, instrument: null, technician: null },
+        pct: 102 - (37 * (0.1 + 0.2 * at)) / 4.69,
+      })),
+    }));
+    const times = learnFleet(usual, NOW).lifeTimes.get('flooded starting') ?? 0;
+    expect(times).toBeGreaterThan(0.9);
+    expect(times).toBeLessThan(1.12);
+  });
 });
 
 describe('the hazard', () => {

@@ -23,8 +23,15 @@ export interface Forecast {
 /** One reading a year says that much: an instrument of the fleet reads high by this, points. */
 const BAD_INSTRUMENT = 6;
 
-/** Forecasts of fleets at a moment hidden from nobody but the forecast: all that comes after it decides whether it was right. */
-export function forecastFleets(count: number, unitsEach: number, seed: number, endMs: number): Forecast[] {
+/**
+ * Forecasts of fleets, at one or more moments of each unit: all that comes after the moment is hidden, and decides whether it was right.
+ * Failures are rare: of one moment a unit some fifty are left, and what they say of chances is mostly luck.
+ */
+export function forecastFleets(
+  count: number,
+  unitsEach: number,
+  { seed, endMs, moments = 1 }: { readonly seed: number; readonly endMs: number; readonly moments?: number },
+): Forecast[] {
   return Array.from({ length: count }, (_, fleet) => {
     const chance = seededChance(seed + fleet);
     const beganMs = endMs - FLEET_YEARS * MS_PER_YEAR;
@@ -34,10 +41,11 @@ export function forecastFleets(count: number, unitsEach: number, seed: number, e
       instruments: { 'Tester 1': 0, 'Tester 2': BAD_INSTRUMENT, 'Tester 3': 0 },
     });
     const learned = learnFleet(units.map(historyOf), endMs);
-    return units.flatMap((unit) => {
-      const one = forecastOne(unit, { chance, learned, endMs, fleet });
-      return one ? [one] : [];
-    });
+    return units.flatMap((unit) =>
+      Array.from({ length: moments }, () => forecastOne(unit, { chance, learned, endMs, fleet })).flatMap(
+        (one) => one ?? [],
+      ),
+    );
   }).flat();
 }
 
