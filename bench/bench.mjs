@@ -8,6 +8,7 @@ import { bin, ensureInstalled, root, run, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { measureImport } from './import.mjs';
 import { measureLarge } from './large.mjs';
+import { measureOutlooks } from './outlooks.mjs';
 import { measurePhysics } from './physics.mjs';
 import { writeReadings } from './readings.mjs';
 import { measureRules } from './rules.mjs';
@@ -69,6 +70,7 @@ const SUBJECTS = {
     await broughtIn();
   },
   large: () => measureLarge(largeFile),
+  outlooks: () => measureOutlooks(largeFile),
 };
 
 if (what === undefined) {

@@ -17,33 +17,51 @@ const ROWS_AN_IMPORT = 100_000;
  * Fills a new file with a fleet: each battery is tested once a visit, and each visit is judged as a file of readings
  * would be. Prints how far it is.
  */
-async function makeLarge(file: string, batteries: number, runs: number): Promise<void> {
+async function makeLarge(file: string, count: number, runs: number): Promise<void> {
   const store = await openStore(`file:${file}`);
   const technicianId = uuidv7();
   const endMs = Date.now();
   await addTechnician(store, { id: technicianId, name: 'Maro Tindell' }, endMs);
   for (let from = 0; from < runs; from += ROWS_AN_IMPORT) {
     const rows = { from, to: Math.min(runs, from + ROWS_AN_IMPORT), of: runs };
-    await importOf(store, { rows, batteries, technicianId, endMs });
+    await importOf(store, { rows, count, technicianId, endMs });
     const seconds = Math.round((Date.now() - endMs) / 1000);
     console.log(`  ${rows.to} runs, ${seconds} s`);
   }
   // A fleet lies in many places and is of many makes, which a file of readings does not say.
   const named = "update batteries set place = 'Bay ' || (rowid % 977), model = 'Model ' || (rowid % 41)";
   await store.append([{ sql: named, args: [] }]);
+  for (const sql of VEHICLES_SQL) await store.append([{ sql, args: [] }]);
   await store.close();
 }
+
+const VEHICLES = 20_000;
+
+/** Two of every five batteries sit in vehicles, two each, fitted over the last six years. */
+const VEHICLES_SQL = [
+  "update batteries set fitted_on = date('now', '-' || (200 + (rowid * 7) % 2000) || ' days')",
+  `with recursive n(i) as (select 0 union all select i + 1 from n where i < ${VEHICLES - 1})
+   insert into vehicles (id, name, class, site, engine, joined)
+   select randomblob(16), 'Unit ' || i,
+     case i % 5 when 0 then 'van' when 1 then 'bus' when 2 then 'plough' when 3 then 'tanker' else 'tractor' end, 'Yard ' || (i % 60),
+     case i % 4 when 0 then 'petrol_four' when 1 then 'petrol_six' when 2 then 'diesel_light' else 'diesel_heavy' end,
+     'parallel' from n`,
+  `insert into slots (id, vehicle_id, battery_id, name, from_on)
+   select randomblob(16), v.id, b.id, side.name, b.fitted_on from vehicles v
+   join (select '0' as name, 0 as at union all select '1', 1) side
+   join batteries b on b.tag_key = 'FH-' || printf('%06d', 2 * cast(substr(v.name, 6) as integer) + side.at)`,
+];
 
 async function importOf(
   store: Store,
   {
     rows,
-    batteries,
+    count,
     technicianId,
     endMs,
   }: {
     readonly rows: FleetSlice;
-    readonly batteries: number;
+    readonly count: number;
     readonly technicianId: string;
     readonly endMs: number;
   },
@@ -63,7 +81,7 @@ async function importOf(
     rules: STANDARD_RULES,
   };
   const ended = await store.exclusively((open) =>
-    rowsIn(importBlocks(fleetRows(batteries, rows, endMs), readAs, STANDARD_RULES), become, {
+    rowsIn(importBlocks(fleetRows(count, rows, endMs), readAs, STANDARD_RULES), become, {
       known: async (keys) => [...(await store.read((database) => knownBatteries(database, keys)))],
       store: async (stretch) => {
         const outcome = addRows(open, stretch);
@@ -78,5 +96,5 @@ async function importOf(
   await store.write((transaction) => setArrival(transaction, importId, { runs, newBatteries, state: 'in' }));
 }
 
-const [file = '', batteries = '100000', runs = '1000000'] = process.argv.slice(2);
-await makeLarge(file, Number(batteries), Number(runs));
+const [file = '', count = '100000', runs = '1000000'] = process.argv.slice(2);
+await makeLarge(file, Number(count), Number(runs));

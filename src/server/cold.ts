@@ -5,14 +5,16 @@ import { ASSUMED_SHOP_C } from '@/core/circuit/check-evidence';
 import type { OpenCaution } from '@/core/circuit/open-cautions';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import type { ColdVehicle, ColdView } from '@/core/exchange/fleet-views';
+import { chargeInUse, type ReadCharge } from '@/core/history/charge-in-use';
 import { coldMorning, demandTimes, type Known, type ReadyUnit } from '@/core/history/cold-start';
 import { usualCrankAmps } from '@/core/vehicle/engine';
 import type { Vehicle } from '@/core/vehicle/vehicle';
-import { type Carried, carried, crankedAmps } from '@/store/cold';
+import { type Carried, carried, crankedAmps, newestCharges } from '@/store/cold';
 import { openCautions } from './check-cautions';
 import type { Context } from './context';
 import { morningsAhead } from './mornings';
 
+const MS_PER_DAY = 86_400_000;
 /** What a battery is charged to in a vehicle that charges as it should, percent. A model of ours. */
 const IN_USE: Known = { value: 86, sd: 7 };
 /** The same where its vehicle drains it, or charges too little. */
@@ -32,29 +34,45 @@ export async function coldView(context: Context): Promise<ColdView> {
       database,
       all.map(({ vehicle }) => vehicle.id),
     );
+    const charges = await newestCharges(
+      database,
+      all.flatMap(({ units }) => units.map(({ battery }) => battery.id)),
+    );
+    const nowMs = context.now();
     const ready: ColdVehicle[] = [];
     for (const one of all) {
       const cautions = await openCautions(database, one.vehicle.id);
-      ready.push(readyVehicle(one, cranked.get(one.vehicle.id), cautions));
+      const lastCharge = (id: string) => {
+        const last = charges.get(id);
+        return last ? { pct: last.pct, days: (nowMs - last.atMs) / MS_PER_DAY } : null;
+      };
+      ready.push(readyVehicle(one, { cranked: cranked.get(one.vehicle.id), cautions, lastCharge }));
     }
     return ready.filter(({ ready: { units } }) => units.length > 0);
   });
   return { vehicles, ...(await morningsAhead(context)) };
 }
 
+interface KnownOfVehicle {
+  /** The current and the temperature of its own newest start. */
+  readonly cranked: { readonly amps: number; readonly celsius: number | null } | undefined;
+  readonly cautions: readonly OpenCaution[];
+  readonly lastCharge: (batteryId: string) => ReadCharge | null;
+}
+
 function readyVehicle(
   { vehicle, units }: Carried,
-  cranked: { readonly amps: number; readonly celsius: number | null } | undefined,
-  cautions: readonly OpenCaution[],
+  { cranked, cautions, lastCharge }: KnownOfVehicle,
 ): ColdVehicle {
-  const charge = chargeWith(cautions);
+  const usual = chargeWith(cautions);
   const ready = units.flatMap(({ battery, outlook }): ReadyUnit[] => {
     const spec = specOf(battery);
     const rating = spec && crankingRating(spec);
     if (!rating) return [];
     return [
       {
-        ...{ id: battery.id, saeAmps: rating.saeAmps, charge },
+        ...{ id: battery.id, saeAmps: rating.saeAmps },
+        charge: chargeInUse(lastCharge(battery.id), usual),
         health: { value: outlook.healthPct, sd: outlook.healthSdPct },
       },
     ];

@@ -173,6 +173,31 @@ describe('the fleet', () => {
     expect(of(unread)).toMatchObject({ measured: false, ready: { warmAmps: { value: 250 } } });
   });
 
+  it('goes by the charge that a battery was left at, until its vehicle has made its own of it', async () => {
+    const chargeOf = async (volts: number, days: number) => {
+      const { battery, runId } = await started({ place: '' });
+      const view = await captureAll(runId, volts, 10.4);
+      const seenReadingIds = view.readings.map(({ id }) => id);
+      granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
+      const known = {
+        id: uuidv7(),
+        name: `Van ${++serial}`,
+        class: 'van',
+        site: 'Depot',
+        engine: 'petrol_four',
+      };
+      granted(await keepVehicleAsked(shop.context, { technicianId, vehicle: known, seenRevision: null }));
+      await fitted(battery.id, known.id, 1);
+      await renewOutlooks(shop.context);
+      const { vehicles } = await coldView({ ...shop.context, now: () => shop.context.now() + days * DAY_MS });
+      return vehicles.find(({ id }) => id === known.id)?.ready.units[0]?.charge.value ?? Number.NaN;
+    };
+    const full = await chargeOf(12.74, 0);
+    expect(full).toBeGreaterThan(97);
+    expect(await chargeOf(12.5, 0)).toBeLessThan(full - 8);
+    expect(await chargeOf(12.74, 100)).toBeCloseTo(86, 0);
+  });
+
   it('goes out as CSV, each question by itself', async () => {
     for (const ask of [
       'waiting',

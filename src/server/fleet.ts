@@ -36,6 +36,7 @@ import {
 } from '@/store/fleet';
 import { savedViews } from '@/store/fleet-views';
 import { newestRuns } from '@/store/newest-runs';
+import { countOutdated } from '@/store/outdate';
 import { siteOf } from '@/store/sites';
 import { slotsOfBatteries } from '@/store/vehicles';
 import type { Answer } from './answer';
@@ -92,6 +93,7 @@ export async function fleetList(
   return context.store.read(async (database) => ({
     ...{ page, asked },
     groups: await fleetGroups(database, asked),
+    underWay: await countOutdated(database),
     views: await savedViews(database),
   }));
 }

@@ -44,6 +44,15 @@ export async function outdated(database: Database | Transaction, limit: number):
   return rows.map(({ id }) => id);
 }
 
+/** How many batteries wait for what is expected of them to be worked out. */
+export async function countOutdated(database: Database | Transaction): Promise<number> {
+  const [row] = await database
+    .select({ count: sql<number>`count(*)` })
+    .from(outlooks)
+    .where(eq(outlooks.stale, true));
+  return row?.count ?? 0;
+}
+
 /** Takes some batteries off the list of those that are out of date: they are worked out now. */
 export async function takeOn(transaction: Transaction, ids: readonly string[]): Promise<void> {
   for (const some of inChunks(ids)) {

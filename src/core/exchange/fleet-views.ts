@@ -44,6 +44,8 @@ export interface FleetList {
   readonly page: FleetPage;
   readonly asked: FleetQuery;
   readonly groups: readonly FleetGroupRow[];
+  /** Batteries of which what is expected is just being worked out anew. */
+  readonly underWay: number;
   readonly views: readonly FleetSavedView[];
 }
 

@@ -259,7 +259,7 @@ export class BenchHand {
     const { model } = this;
     const { chance, habits } = this.given;
     if (!habits.tester) return this.passOver('conductance', 'no tester at hand');
-    const { unit, compensates } = habits.tester;
+    const { unit, compensates, name, reads = 1 } = habits.tester;
     const value = readConductance(
       model,
       this.state,
@@ -271,7 +271,13 @@ export class BenchHand {
     );
     if (value === null) return this.passOver('conductance', 'past the tester’s range');
     const temperatureC = this.celsius();
-    return this.capture('conductance', { value, unit, compensated: compensates, temperatureC });
+    const shown = reads === 1 ? value : Math.round(value * reads);
+    return this.capture(
+      'conductance',
+      { value: shown, unit, compensated: compensates, temperatureC },
+      false,
+      name,
+    );
   }
 
   load(forced = false): this {

@@ -19,10 +19,20 @@ export const MISTAKES = ['one_jaw', 'air', 'rest', 'load_low', 'load_short', 'fl
 
 export type Mistake = (typeof MISTAKES)[number];
 
+/** A conductance tester as a hand has it. */
+export interface Tester {
+  readonly unit: ConductanceUnit;
+  readonly compensates: Compensation;
+  /** What its readings name it by; left out where they are typed. */
+  readonly name?: string;
+  /** Times what is there: 1 and left out where it reads right. */
+  readonly reads?: number;
+}
+
 /** How the hand works. */
 export interface HandHabits {
   /** The unit that the tester is set to, and what it corrects for; null where there is no tester. */
-  readonly tester: { readonly unit: ConductanceUnit; readonly compensates: Compensation } | null;
+  readonly tester: Tester | null;
   readonly bank: BankKind;
   /** A hydrometer into every cell that opens. */
   readonly hydrometer: boolean;

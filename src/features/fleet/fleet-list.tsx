@@ -10,10 +10,11 @@ import { FleetBar } from './fleet-bar';
 import type { Shown } from './fleet-cells';
 import { FleetRows } from './fleet-rows';
 import { addressFor } from './questions';
+import { UnderWay } from './under-way';
 
 /** The fleet as it is asked for. */
 export function FleetList({
-  list: { page, asked, groups, views },
+  list: { page, asked, groups, underWay, views },
   question,
   shown,
 }: {
@@ -24,6 +25,7 @@ export function FleetList({
   return (
     <>
       <FleetBar asked={asked} question={question} views={views} />
+      <UnderWay count={underWay} />
       {groups.length > 0 && (
         <Groups groups={groups} asked={asked} question={question} currency={shown.currency} />
       )}

@@ -13,6 +13,7 @@ import type { Chance } from '@/core/quantity/chance';
 import type { HouseRules } from '@/core/rules/house-rules';
 
 export const MS_PER_DAY = 86_400_000;
+const MS_PER_HOUR = 3_600_000;
 const MS_PER_YEAR = 365.25 * MS_PER_DAY;
 
 /** One battery of the sample history: its label, and the truth behind it. */
@@ -77,6 +78,16 @@ export interface Meeting {
   readonly habits?: Partial<HandHabits>;
 }
 
+/** The testers of the shop: whichever lies nearest is taken. The second one reads high, as the fleet will tell. */
+const TESTERS = [
+  { name: 'Tester 1', reads: 1 },
+  { name: 'Tester 2', reads: 1.07 },
+  { name: 'Tester 3', reads: 1 },
+] as const;
+
+/** Which of them was at hand: by the hour, so that it is no one's own. */
+const testerAt = (atMs: number) => TESTERS[Math.floor(atMs / MS_PER_HOUR) % TESTERS.length];
+
 /** A technician at the bench with a unit in front of them. */
 export function meet(
   { unit, atMs, chargePct, temperatureC, restHours, technicianId, rules, habits }: Meeting,
@@ -87,8 +98,10 @@ export function meet(
     restHours > 0
       ? arrivingState(model, chargePct, temperatureC, restHours)
       : restedState(model, chargePct, temperatureC);
+  const all = { ...AS_ASKED, ...habits };
+  const tester = all.tester && { ...all.tester, ...testerAt(atMs) };
   return new BenchHand({
     ...{ spec: unit.spec, model, state, rules, chance, technicianId },
-    ...{ startedAtMs: Math.round(atMs), habits: { ...AS_ASKED, ...habits } },
+    ...{ startedAtMs: Math.round(atMs), habits: { ...all, tester } },
   });
 }
