@@ -118,7 +118,7 @@ test('the plan changes with what a breakdown costs, and only whoever says so kee
   await page.getByText('Costs it rests on').click();
   await page.getByLabel('Callout and tow, EUR').fill('1,250');
   await page.getByRole('button', { name: 'Try these' }).click();
-  await expect(page.getByText(/found 1,250, expected an amount/i)).toBeVisible();
+  await expect(page.getByText(/Callout and tow: found .1,250., expected an amount/)).toBeVisible();
   await page.getByLabel('Callout and tow, EUR').fill('4000');
   await page.getByRole('button', { name: 'Try these' }).click();
   await page.waitForURL('**/fleet/buy?breakdown=4000');

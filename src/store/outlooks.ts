@@ -5,6 +5,7 @@ import { dutyOf } from '@/core/battery/duty';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
 import type { HealthReading } from '@/core/history/health-reading';
 import { type Costs, costOfFailing } from '@/core/planning/costs';
+import { TYPED } from '@/core/steps/typed';
 import { VEHICLE_CLASSES, type VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
 import type { Database, Store, Transaction } from './database';
@@ -107,7 +108,8 @@ async function instrumentsOf(
       .innerJoin(instruments, eq(instruments.number, readings.instrumentNumber))
       .where(and(inArray(readings.runId, some), inArray(readings.kind, ['load', 'conductance'])))
       .orderBy(asc(readings.takenAtMs));
-    for (const { runId, name } of rows) found.set(runId, name);
+    // An entry that was typed names no instrument: one that is named outranks it.
+    for (const { runId, name } of rows) if (name !== TYPED || !found.has(runId)) found.set(runId, name);
   }
   return found;
 }

@@ -108,12 +108,16 @@ export function changedCosts({
 export function costsFrom(written: Readonly<Record<string, string | undefined>>, base: Costs): Result<Costs> {
   const values = new Map(ALL_FIELDS.map(({ path, of }) => [path, of(base)] as const));
   const problems: Problem[] = [];
-  for (const { path } of ALL_FIELDS) {
+  for (const { path, label } of ALL_FIELDS) {
     const text = written[path]?.trim();
     if (text === undefined) continue;
     const read = AMOUNT.test(text) ? Number(text.replace(',', '.')) : Number.NaN;
     if (read <= MOST) values.set(path, read);
-    else problems.push(problem(path, text, `an amount from 0 to ${MOST}, without thousands marked off`));
+    else
+      problems.push({
+        ...problem(label, text, `an amount from 0 to ${MOST}, without thousands marked off`),
+        field: path,
+      });
   }
   if (problems.length > 0) return { ok: false, problems };
   const at = (path: string) => values.get(path) ?? 0;
