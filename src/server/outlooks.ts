@@ -37,8 +37,9 @@ import type { Log } from './context';
 import type { Settings } from './settings';
 import { offLoop } from './threads';
 
-/** Batteries that are worked out in one write: little enough for a capture to pass between two. */
+/** Batteries that are worked out by one thread at a time, and written at once: little enough for a capture to pass between two. */
 const AT_ONCE = 25;
+const THREADS = 2;
 /** What a fleet says of itself is worked out anew after so long, and from so many units at most. */
 const LEARNED_FOR_MS = 24 * 3_600_000;
 const MOST_UNITS = 5000;
@@ -96,25 +97,46 @@ export async function renewOutlooks(
   const { store, now } = keeper;
   const fleet = await fleetLearned(keeper);
   let done = 0;
+  // While threads work some out, the next ones are read, and the ones before written.
+  let before: Promise<void> = Promise.resolve();
   for (;;) {
-    const ids = await store.read((database) => outdated(database, AT_ONCE));
-    if (ids.length === 0) return done;
+    const ids = await store.read((database) => outdated(database, THREADS * AT_ONCE));
+    if (ids.length === 0) break;
     const rules = await rulesNow(store);
     const nowMs = now();
     // Whatever changes from here on is found out of date once more, and worked out again.
     await store.write((transaction) => takeOn(transaction, ids));
     const asked = await store.read((database) => askedOf(database, ids, rules));
-    const made = await offLoop(keeper, 'outlooks', { asked, fleet, nowMs }, {});
-    await store.write((transaction) =>
-      keepOutlooks(
-        transaction,
-        made.map(([batteryId, figures]) => ({ batteryId, madeAtMs: nowMs, ...figures })),
-      ),
-    );
+    await before;
+    before = workOut(keeper, asked, { fleet, nowMs });
+    // What goes wrong is told where it is waited for, not as nobody's.
+    before.catch(() => {});
     done += ids.length;
-    if (!goesOn(done)) return done;
+    if (!goesOn(done)) break;
     await turn();
   }
+  await before;
+  return done;
+}
+
+/** Works some out, shared between threads, and keeps them. */
+async function workOut(
+  keeper: OutlookKeeper,
+  asked: readonly OutlookAsked[],
+  { fleet, nowMs }: { readonly fleet: FleetLearned; readonly nowMs: number },
+): Promise<void> {
+  const shares = Array.from({ length: Math.ceil(asked.length / AT_ONCE) }, (_, at) =>
+    asked.slice(at * AT_ONCE, (at + 1) * AT_ONCE),
+  );
+  const made = await Promise.all(
+    shares.map((share) => offLoop(keeper, 'outlooks', { asked: share, fleet, nowMs }, {})),
+  );
+  await keeper.store.write((transaction) =>
+    keepOutlooks(
+      transaction,
+      made.flat().map(([batteryId, figures]) => ({ batteryId, madeAtMs: nowMs, ...figures })),
+    ),
+  );
 }
 
 /** The house rules of today; the standard ones where the house has none that can be read. */

@@ -77,20 +77,32 @@ function toldBy(
   made: typeof assessments.$inferSelect,
   battery: BatteryRecord,
 ): Pick<HealthReading, 'pct' | 'sd' | 'celsius'> | null {
+  const spec = specOf(battery);
+  if (spec !== undefined && dutyOf(spec) === 'deep_cycle') return heldBy(made);
+  // Of most that is all: the columns have it, and a fleet has a million of them.
+  const { healthPct: pct, healthSdPct: sd, judgement } = made;
+  if (pct === null || judgement instanceof Unreadable) return null;
+  return { pct, sd: sd ?? UNSAID_SD, celsius: celsiusIn(judgement.assessment) };
+}
+
+/** What a discharge has shown that it holds. */
+function heldBy(made: typeof assessments.$inferSelect) {
   const read = decodeAssessment(made, NO_TRACES);
   if (!read.ok) return null;
-  const { estimates } = read.value.assessment;
-  const spec = specOf(battery);
-  const hours = spec !== undefined && dutyOf(spec) === 'deep_cycle';
-  const capacity = estimates.capacity;
-  const told = hours
-    ? capacity && capacity.method === 'discharge' && !capacity.atLeast
-      ? { pct: capacity.pct, sd: capacity.sdPct }
-      : null
-    : { pct: made.healthPct, sd: made.healthSdPct };
-  if (!told || told.pct === null) return null;
-  return { pct: told.pct, sd: told.sd ?? UNSAID_SD, celsius: estimates.temperatureC };
+  const { capacity, temperatureC: celsius } = read.value.assessment.estimates;
+  if (capacity?.method !== 'discharge' || capacity.atLeast || capacity.pct === null) return null;
+  return { pct: capacity.pct, sd: capacity.sdPct ?? UNSAID_SD, celsius };
 }
+
+/** The temperature that a judgement was made at, of whatever version it is; null where it says none. */
+function celsiusIn(assessment: unknown): number | null {
+  const estimates = fieldOf(assessment, 'estimates');
+  const celsius = fieldOf(estimates, 'temperatureC');
+  return typeof celsius === 'number' ? celsius : null;
+}
+
+const fieldOf = (value: unknown, name: string): unknown =>
+  typeof value === 'object' && value !== null ? (value as Record<string, unknown>)[name] : undefined;
 
 /** Taken where a judgement of an early version says no uncertainty, points. */
 const UNSAID_SD = 8;

@@ -12,9 +12,19 @@ export const LOOKED_AT_DAYS: readonly number[] = [
   ...Array.from({ length: 8 }, (_, at) => 12 * MONTH_DAYS + QUARTER_DAYS * (at + 1)),
 ];
 
-/** The chances that a unit has failed by each of `LOOKED_AT_DAYS`, rounded to what is worth keeping. */
-export function failingCurve(life: Life, nowMs: number, strain: Strain): number[] {
-  return failsBy(life, nowMs, LOOKED_AT_DAYS, strain).map((chance) => Math.round(1e4 * chance) / 1e4);
+/** A year, beside the months: it lies between two of them. */
+const YEAR_DAYS = 365;
+const MONTHS = 12;
+const WITH_YEAR = [...LOOKED_AT_DAYS.slice(0, MONTHS), YEAR_DAYS, ...LOOKED_AT_DAYS.slice(MONTHS)];
+
+/** The chances that a unit has failed by each of `LOOKED_AT_DAYS`, and within a year. */
+export function failingCurves(
+  life: Life,
+  nowMs: number,
+  strain: Strain,
+): { readonly fails: readonly number[]; readonly year: number } {
+  const all = failsBy(life, nowMs, WITH_YEAR, strain);
+  return { fails: [...all.slice(0, MONTHS), ...all.slice(MONTHS + 1)], year: all[MONTHS] ?? 0 };
 }
 
 /** The same of a new unit of a kind, by half-years. */

@@ -2,7 +2,7 @@ import type { Duty } from '../battery/duty';
 import type { Climate } from '../battery/length-of-life';
 import { MS_PER_YEAR } from './health-reading';
 import type { Life } from './life';
-import { healthOf } from './life-nodes';
+import { healthsOf } from './life-nodes';
 
 /** What of a vehicle wears its battery, as far as it is open: each so many times as likely to fail. Rules of ours. */
 export const VEHICLE_STRAIN = { regulator_high: 2.5, parasitic_draw: 1.8, undercharged: 1.5 } as const;
@@ -50,7 +50,7 @@ const STEP_DAYS = 15;
 const FAR_STEP_DAYS = 30;
 const FAR_DAYS = 360;
 /** Ways of aging that are less likely than this, of all, are left out of what may fail: there are many, and they add nothing. */
-const LEAST_CHANCE = 5e-4;
+const LEAST_CHANCE = 1.5e-3;
 
 /** Failures a year at a health, an age in years and a month, 0 to 11. */
 export function hazardAt(pct: number, ageYears: number, month: number, strain: Strain): number {
@@ -92,21 +92,34 @@ export function failsBy(
     ...stretch,
     season: seasonOf(stretch.month, strain),
   }));
-  const failed = days.map(() => 0);
-  const kept = chances.reduce((sum, chance) => sum + (chance < LEAST_CHANCE ? 0 : chance), 0);
-  nodes.forEach((node, at) => {
-    const own = chances[at] ?? 0;
-    if (own < LEAST_CHANCE && kept > 0) return;
-    const chance = kept > 0 ? own / kept : own;
-    let expected = 0;
-    for (const { years, season, lengthYears, ends } of stretches) {
-      const age = Math.max(0, years + node.ageYears);
-      expected += hazard(healthOf(node, years), age, season) * lengthYears;
-      if (ends !== null) failed[ends] = (failed[ends] ?? 0) + chance * (1 - Math.exp(-expected));
-    }
+  const kept = nodes.flatMap((node, at) => {
+    const chance = chances[at] ?? 0;
+    return chance < LEAST_CHANCE ? [] : [{ node, chance }];
   });
+  const [some, all] =
+    kept.length > 0
+      ? [kept, sumOf(kept)]
+      : [nodes.map((node, at) => ({ node, chance: chances[at] ?? 0 })), 1];
+  const ways = some.map(({ node }) => node);
+  const expected = new Float64Array(ways.length);
+  const failed = days.map(() => 0);
+  for (const { years, season, lengthYears, ends } of stretches) {
+    const healths = healthsOf(ways, years);
+    for (let at = 0; at < ways.length; at++) {
+      const age = Math.max(0, years + (ways[at]?.ageYears ?? 0));
+      expected[at] = (expected[at] ?? 0) + hazard(healths[at] ?? 0, age, season) * lengthYears;
+    }
+    if (ends === null) continue;
+    failed[ends] = some.reduce(
+      (sum, { chance }, at) => sum + (chance / all) * (1 - Math.exp(-(expected[at] ?? 0))),
+      0,
+    );
+  }
   return failed;
 }
+
+const sumOf = (some: readonly { readonly chance: number }[]) =>
+  some.reduce((sum, { chance }) => sum + chance, 0);
 
 /** The chance that a unit fails within so many days from a moment on. */
 export const failsWithin = (life: Life, fromMs: number, days: number, strain: Strain): number =>

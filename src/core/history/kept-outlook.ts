@@ -1,5 +1,4 @@
 import type { Verdict } from '../assessment/verdict';
-import { failingCurve } from './failing-curve';
 import type { FleetLearned, UnitHistory } from './fleet-learning';
 import { outlookOf, type UnitOutlook } from './forecast-unit';
 import type { Strain } from './hazard';
@@ -53,13 +52,14 @@ export function figuresOf(
   { segments, forecast }: UnitOutlook,
   { history, strain, linePct, newest, failingCost }: OutlookAsked,
 ): OutlookFigures {
-  const { health, slope, crossing, failsWithin, nowMs } = forecast;
+  const { health, slope, crossing, failsWithin } = forecast;
   const life = segments.at(-1)?.life;
   return {
     ...{ healthPct: health.pct, healthSdPct: health.sd, slopePct: slope.pct, slopeSdPct: slope.sd },
     ...{ crossP10Ms: whole(crossing.p10), crossP50Ms: whole(crossing.p50), crossP90Ms: whole(crossing.p90) },
     ...{ fails30: failsWithin[30], fails90: failsWithin[90], fails365: failsWithin[365] },
-    fails: life ? failingCurve(life, nowMs, strain) : [],
+    // Rounded to what is worth keeping: there are many of them.
+    fails: forecast.fails.map((chance) => Math.round(1e4 * chance) / 1e4),
     reserve: strain.reserve,
     waitCost: failingCost === null ? null : failsWithin[90] * failingCost,
     nextCheckMs:

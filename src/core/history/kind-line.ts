@@ -1,7 +1,7 @@
 import type { FleetLearned } from './fleet-learning';
 import { MS_PER_YEAR } from './health-reading';
 import { type KindOfLife, kindKey, usualLifeYears } from './kind-of-life';
-import { healthOf, lifeNodes } from './life-nodes';
+import { healthsOf, lifeNodes } from './life-nodes';
 
 const POINTS = 12;
 
@@ -23,7 +23,8 @@ export function kindLine(
   return Array.from({ length: POINTS + 1 }, (_, at) => {
     const atMs = begunMs + ((toMs - begunMs) * at) / POINTS;
     const years = (atMs - begunMs) / MS_PER_YEAR;
-    const sum = nodes.reduce((part, node) => part + node.weight * healthOf(node, years), 0);
+    const healths = healthsOf(nodes, years);
+    const sum = nodes.reduce((part, node, place) => part + node.weight * (healths[place] ?? 0), 0);
     return { atMs, pct: sum / all };
   });
 }

@@ -1,5 +1,5 @@
 import { type HealthReading, MS_PER_YEAR } from './health-reading';
-import { type Beginning, crossingOf, healthOf, type LifeNode, lifeNodes, slopeOf } from './life-nodes';
+import { type Beginning, crossingOf, healthsOf, type LifeNode, lifeNodes, slopeOf } from './life-nodes';
 
 /** A unit as far as its aging goes: from when its years are counted, how, and how long its kind lasts. */
 export interface Aging {
@@ -38,9 +38,10 @@ export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Lif
     const years = yearsAt(aging, atMs);
     const since = (newestMs - atMs) / MS_PER_YEAR;
     const scale = Math.sqrt(sd ** 2 + CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * since);
-    nodes.forEach((node, at) => {
-      logs[at] = (logs[at] ?? 0) + logTail((pct - healthOf(node, years)) / scale) - Math.log(scale);
-    });
+    const healths = healthsOf(nodes, years);
+    const same = Math.log(scale);
+    for (let at = 0; at < logs.length; at++)
+      logs[at] = (logs[at] ?? 0) + logTail((pct - (healths[at] ?? 0)) / scale) - same;
   }
   const most = logs.reduce((best, log) => Math.max(best, log), Number.NEGATIVE_INFINITY);
   const raw = logs.map((log) => Math.exp(log - most));
@@ -69,11 +70,7 @@ export interface Told {
 /** Health at a moment, percent, with its standard uncertainty. */
 export function healthAt({ aging, nodes, chances }: Life, atMs: number): Told {
   const years = yearsAt(aging, atMs);
-  return moments(
-    nodes.map((node) => healthOf(node, years)),
-    chances,
-    CURVE_SD,
-  );
+  return moments(healthsOf(nodes, years), chances, CURVE_SD);
 }
 
 /** How fast health falls at a moment, points a year, with its standard uncertainty; negative where it falls. */
@@ -86,9 +83,9 @@ export function slopeAt({ aging, nodes, chances }: Life, atMs: number): Told {
   );
 }
 
-function moments(values: readonly number[], chances: readonly number[], floor: number): Told {
-  const pct = values.reduce((sum, value, at) => sum + value * (chances[at] ?? 0), 0);
-  const variance = values.reduce((sum, value, at) => sum + (value - pct) ** 2 * (chances[at] ?? 0), 0);
+function moments(values: ArrayLike<number>, chances: readonly number[], floor: number): Told {
+  const pct = chances.reduce((sum, chance, at) => sum + (values[at] ?? 0) * chance, 0);
+  const variance = chances.reduce((sum, chance, at) => sum + ((values[at] ?? 0) - pct) ** 2 * chance, 0);
   return { pct, sd: Math.sqrt(variance + floor ** 2) };
 }
 
@@ -109,10 +106,9 @@ export function healthQuantiles(
   const years = yearsAt(life.aging, atMs);
   const ahead = Math.max(0, (atMs - nowMs) / MS_PER_YEAR);
   const spread = Math.sqrt(CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * ahead);
-  const some = life.nodes.flatMap((node, at) =>
-    LOOKED_AT.map(
-      ([off, share]) => [healthOf(node, years) + off * spread, (life.chances[at] ?? 0) * share] as const,
-    ),
+  const healths = healthsOf(life.nodes, years);
+  const some = life.chances.flatMap((chance, at) =>
+    LOOKED_AT.map(([off, share]) => [(healths[at] ?? 0) + off * spread, chance * share] as const),
   );
   return quantiles(some, shares);
 }
@@ -158,5 +154,6 @@ function quantiles(
 /** The chance that health is under a line at a moment. */
 export function chanceUnder({ aging, nodes, chances }: Life, linePct: number, atMs: number): number {
   const years = yearsAt(aging, atMs);
-  return nodes.reduce((sum, node, at) => sum + (healthOf(node, years) < linePct ? (chances[at] ?? 0) : 0), 0);
+  const healths = healthsOf(nodes, years);
+  return chances.reduce((sum, chance, at) => sum + ((healths[at] ?? 0) < linePct ? chance : 0), 0);
 }

@@ -1,4 +1,5 @@
-import { failsBy, type Strain } from './hazard';
+import { failingCurves } from './failing-curve';
+import type { Strain } from './hazard';
 import { chanceUnder, crossingQuantiles, healthAt, type Life, slopeAt } from './life';
 import type { Segment } from './segments';
 
@@ -25,6 +26,8 @@ export interface UnitForecast {
   readonly crossing: Crossing;
   /** Chances of failing within so many days. */
   readonly failsWithin: Readonly<Record<30 | 90 | 365, number>>;
+  /** Chances of having failed by each of `LOOKED_AT_DAYS`. */
+  readonly fails: readonly number[];
   /** The chance that it is below the line already. */
   readonly below: number;
   /** Readings that it rests on; none: its kind’s alone. */
@@ -36,13 +39,14 @@ export function unitForecast(
   { life }: Pick<Segment, 'life'>,
   { nowMs, linePct, strain }: { readonly nowMs: number; readonly linePct: number; readonly strain: Strain },
 ): UnitForecast {
-  const [fails30 = 0, fails90 = 0, fails365 = 0] = failsBy(life, nowMs, [30, 90, 365], strain);
+  const { fails, year } = failingCurves(life, nowMs, strain);
   return {
     nowMs,
     health: healthAt(life, nowMs),
     slope: slopeAt(life, nowMs),
     crossing: crossingOf(life, linePct, nowMs),
-    failsWithin: { 30: fails30, 90: fails90, 365: fails365 },
+    failsWithin: { 30: fails[0] ?? 0, 90: fails[2] ?? 0, 365: year },
+    fails,
     below: chanceUnder(life, linePct, nowMs),
     readings: life.readings,
   };

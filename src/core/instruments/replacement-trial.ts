@@ -1,5 +1,5 @@
 import { CONSTRUCTIONS } from '../battery/construction';
-import { failingCurve, newUnitOf, reserveStep } from '../history/failing-curve';
+import { newUnitOf, reserveStep } from '../history/failing-curve';
 import { type FleetLearned, learnFleet, type UnitHistory } from '../history/fleet-learning';
 import { outlookOf } from '../history/forecast-unit';
 import { NO_STRAIN, type Strain } from '../history/hazard';
@@ -165,17 +165,15 @@ function isPlanned(
     ...NO_STRAIN,
     reserve: vehicle.battery.saeAmps / vehicle.starter.usualAmps,
   };
-  const { segments } = outlookOf(historyOf(unit, atMs, ''), learned, {
+  const { forecast } = outlookOf(historyOf(unit, atMs, ''), learned, {
     nowMs: atMs,
     linePct: LINE_PCT,
     strain,
   });
-  const life = segments.at(-1)?.life;
-  if (!life) return false;
   const key = `${unit.kind.construction} ${vehicleClass} ${reserveStep(strain.reserve)}`;
   const fresh = { nowMs: atMs, reserve: strain.reserve };
   const day = aDay.get(key) ?? costOfADay(newUnitOf(unit.kind, learned, fresh), costs);
   aDay.set(key, day);
-  const { best } = replacementCosts(failingCurve(life, atMs, strain), costs, { aDay: day });
+  const { best } = replacementCosts(forecast.fails, costs, { aDay: day });
   return best !== null && (MOMENT_DAYS[best] ?? 0) < 7 * DECIDED_WEEKS;
 }
