@@ -15,6 +15,8 @@ const ROUNDS = 15;
 
 const MATCHING = `select * from batteries where id in (select battery_id from battery_words where number in
   (select rowid from battery_index where battery_index match ?) order by tag_key limit 50) order by tag_key`;
+const COUNTED =
+  'select type, count(*), avg(health_pct) from outlooks o join batteries b on b.id = o.battery_id group by type';
 const SHORT_WORD = 'select battery_id from battery_words where instr(words, ?) order by tag_key limit 50';
 
 /** An id as the store holds it. */
@@ -63,6 +65,11 @@ export async function measureLarge(given) {
       ),
     ];
     const matching = (match) => asked(MATCHING, match);
+    const fleet = (order, where = '') =>
+      asked(
+        `select * from outlooks o join batteries b on b.id = o.battery_id where ${order.split(' ')[0]} is not null ${where} order by ${order} limit 51`,
+      );
+    const rows = (query) => `/api/fleet/rows?${query}`;
     const looks = [
       ['Floor', '/', [asked('select id from runs where finished_at_ms is null limit 60')]],
       ['Batteries, first page', '/batteries', [asked('select * from batteries order by tag_key limit 50')]],
@@ -78,6 +85,14 @@ export async function measureLarge(given) {
       ['Battery', `/batteries/${battery.id}`, story],
       ['Bench', `/bench/${newest.run.id}`, whole],
       ['Slip', `/bench/${newest.run.id}/slip`, whole],
+      ['Fleet, what first', '/fleet', [fleet('wait_cost desc', 'and wait_cost > 0')]],
+      ['Fleet, rows that are scrolled to', rows('ask=aging'), [fleet('slope_pct')]],
+      ['Fleet, sorted by health', rows('ask=aging&sort=health'), [fleet('health_pct')]],
+      ['Fleet, one type', rows('ask=aging&type=gel'), [fleet('slope_pct', "and type = 'gel'")]],
+      ['Fleet, a verdict', rows('ask=aging&verdict=retire'), [fleet('slope_pct', "and verdict = 'retire'")]],
+      ['Fleet, words', rows('ask=aging&words=bay+500'), [matching('"bay" AND "500"')]],
+      ['Fleet, counted by type', '/fleet/aging?group=type', [asked(COUNTED)]],
+      ['Plan', '/fleet/buy', [fleet('wait_cost desc')]],
       ['a run as data', `/api/runs/${newest.run.id}`, whole],
     ];
     for (const [name, path, questions] of looks) {

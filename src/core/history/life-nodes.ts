@@ -50,20 +50,42 @@ const UNKNOWN_AGES: readonly (readonly [age: number, weight: number])[] = [
 /** How a unit’s years are counted: from when it was new, from when it came used, or from a moment at an age that nobody knows. */
 export type Beginning = 'new' | 'used' | 'unknown';
 
+/** The ways to age of a kind, laid out so that each reading of thousands of units is held against all of them quickly. */
+export interface LifeGrid {
+  readonly nodes: readonly LifeNode[];
+  readonly starts: Float64Array;
+  /** The shape of each way, and a way of each shape. */
+  readonly shapeOf: Int32Array;
+  readonly shapes: readonly LifeNode[];
+  readonly logWeights: Float64Array;
+}
+
 /** Made once for each kind and beginning: a fleet has a dozen of them, and thousands of units of each. */
-const made = new Map<string, readonly LifeNode[]>();
+const made = new Map<string, LifeGrid>();
 const MOST_MADE = 200;
 
 /** The ways in which a unit may age, before anything was read of it, by the scale of its kind’s length of life, years. */
-export function lifeNodes(scaleYears: number, beginning: Beginning): readonly LifeNode[] {
+export function lifeGrid(scaleYears: number, beginning: Beginning): LifeGrid {
   const key = `${scaleYears} ${beginning}`;
   const known = made.get(key);
   if (known) return known;
   if (made.size >= MOST_MADE) made.clear();
   const nodes = drawn(scaleYears, beginning);
-  made.set(key, nodes);
-  return nodes;
+  const shapes: LifeNode[] = [];
+  for (const node of nodes) shapes[node.shape] ??= node;
+  const grid: LifeGrid = {
+    ...{ nodes, shapes },
+    starts: Float64Array.from(nodes, ({ start }) => start),
+    shapeOf: Int32Array.from(nodes, ({ shape }) => shape),
+    logWeights: Float64Array.from(nodes, ({ weight }) => Math.log(weight)),
+  };
+  made.set(key, grid);
+  return grid;
 }
+
+/** The same as a list. */
+export const lifeNodes = (scaleYears: number, beginning: Beginning): readonly LifeNode[] =>
+  lifeGrid(scaleYears, beginning).nodes;
 
 function drawn(scaleYears: number, beginning: Beginning): LifeNode[] {
   const [mean, sd] = beginning === 'new' ? [NEW_PCT, NEW_SD] : [USED_PCT, USED_SD];
@@ -100,6 +122,19 @@ function lostOf({ lifeYears, bend, ageYears }: LifeNode, years: number): number 
   const lived = Math.max(0, years + ageYears) / lifeYears;
   // A straight life is the commonest, and needs no power.
   return POINTS_OF_LIFE * (bend === 1 ? lived : lived ** bend);
+}
+
+/** Health of every way of a grid at some years from where they are counted, percent, into `healths`. */
+export function gridHealths(
+  { starts, shapeOf, shapes }: LifeGrid,
+  years: number,
+  healths: Float64Array,
+): void {
+  const lost = Float64Array.from(shapes, (shape) => lostOf(shape, years));
+  for (let at = 0; at < starts.length; at++) {
+    const health = (starts[at] ?? 0) - (lost[shapeOf[at] ?? 0] ?? 0);
+    healths[at] = health > LEAST_PCT ? health : LEAST_PCT;
+  }
 }
 
 /** Health of a node at some years from where they are counted, percent. */

@@ -1,5 +1,13 @@
 import { type HealthReading, MS_PER_YEAR } from './health-reading';
-import { type Beginning, crossingOf, healthsOf, type LifeNode, lifeNodes, slopeOf } from './life-nodes';
+import {
+  type Beginning,
+  crossingOf,
+  gridHealths,
+  healthsOf,
+  type LifeNode,
+  lifeGrid,
+  slopeOf,
+} from './life-nodes';
 
 /** A unit as far as its aging goes: from when its years are counted, how, and how long its kind lasts. */
 export interface Aging {
@@ -31,18 +39,29 @@ const WANDERS_A_YEAR = 1;
  * Readings long before the newest say less of today, by how far a life wanders.
  */
 export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Life {
-  const nodes = lifeNodes(aging.scaleYears, aging.beginning);
+  const grid = lifeGrid(aging.scaleYears, aging.beginning);
+  const { nodes } = grid;
   const newestMs = readings.reduce((latest, { atMs }) => Math.max(latest, atMs), aging.fromMs);
-  const logs = nodes.map(({ weight }) => Math.log(weight));
-  for (const { atMs, pct, sd } of readings) {
-    const years = yearsAt(aging, atMs);
+  const logs = Array.from(grid.logWeights);
+  const healths = new Float64Array(nodes.length);
+  // A logarithm of a product costs less than many of its parts, as long as that stays within what a number can hold.
+  const tails = new Float64Array(nodes.length).fill(1);
+  readings.forEach(({ atMs, pct, sd }, read) => {
     const since = (newestMs - atMs) / MS_PER_YEAR;
     const scale = Math.sqrt(sd ** 2 + CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * since);
-    const healths = healthsOf(nodes, years);
-    const same = Math.log(scale);
-    for (let at = 0; at < logs.length; at++)
-      logs[at] = (logs[at] ?? 0) + logTail((pct - (healths[at] ?? 0)) / scale) - same;
-  }
+    gridHealths(grid, yearsAt(aging, atMs), healths);
+    const isFull = read % MOST_TAILS === MOST_TAILS - 1 || read === readings.length - 1;
+    for (let at = 0; at < tails.length; at++) {
+      const z = (pct - (healths[at] ?? 0)) / scale;
+      const tail = (tails[at] ?? 1) * (1 + (z * z) / TAIL);
+      if (isFull) logs[at] = (logs[at] ?? 0) - ((TAIL + 1) / 2) * Math.log(tail);
+      tails[at] = isFull ? 1 : tail;
+    }
+  });
+  const scales = readings.reduce((sum, { atMs, sd }) => {
+    const since = (newestMs - atMs) / MS_PER_YEAR;
+    return sum + Math.log(sd ** 2 + CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * since) / 2;
+  }, 0);
   const most = logs.reduce((best, log) => Math.max(best, log), Number.NEGATIVE_INFINITY);
   const raw = logs.map((log) => Math.exp(log - most));
   const all = raw.reduce((sum, one) => sum + one, 0);
@@ -50,14 +69,14 @@ export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Lif
   const left = raw.flatMap((one, at) => (one >= LEAST_CHANCE * all ? [at] : []));
   const kept = left.reduce((sum, at) => sum + (raw[at] ?? 0), 0);
   return {
-    ...{ aging, readings: readings.length, evidence: most + Math.log(all) },
+    ...{ aging, readings: readings.length, evidence: most + Math.log(all) - scales },
     nodes: left.flatMap((at) => nodes[at] ?? []),
     chances: left.map((at) => (raw[at] ?? 0) / kept),
   };
 }
 
-/** Logarithm of the density of a Student tail, but for what all share. */
-const logTail = (z: number) => -((TAIL + 1) / 2) * Math.log1p(z ** 2 / TAIL);
+/** Tails that are multiplied before their logarithm is taken. */
+const MOST_TAILS = 16;
 
 const yearsAt = ({ fromMs }: Aging, atMs: number) => (atMs - fromMs) / MS_PER_YEAR;
 
