@@ -47,13 +47,14 @@ const PICTURES = [
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
   { name: 'fleet', take: (page) => openFleet(page, '/fleet') },
   { name: 'fleet-cold', take: (page) => openFleet(page, '/fleet/cold') },
+  { name: 'fleet-plan', take: (page) => openFleet(page, '/fleet/buy') },
   { name: 'vehicle', take: (page) => openVehicle(page, 'Crew van 6') },
   {
     name: 'check-circuit',
     size: { width: 1280, height: 1000 },
     take: (page) => walkGround(page, 'Crew van 4'),
   },
-  { name: 'check-phone', size: PHONE, take: (page) => walkGround(page, 'Crew van 5') },
+
   { name: 'lot', take: (page) => openRack(page) },
   { name: 'slip', size: { width: 1280, height: 1060 }, take: (page) => openSlip(page, 'FH-0112') },
   { name: 'files', take: (page) => bringReadings(page) },
@@ -111,7 +112,8 @@ async function takePicture(browser, { name, size = DESK, take }) {
 async function openFleet(page, address) {
   for (let turn = 0; turn < 60; turn++) {
     await page.goto(`${URL_ROOT}/fleet`);
-    if ((await page.getByRole('row').count()) > 40) break;
+    const isDone = (await page.getByText('just being worked out').count()) === 0;
+    if (isDone && (await page.getByRole('row').count()) > 40) break;
     await page.waitForTimeout(1000);
   }
   await page.goto(`${URL_ROOT}${address}`);

@@ -137,11 +137,7 @@ export function gridHealths(
   }
 }
 
-/** Health of a node at some years from where they are counted, percent. */
-export const healthOf = (node: LifeNode, years: number): number =>
-  Math.max(LEAST_PCT, node.start - lostOf(node, years));
-
-/** The same of several, in their order: what those of one shape have lost is worked out once. */
+/** Health of some ways at some years from where they are counted, percent, in their order: what a shape has lost is worked out once. */
 export function healthsOf(nodes: readonly LifeNode[], years: number): Float64Array {
   const lost: number[] = [];
   const healths = new Float64Array(nodes.length);

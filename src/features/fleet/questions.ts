@@ -1,9 +1,4 @@
-import {
-  type FleetQuery,
-  fleetQueryText,
-  LIST_QUESTIONS,
-  type ListQuestion,
-} from '@/core/exchange/fleet-query';
+import { type FleetQuery, fleetQueryText, type ListQuestion } from '@/core/exchange/fleet-query';
 
 /** The questions that a lead asks of the fleet: each has an address of its own. */
 export const QUESTIONS = {
@@ -24,10 +19,6 @@ export type Question = keyof typeof QUESTIONS;
 export const isQuestion = (word: string): word is Question => Object.hasOwn(QUESTIONS, word);
 
 export const addressOf = (question: Question) => (question === 'first' ? '/fleet' : `/fleet/${question}`);
-
-/** The questions that the fleet answers as a list. */
-export const isListQuestion = (question: Question): question is ListQuestion =>
-  Object.hasOwn(LIST_QUESTIONS, question);
 
 /** The address of a list as it is asked for. */
 export function addressFor(question: ListQuestion, asked: FleetQuery): string {
