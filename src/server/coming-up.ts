@@ -6,7 +6,7 @@ import { succeed } from '@/core/quantity/result';
 import type { Answer } from './answer';
 import { coldView } from './cold';
 import type { Context } from './context';
-import { fleetPage } from './fleet';
+import { fleetPage, idleBatteries } from './fleet';
 
 /** What the Floor tells of each: a hand has five fingers. */
 const TOLD = 5;
@@ -19,6 +19,7 @@ export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
   const nowMs = context.now();
   const { rows } = await fleetPage(context, LIST_QUESTIONS.due, null, COUNTED);
   const due = rows.filter(({ outlook }) => outlook.nextCheckMs !== null && outlook.nextCheckMs <= nowMs);
+  const toCharge = await lowOnes(context);
   const { vehicles, mornings } = await coldView(context);
   const coldest = mornings
     .slice(0, DAYS_AHEAD)
@@ -39,8 +40,27 @@ export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
       dueMs: outlook.nextCheckMs ?? nowMs,
     })),
     dueCount: due.length,
+    toCharge: toCharge.slice(0, TOLD),
+    toChargeCount: toCharge.length,
     morning: coldest,
     atRisk: atRisk.slice(0, TOLD).map(({ id, name, chance, help }) => ({ id, name, chance, help })),
     atRiskCount: atRisk.length,
   });
+}
+
+/** What a test has found low, the newest first, then what runs low on its shelf, the lowest first. */
+async function lowOnes(context: Context): Promise<ComingUp['toCharge'][number][]> {
+  const asked = { ...LIST_QUESTIONS.due, sort: 'tested', falling: true, verdict: 'charge' } as const;
+  const { rows } = await fleetPage(context, asked, null, COUNTED);
+  const found = rows.map(({ battery, vehicle }) => ({
+    ...{ id: battery.id, tag: battery.tag, leftPct: null },
+    where: vehicle?.name ?? battery.place,
+  }));
+  const known = new Set(found.map(({ id }) => id));
+  const idle = (await idleBatteries(context))
+    .filter(({ battery, topUpByMs }) => topUpByMs < context.now() && !known.has(battery.id))
+    .map(({ battery, nowPct }) => ({
+      ...{ id: battery.id, tag: battery.tag, where: battery.place, leftPct: nowPct },
+    }));
+  return [...found, ...idle];
 }

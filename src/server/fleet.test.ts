@@ -129,6 +129,36 @@ describe('the fleet', () => {
     expect(later.atRisk).toEqual([]);
   });
 
+  it('tells the Floor what was found low, and what runs low on its shelf', async () => {
+    const { battery: low, runId } = await started({ place: 'Bay 3' });
+    const view = await captureAll(runId, 12.2, 10.4);
+    const seenReadingIds = view.readings.map(({ id }) => id);
+    granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
+    const shelf = await tested(10.6);
+    await renewOutlooks(shop.context);
+    const floorIn = async (days: number) =>
+      granted(await comingUp({ ...shop.context, now: () => shop.context.now() + days * DAY_MS }));
+    const [first] = (await floorIn(0)).toCharge;
+    expect(first).toMatchObject({ id: low.id, where: 'Bay 3', leftPct: null });
+    const later = await floorIn(900);
+    expect(later.toChargeCount).toBeGreaterThan((await floorIn(0)).toChargeCount);
+    expect((await idleBatteries(shop.context)).some(({ battery }) => battery.id === shelf.id)).toBe(true);
+  });
+
+  it('looks sooner at what must not fail: a boat before a van', async () => {
+    const checks: number[] = [];
+    for (const vehicleClass of ['boat', 'van']) {
+      const unit = await tested(10.2, { fittedOn: day(700) });
+      const known = { id: uuidv7(), name: `${vehicleClass} ${++serial}`, class: vehicleClass, site: 'Quay' };
+      granted(await keepVehicleAsked(shop.context, { technicianId, vehicle: known, seenRevision: null }));
+      await fitted(unit.id, known.id, 1);
+      await renewOutlooks(shop.context);
+      const { rows } = await fleetPage(shop.context, { ...LIST_QUESTIONS.due, words: unit.tag });
+      checks.push(rows[0]?.outlook.nextCheckMs ?? Number.NaN);
+    }
+    expect(checks[0]).toBeLessThan(checks[1] ?? 0);
+  });
+
   it('tells which vehicle the cold puts at risk, and what would help', async () => {
     const worn = await tested(9.2, { fittedOn: day(1800) });
     const id = uuidv7();
@@ -250,9 +280,9 @@ describe('the mornings of a site', () => {
 
   it('and the warmth of its store decide when what stands idle is charged again', async () => {
     const [cool, warm] = [await idleBatteries(shop.context, 0), await idleBatteries(shop.context, 30)];
-    const [first] = cool;
-    const same = warm.find(({ battery }) => battery.id === first?.battery.id);
-    expect(same?.topUpByMs).toBeLessThan(first?.topUpByMs ?? 0);
+    const fullest = cool.at(-1);
+    const same = warm.find(({ battery }) => battery.id === fullest?.battery.id);
+    expect(same?.topUpByMs).toBeLessThan(fullest?.topUpByMs ?? 0);
     expect([storeC(undefined), storeC('30'), storeC('900'), storeC('x')]).toEqual([10, 30, 10, 10]);
   });
 });

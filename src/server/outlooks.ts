@@ -17,6 +17,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Cause } from '@/core/vehicle/cause';
 import { usualCrankAmps } from '@/core/vehicle/engine';
+import { isDangerous } from '@/core/vehicle/vehicle';
 import { correctionsInForce } from '@/store/corrections';
 import type { Database, Store, Transaction } from '@/store/open';
 import { outdateAll, outdated, takeOn } from '@/store/outdate';
@@ -239,7 +240,8 @@ async function askedOf(
     const strain = await strainOf(database, sits?.id ?? null, spec);
     const linePct = strain.duty === 'deep_cycle' ? rules.capacity.retirePct : rules.health.retirePct;
     const failingCost = sits ? costOfFailing(site?.costs ?? STANDARD_COSTS, sits.class) : null;
-    asked.push({ history, strain, linePct, failingCost, newest: read.newest });
+    const dangerous = sits !== undefined && isDangerous(sits.class);
+    asked.push({ history, strain, linePct, failingCost, dangerous, newest: read.newest });
   }
   return asked;
 }

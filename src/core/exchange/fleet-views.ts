@@ -121,6 +121,15 @@ export interface ComingUp {
     readonly dueMs: number;
   }[];
   readonly dueCount: number;
+  /** What was found low and not charged since, and what runs low on its shelf. */
+  readonly toCharge: readonly {
+    readonly id: string;
+    readonly tag: string;
+    readonly where: string;
+    /** What is left of its charge by now, percent; null where a test asked for the charge. */
+    readonly leftPct: number | null;
+  }[];
+  readonly toChargeCount: number;
   /** The coldest morning of the next days. */
   readonly morning: Morning | null;
   readonly atRisk: readonly {

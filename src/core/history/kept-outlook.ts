@@ -39,6 +39,8 @@ export interface OutlookAsked {
   readonly linePct: number;
   /** What failing costs where it sits; null where it sits in no vehicle. */
   readonly failingCost: number | null;
+  /** A start that fails puts people at risk: it is looked at sooner. */
+  readonly dangerous: boolean;
   readonly newest: { readonly verdict: Verdict; readonly atMs: number } | null;
 }
 
@@ -50,7 +52,7 @@ export function outlookFigures(asked: OutlookAsked, learned: FleetLearned, nowMs
 /** An outlook as figures. */
 export function figuresOf(
   { segments, forecast }: UnitOutlook,
-  { history, strain, linePct, newest, failingCost }: OutlookAsked,
+  { history, strain, linePct, newest, failingCost, dangerous }: OutlookAsked,
 ): OutlookFigures {
   const { health, slope, crossing, failsWithin } = forecast;
   const life = segments.at(-1)?.life;
@@ -63,7 +65,9 @@ export function figuresOf(
     reserve: strain.reserve,
     waitCost: failingCost === null ? null : failsWithin[90] * failingCost,
     nextCheckMs:
-      life && newest ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain }) : null,
+      life && newest
+        ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain, dangerous })
+        : null,
     tests: history.readings.length,
     ...{ verdict: newest?.verdict ?? null, testedMs: newest?.atMs ?? null },
   };

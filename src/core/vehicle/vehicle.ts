@@ -18,6 +18,12 @@ export const VEHICLE_CLASSES = {
 
 export type VehicleClass = keyof typeof VEHICLE_CLASSES;
 
+/** Where a start that fails puts people at risk: out on the water, and where the lights go out. Rule of ours. */
+const DANGEROUS: ReadonlySet<VehicleClass> = new Set(['boat', 'generator']);
+
+/** Whether a failed start of such a vehicle is dangerous. */
+export const isDangerous = (vehicleClass: VehicleClass): boolean => DANGEROUS.has(vehicleClass);
+
 /** What decides over the regulated voltage, and what is replaced with it. */
 export const REGULATORS = {
   internal: 'Inside the alternator',

@@ -25,67 +25,104 @@ const HELP_WORDS: Readonly<Record<Help, string>> = {
 export function ComingUp() {
   const coming = useComingUp();
   const { temperatureUnit } = useSite();
-  if (!coming || (coming.dueCount === 0 && coming.atRiskCount === 0)) return null;
-  const { due, dueCount, morning, atRisk, atRiskCount } = coming;
+  if (!coming || coming.dueCount + coming.atRiskCount + coming.toChargeCount === 0) return null;
+  const { due, dueCount, toCharge, toChargeCount, morning, atRisk, atRiskCount } = coming;
   const low = morning && (temperatureUnit === '°F' ? fahrenheitFromCelsius(morning.lowC) : morning.lowC);
   return (
-    <div className="grid items-start gap-6 lg:grid-cols-2">
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,24rem),1fr))] items-start gap-6">
+      {toChargeCount > 0 && (
+        <List name="To charge" title="To charge" count={toChargeCount} all="/fleet/idle">
+          {toCharge.map(({ id, tag, where, leftPct }) => (
+            <Unit key={id} id={id} tag={tag} where={where} act="Charge it">
+              {leftPct === null ? 'found low' : `about ${formatQuantity(leftPct, '%')} by now`}
+            </Unit>
+          ))}
+        </List>
+      )}
       {dueCount > 0 && (
-        <section aria-label="Due" className="sheet">
-          <h2 className="flex items-baseline gap-3 border-b px-4 py-2 font-semibold">
-            Due for a look <span className="figures font-normal text-soft">{dueCount}</span>
-            <Link href="/fleet/due" className="ml-auto py-1 text-sm font-normal underline underline-offset-4">
-              all of them
-            </Link>
-          </h2>
-          <ul className="divide-y">
-            {due.map(({ id, tag, where, dueMs }) => (
-              <li key={id} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5">
-                <Link
-                  href={`/batteries/${id}`}
-                  className="figures py-2 font-semibold underline underline-offset-4"
-                >
-                  {tag}
-                </Link>
-                <span className="mr-auto min-w-0 truncate">{where}</span>
-                <span className="text-sm text-soft">
-                  since <Moment atMs={dueMs} as="day" />
-                </span>
-                <StartRun batteryId={id} label="Test it" />
-              </li>
-            ))}
-          </ul>
-        </section>
+        <List name="Due" title="Due for a look" count={dueCount} all="/fleet/due">
+          {due.map(({ id, tag, where, dueMs }) => (
+            <Unit key={id} id={id} tag={tag} where={where} act="Test it">
+              since <Moment atMs={dueMs} as="day" />
+            </Unit>
+          ))}
+        </List>
       )}
       {atRiskCount > 0 && low !== null && (
-        <section aria-label="At risk in the cold" className="sheet">
-          <h2 className="flex items-baseline gap-3 border-b px-4 py-2 font-semibold">
-            At risk at {formatQuantity(low, temperatureUnit, { decimals: 0 })}{' '}
-            <span className="figures font-normal text-soft">{atRiskCount}</span>
-            <Link
-              href="/fleet/cold"
-              className="ml-auto py-1 text-sm font-normal underline underline-offset-4"
-            >
-              all of them
-            </Link>
-          </h2>
-          <ul className="divide-y">
-            {atRisk.map(({ id, name, chance, help }) => (
-              <li key={id} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5">
-                <Link
-                  href={`/vehicles/${id}`}
-                  className="mr-auto min-h-11 py-2 font-semibold underline underline-offset-4"
-                >
-                  {name}
-                </Link>
-                <span className="text-soft">{HELP_WORDS[help]}</span>
-                <span className="figures font-semibold">{formatQuantity(Math.round(100 * chance), '%')}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
+        <List
+          name="At risk in the cold"
+          title={`At risk at ${formatQuantity(low, temperatureUnit, { decimals: 0 })}`}
+          count={atRiskCount}
+          all="/fleet/cold"
+        >
+          {atRisk.map(({ id, name, chance, help }) => (
+            <li key={id} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5">
+              <Link
+                href={`/vehicles/${id}`}
+                className="mr-auto min-h-11 py-2 font-semibold underline underline-offset-4"
+              >
+                {name}
+              </Link>
+              <span className="text-soft">{HELP_WORDS[help]}</span>
+              <span className="figures font-semibold">{formatQuantity(Math.round(100 * chance), '%')}</span>
+            </li>
+          ))}
+        </List>
       )}
     </div>
+  );
+}
+
+/** The first of what comes next, and where all of it stands. */
+function List({
+  name,
+  title,
+  count,
+  all,
+  children,
+}: {
+  readonly name: string;
+  readonly title: string;
+  readonly count: number;
+  readonly all: string;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <section aria-label={name} className="sheet">
+      <h2 className="flex items-baseline gap-3 border-b px-4 py-2 font-semibold">
+        {title} <span className="figures font-normal text-soft">{count}</span>
+        <Link href={all} className="ml-auto py-1 text-sm font-normal underline underline-offset-4">
+          all of them
+        </Link>
+      </h2>
+      <ul className="divide-y">{children}</ul>
+    </section>
+  );
+}
+
+/** A battery that waits for something, with the key that begins it. */
+function Unit({
+  id,
+  tag,
+  where,
+  act,
+  children,
+}: {
+  readonly id: string;
+  readonly tag: string;
+  readonly where: string;
+  readonly act: string;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5">
+      <Link href={`/batteries/${id}`} className="figures py-2 font-semibold underline underline-offset-4">
+        {tag}
+      </Link>
+      <span className="mr-auto min-w-0 truncate">{where}</span>
+      <span className="text-sm text-soft">{children}</span>
+      <StartRun batteryId={id} label={act} />
+    </li>
   );
 }
 
