@@ -11,7 +11,7 @@ import { checksOfVehicle } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
 import { siblingsOf } from '@/store/vehicles';
 import { visitsOfVehicle } from '@/store/visits';
-import { learnedHere, outlookStory } from './outlooks';
+import { learnedHere, middleOf } from './outlooks';
 
 /** More lines beside one cannot be told apart; more stretches of one vehicle do not fit beneath. */
 const SIBLINGS_SHOWN = 4;
@@ -27,10 +27,8 @@ export async function besideLines(
   if (!spec) return [];
   const lines: BesideLine[] = [];
   for (const { id, tag } of await siblingsOf(database, battery.id, SIBLINGS_SHOWN)) {
-    const story = await outlookStory(database, id, rules, nowMs);
-    if (!story || story.figures.tests === 0) continue;
-    const points = story.fan.map(({ atMs, p50 }) => ({ atMs, pct: p50 }));
-    lines.push({ label: tag, href: `/batteries/${id}`, points: points.filter(({ atMs }) => atMs >= fromMs) });
+    const points = await middleOf(database, id, { rules, nowMs, fromMs, toMs: nowMs + AHEAD_MS });
+    if (points) lines.push({ label: tag, href: `/batteries/${id}`, points });
   }
   const begunMs = battery.fittedOn === null ? fromMs : Date.parse(battery.fittedOn);
   const points = kindLine(kindOf(spec), await learnedHere(database), { begunMs, toMs: nowMs + AHEAD_MS });

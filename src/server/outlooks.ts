@@ -10,6 +10,7 @@ import { type FleetLearned, NOTHING_LEARNED, type UnitHistory } from '@/core/his
 import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN, type Strain, type VehicleFaultOpen } from '@/core/history/hazard';
 import { figuresOf, type OutlookAsked } from '@/core/history/kept-outlook';
+import { type LinePoint, middleLine } from '@/core/history/kind-line';
 import { type KnownOffset, withKnownOffset } from '@/core/history/known-offset';
 import { isTold } from '@/core/history/leftover';
 import { costOfFailing, STANDARD_COSTS } from '@/core/planning/costs';
@@ -270,6 +271,20 @@ export async function outlookStory(
     takenOut: takenOutOf(asked.history, learned),
     worn: asked.strain.open,
   };
+}
+
+/** How a battery fares, as a line beside another’s; null for one of which nothing was read. */
+export async function middleOf(
+  database: Database | Transaction,
+  batteryId: string,
+  { rules, nowMs, fromMs, toMs }: { rules: HouseRules; nowMs: number; fromMs: number; toMs: number },
+): Promise<LinePoint[] | null> {
+  const [asked] = await askedOf(database, [batteryId], rules);
+  const firstMs = asked?.history.readings[0]?.atMs;
+  if (!asked || firstMs === undefined) return null;
+  const { segments } = outlookOf(asked.history, await learnedHere(database), { nowMs, ...asked });
+  const life = segments.at(-1)?.life;
+  return life ? middleLine(life, { fromMs: Math.max(fromMs, firstMs), toMs }) : null;
 }
 
 /** A fan begins so long before the first reading. */

@@ -115,6 +115,8 @@ const LOOKED_AT: readonly (readonly [number, number])[] = [
   [Math.sqrt(3), 1 / 6],
 ];
 
+const LEAST_SEEN = 5e-4;
+
 /** Quantiles of health at a moment, percent, as fan of what may come. */
 export function healthQuantiles(
   life: Life,
@@ -126,8 +128,11 @@ export function healthQuantiles(
   const ahead = Math.max(0, (atMs - nowMs) / MS_PER_YEAR);
   const spread = Math.sqrt(CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * ahead);
   const healths = healthsOf(life.nodes, years);
+  // What is least likely moves no quantile that anybody sees, and is most of the ways that there are.
   const some = life.chances.flatMap((chance, at) =>
-    LOOKED_AT.map(([off, share]) => [(healths[at] ?? 0) + off * spread, chance * share] as const),
+    chance < LEAST_SEEN
+      ? []
+      : LOOKED_AT.map(([off, share]) => [(healths[at] ?? 0) + off * spread, chance * share] as const),
   );
   return quantiles(some, shares);
 }
@@ -160,11 +165,12 @@ function quantiles(
   shares: readonly number[],
 ): number[] {
   const sorted = [...some].sort(([one], [other]) => one - other);
+  const all = sorted.reduce((sum, [, weight]) => sum + weight, 0);
   return shares.map((share) => {
     let passed = 0;
     for (const [value, weight] of sorted) {
       passed += weight;
-      if (passed >= share) return value;
+      if (passed >= share * all) return value;
     }
     return sorted.at(-1)?.[0] ?? Number.NaN;
   });

@@ -95,12 +95,12 @@ const sumOf = <T>(some: readonly T[], value: (one: T) => number) =>
 
 /** Which month of the plan a day ahead falls into; null for one beyond it, or none. */
 function monthsFrom(nowMs: number): (day: number | undefined) => number | null {
+  const ends = Array.from({ length: PLAN_MONTHS }, (_, month) => beginOf(nowMs, month + 1));
   return (day) => {
     if (day === undefined) return null;
-    const at = Array.from({ length: PLAN_MONTHS }, (_, month) => month).find(
-      (month) => nowMs + day * MS_PER_DAY < beginOf(nowMs, month + 1),
-    );
-    return at ?? null;
+    const atMs = nowMs + day * MS_PER_DAY;
+    const month = ends.findIndex((end) => atMs < end);
+    return month < 0 ? null : month;
   };
 }
 

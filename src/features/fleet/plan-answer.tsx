@@ -97,6 +97,9 @@ function Figure({
   );
 }
 
+/** Units of a line that are named; a large fleet has hundreds. */
+const SHOWN = 24;
+
 function Month({ month, currency }: { readonly month: PlanMonth; readonly currency: string }) {
   const count = countOf(month);
   const title = monthWords(Date.parse(`${month.month}-15`));
@@ -119,7 +122,7 @@ function Month({ month, currency }: { readonly month: PlanMonth; readonly curren
             <span className="font-semibold">{type}</span>
             <span className="figures">{rating}</span>
             <span className="text-sm">
-              {units.map(({ id, tag, vehicle }) => (
+              {units.slice(0, SHOWN).map(({ id, tag, vehicle }) => (
                 <Link
                   key={id}
                   href={`/batteries/${id}`}
@@ -128,6 +131,11 @@ function Month({ month, currency }: { readonly month: PlanMonth; readonly curren
                   <span className="figures">{tag}</span> <span className="text-soft">{vehicle}</span>
                 </Link>
               ))}
+              {units.length > SHOWN && (
+                <span className="inline-block py-1 text-soft">
+                  and <span className="figures">{units.length - SHOWN}</span> more, all of them in the CSV
+                </span>
+              )}
             </span>
           </li>
         ))}

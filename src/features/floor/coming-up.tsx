@@ -31,7 +31,12 @@ export function ComingUp() {
   return (
     <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,24rem),1fr))] items-start gap-6">
       {toChargeCount > 0 && (
-        <List name="To charge" title="To charge" count={toChargeCount} all="/fleet/due?sort=tested&verdict=charge">
+        <List
+          name="To charge"
+          title="To charge"
+          count={toChargeCount}
+          all="/fleet/due?sort=tested&verdict=charge"
+        >
           {toCharge.map(({ id, tag, where, leftPct }) => (
             <Unit key={id} id={id} tag={tag} where={where} act="Charge it">
               {leftPct === null ? 'found low' : `about ${formatQuantity(leftPct, '%')} by now`}
