@@ -5,11 +5,18 @@ import { ASSUMED_SHOP_C } from '@/core/circuit/check-evidence';
 import type { OpenCaution } from '@/core/circuit/open-cautions';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import type { ColdVehicle, ColdView } from '@/core/exchange/fleet-views';
+import type { KeptOutlook } from '@/core/exchange/views';
 import { chargeInUse, type ReadCharge } from '@/core/history/charge-in-use';
-import { coldMorning, demandTimes, type Known, type ReadyUnit } from '@/core/history/cold-start';
+import {
+  chanceOfStart,
+  coldMorning,
+  demandTimes,
+  type Known,
+  type ReadyUnit,
+} from '@/core/history/cold-start';
 import { usualCrankAmps } from '@/core/vehicle/engine';
 import type { Vehicle } from '@/core/vehicle/vehicle';
-import { type Carried, carried, crankedAmps, newestCharges } from '@/store/cold';
+import { type Carried, carried, checkedVehicles, crankedAmps } from '@/store/cold';
 import { openCautions } from './check-cautions';
 import type { Context } from './context';
 import { morningsAhead } from './mornings';
@@ -34,21 +41,15 @@ export async function coldView(context: Context): Promise<ColdView> {
       database,
       all.map(({ vehicle }) => vehicle.id),
     );
-    const charges = await newestCharges(
-      database,
-      all.flatMap(({ units }) => units.map(({ battery }) => battery.id)),
-    );
     const nowMs = context.now();
+    const checked = await checkedVehicles(database);
     const ready: ColdVehicle[] = [];
     for (const one of all) {
-      const cautions = await openCautions(database, one.vehicle.id);
-      const lastCharge = (id: string) => {
-        const last = charges.get(id);
-        return last ? { pct: last.pct, days: (nowMs - last.atMs) / MS_PER_DAY } : null;
-      };
-      ready.push(readyVehicle(one, { cranked: cranked.get(one.vehicle.id), cautions, lastCharge }));
+      // Most vehicles of a large fleet were never checked: nothing can be open on them.
+      const cautions = checked.has(one.vehicle.id) ? await openCautions(database, one.vehicle.id) : [];
+      ready.push(readyVehicle(one, { cranked: cranked.get(one.vehicle.id), cautions, nowMs }));
     }
-    return ready.filter(({ ready: { units } }) => units.length > 0);
+    return weakest(ready.filter(({ ready: { units } }) => units.length > 0));
   });
   return { vehicles, ...(await morningsAhead(context)) };
 }
@@ -57,12 +58,12 @@ interface KnownOfVehicle {
   /** The current and the temperature of its own newest start. */
   readonly cranked: { readonly amps: number; readonly celsius: number | null } | undefined;
   readonly cautions: readonly OpenCaution[];
-  readonly lastCharge: (batteryId: string) => ReadCharge | null;
+  readonly nowMs: number;
 }
 
 function readyVehicle(
   { vehicle, units }: Carried,
-  { cranked, cautions, lastCharge }: KnownOfVehicle,
+  { cranked, cautions, nowMs }: KnownOfVehicle,
 ): ColdVehicle {
   const usual = chargeWith(cautions);
   const ready = units.flatMap(({ battery, outlook }): ReadyUnit[] => {
@@ -72,7 +73,7 @@ function readyVehicle(
     return [
       {
         ...{ id: battery.id, saeAmps: rating.saeAmps },
-        charge: chargeInUse(lastCharge(battery.id), usual),
+        charge: chargeInUse(lastCharge(outlook, nowMs), usual),
         health: { value: outlook.healthPct, sd: outlook.healthSdPct },
       },
     ];
@@ -90,6 +91,23 @@ function readyVehicle(
     },
   };
 }
+
+/** More vehicles than these are not looked at by the degree: those that the cold stops first are. */
+const MOST_LOOKED_AT = 1000;
+const VERY_COLD_C = -24;
+
+function weakest(vehicles: readonly ColdVehicle[]): ColdVehicle[] {
+  if (vehicles.length <= MOST_LOOKED_AT) return [...vehicles];
+  return vehicles
+    .map((vehicle) => ({ vehicle, chance: chanceOfStart(vehicle.ready, VERY_COLD_C) }))
+    .sort((one, other) => one.chance - other.chance)
+    .slice(0, MOST_LOOKED_AT)
+    .map(({ vehicle }) => vehicle);
+}
+
+/** What its newest test left it at, and how long ago. */
+const lastCharge = ({ chargePct, testedMs }: KeptOutlook, nowMs: number): ReadCharge | null =>
+  chargePct === null || testedMs === null ? null : { pct: chargePct, days: (nowMs - testedMs) / MS_PER_DAY };
 
 function chargeWith(cautions: readonly OpenCaution[]): Known {
   if (cautions.some(({ cause }) => cause === 'parasitic_draw')) return DRAINED;

@@ -17,7 +17,7 @@ const DAYS_AHEAD = 2;
 /** What comes next on the Floor beside what lies on the bench: batteries that are due, and vehicles at risk in the cold. */
 export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
   const nowMs = context.now();
-  const { rows } = await fleetPage(context, LIST_QUESTIONS.due, null, COUNTED);
+  const { rows } = await fleetPage(context, LIST_QUESTIONS.due, { limit: COUNTED });
   const due = rows.filter(({ outlook }) => outlook.nextCheckMs !== null && outlook.nextCheckMs <= nowMs);
   const toCharge = await lowOnes(context);
   const { vehicles, mornings } = await coldView(context);
@@ -51,7 +51,7 @@ export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
 /** What a test has found low, the newest first, then what runs low on its shelf, the lowest first. */
 async function lowOnes(context: Context): Promise<ComingUp['toCharge'][number][]> {
   const asked = { ...LIST_QUESTIONS.due, sort: 'tested', falling: true, verdict: 'charge' } as const;
-  const { rows } = await fleetPage(context, asked, null, COUNTED);
+  const { rows } = await fleetPage(context, asked, { limit: COUNTED });
   const found = rows.map(({ battery, vehicle }) => ({
     ...{ id: battery.id, tag: battery.tag, leftPct: null },
     where: vehicle?.name ?? battery.place,

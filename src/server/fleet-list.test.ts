@@ -87,6 +87,7 @@ describe('a list of the fleet', () => {
     const { rows } = (await list({})).page;
     const [first] = rows;
     expect(await rowsOf({ ids: `${first?.battery.id},${uuidv7()}` })).toEqual([first?.battery.tag]);
+    expect(await rowsOf({ ids: "nonsense,' or 1=1" })).toEqual([]);
   });
 
   it('names who took the last test', async () => {

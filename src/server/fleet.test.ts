@@ -61,7 +61,11 @@ describe('the fleet', () => {
       const met: string[] = [];
       let after: string | null = null;
       do {
-        const page = await fleetPage(shop.context, { ...LIST_QUESTIONS[order], columns: [] }, after, 2);
+        const page = await fleetPage(
+          shop.context,
+          { ...LIST_QUESTIONS[order], columns: [] },
+          { after, limit: 2 },
+        );
         met.push(...page.rows.map(({ battery }) => battery.id));
         after = page.next;
       } while (after !== null);
@@ -81,9 +85,9 @@ describe('the fleet', () => {
       ({ outlook }) => outlook.slopePct,
     );
     expect(aging).toEqual([...aging].sort((one, other) => one - other));
-    expect((await fleetPage(shop.context, LIST_QUESTIONS.first, 'no place at all')).rows.length).toBe(
-      rows.length,
-    );
+    expect(
+      (await fleetPage(shop.context, LIST_QUESTIONS.first, { after: 'no place at all' })).rows.length,
+    ).toBe(rows.length);
   });
 
   it('names the vehicle that wears its batteries out', async () => {

@@ -67,15 +67,21 @@ export function storeC(written: string | undefined): number {
     : STORE_C;
 }
 
+/** Which stretch of a list: from a place in its order on, so many, or only some of the units. */
+interface FleetStretchAsked {
+  readonly after?: string | null;
+  readonly limit?: number;
+  readonly among?: readonly string[] | null;
+}
+
 /** A page of the fleet as it is asked for, from a place in its order on. */
 export async function fleetPage(
   context: Context,
   asked: FleetQuery,
-  after: string | null = null,
-  limit = PAGE,
+  { after = null, limit = PAGE, among = null }: FleetStretchAsked = {},
 ): Promise<FleetPage> {
   return context.store.read(async (database) => {
-    const stretch = await fleetStretch(database, asked, placeOf(after), limit + 1);
+    const stretch = await fleetStretch(database, asked, { after: placeOf(after), limit: limit + 1, among });
     const some = stretch.slice(0, limit);
     const last = some.at(-1);
     const next = stretch.length > limit && last ? `${orderedBy(asked.sort, last)}_${last.battery.id}` : null;
@@ -89,7 +95,7 @@ export async function fleetList(
   asked: FleetQuery,
   after: string | null,
 ): Promise<FleetList> {
-  const page = await fleetPage(context, asked, after);
+  const page = await fleetPage(context, asked, { after });
   return context.store.read(async (database) => ({
     ...{ page, asked },
     groups: await fleetGroups(database, asked),
@@ -104,7 +110,7 @@ export async function fleetMore(
   query: Readonly<Record<string, string | undefined>>,
 ): Promise<Answer<FleetPage>> {
   const question = isListQuestion(query.ask) ? query.ask : 'first';
-  return succeed(await fleetPage(context, fleetQueryFrom(query, question), query.after ?? null));
+  return succeed(await fleetPage(context, fleetQueryFrom(query, question), { after: query.after ?? null }));
 }
 
 const isListQuestion = (word: string | undefined): word is ListQuestion =>
@@ -229,8 +235,27 @@ export async function readsOff(context: Context): Promise<ReadsOff[]> {
 const day = (atMs: number | null) => (atMs === null ? '' : new Date(atMs).toISOString().slice(0, 10));
 const fixed = (value: number, digits: number) => value.toFixed(digits);
 const MOST_ROWS = 100_000;
+const STRETCH = 500;
 /** Units that are ticked one by one. */
 const MOST_CHOSEN = 500;
+
+const isId = (word: string) => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(word);
+
+/** All rows of a list, read by stretches, so that a large fleet goes out as well; or those of them that were ticked. */
+async function allRows(
+  context: Context,
+  asked: FleetQuery,
+  chosen: readonly string[] | null,
+): Promise<FleetRow[]> {
+  const rows: FleetRow[] = [];
+  let after: string | null = null;
+  do {
+    const page: FleetPage = await fleetPage(context, asked, { after, limit: STRETCH, among: chosen });
+    rows.push(...page.rows);
+    after = page.next;
+  } while (after !== null && rows.length < MOST_ROWS);
+  return rows;
+}
 
 /** The answer to a question as CSV, as its address asks it. */
 export async function fleetCsv(
@@ -286,8 +311,8 @@ export async function fleetCsv(
       ]);
     default: {
       const question = isListQuestion(ask) ? ask : 'first';
-      const chosen = query.ids?.split(',').slice(0, MOST_CHOSEN);
-      const { rows } = await fleetPage(context, fleetQueryFrom(query, question), null, MOST_ROWS);
+      const chosen = query.ids?.split(',').filter(isId).slice(0, MOST_CHOSEN) ?? null;
+      const rows = await allRows(context, fleetQueryFrom(query, question), chosen);
       return csvText([
         [
           ...['tag', 'type', 'place', 'vehicle', 'verdict', 'soh_pct', 'soh_sd', 'slope_per_year'],
@@ -302,25 +327,23 @@ export async function fleetCsv(
             'tested_at',
           ],
         ],
-        ...(chosen ? rows.filter(({ battery }) => chosen.includes(battery.id)) : rows).map(
-          ({ battery, outlook, vehicle, newest }) => [
-            ...[defused(battery.tag), battery.type, defused(battery.place), defused(vehicle?.name ?? '')],
-            ...[newest?.verdict ?? '', fixed(outlook.healthPct, 1), fixed(outlook.healthSdPct, 1)],
-            ...[
-              fixed(outlook.slopePct, 2),
-              day(outlook.crossP10Ms),
-              day(outlook.crossP50Ms),
-              day(outlook.crossP90Ms),
-            ],
-            ...[
-              fixed(outlook.fails90, 4),
-              fixed(outlook.fails365, 4),
-              outlook.waitCost === null ? '' : fixed(outlook.waitCost, 2),
-              day(outlook.nextCheckMs),
-              day(newest?.atMs ?? null),
-            ],
+        ...rows.map(({ battery, outlook, vehicle, newest }) => [
+          ...[defused(battery.tag), battery.type, defused(battery.place), defused(vehicle?.name ?? '')],
+          ...[newest?.verdict ?? '', fixed(outlook.healthPct, 1), fixed(outlook.healthSdPct, 1)],
+          ...[
+            fixed(outlook.slopePct, 2),
+            day(outlook.crossP10Ms),
+            day(outlook.crossP50Ms),
+            day(outlook.crossP90Ms),
           ],
-        ),
+          ...[
+            fixed(outlook.fails90, 4),
+            fixed(outlook.fails365, 4),
+            outlook.waitCost === null ? '' : fixed(outlook.waitCost, 2),
+            day(outlook.nextCheckMs),
+            day(newest?.atMs ?? null),
+          ],
+        ]),
       ]);
     }
   }

@@ -114,4 +114,18 @@ describe('the plan of a fleet', () => {
     }
     expect(await costsOf()).toEqual(before);
   });
+
+  it('asks what failing costs anew where a vehicle turns out to be another', async () => {
+    const before = await fleetPage(shop.context, LIST_QUESTIONS.first);
+    const van = before.rows.find(({ vehicle: sits }) => sits?.name === 'Van 1');
+    const vehicleId = van?.vehicle?.id ?? '';
+    const known = { id: vehicleId, name: 'Van 1', class: 'tanker', site: 'Yard', engine: 'diesel_heavy' };
+    granted(await keepVehicleAsked(shop.context, { technicianId, vehicle: known, seenRevision: 1 }));
+    await renewOutlooks(shop.context);
+    const { rows } = await fleetPage(shop.context, LIST_QUESTIONS.first);
+    const now = rows.find(({ battery }) => battery.id === van?.battery.id)?.outlook;
+    expect(now?.waitCost).toBeCloseTo((now?.fails90 ?? 0) * (250 + 600), 4);
+    // A heavy diesel asks four times what a small petrol engine does.
+    expect(now?.fails90).toBeGreaterThan(van?.outlook.fails90 ?? 1);
+  });
 });

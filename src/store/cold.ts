@@ -4,32 +4,12 @@ import type { Vehicle } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
 import type { Database, Transaction } from './database';
 import { decodeReading } from './decode';
-import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
 import { isWorkedOut } from './outlooks';
 import { READING_COLUMNS } from './readings';
-import { assessments, batteries, instruments, outlooks, readings, runs, slots, vehicles } from './schema';
+import { batteries, instruments, outlooks, readings, runs, slots, vehicles } from './schema';
 import { NO_TRACES } from './traces';
 import { vehicleOf } from './vehicles';
-
-/** The charge that the newest finished run of some batteries left them at, and when. */
-export async function newestCharges(
-  database: Database | Transaction,
-  batteryIds: readonly string[],
-): Promise<Map<string, { readonly pct: number; readonly atMs: number }>> {
-  const found = new Map<string, { readonly pct: number; readonly atMs: number }>();
-  for (const some of inChunks(batteryIds)) {
-    const rows = await database
-      .select({ batteryId: runs.batteryId, atMs: runs.finishedAtMs, pct: assessments.chargePct })
-      .from(runs)
-      .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
-      .where(and(inArray(runs.batteryId, some), isNotNull(runs.finishedAtMs), inSight(runs.arrivalId)))
-      .orderBy(asc(runs.finishedAtMs));
-    for (const { batteryId, atMs, pct } of rows)
-      if (batteryId !== null && atMs !== null && pct !== null) found.set(batteryId, { pct, atMs });
-  }
-  return found;
-}
 
 /** A vehicle with each battery that sits in it and what is expected of that one. */
 export interface Carried {
@@ -59,6 +39,15 @@ export async function carried(database: Database | Transaction): Promise<Carried
     found.set(row.vehicle.id, one);
   }
   return [...found.values()];
+}
+
+/** Vehicles that were ever checked. */
+export async function checkedVehicles(database: Database | Transaction): Promise<Set<string>> {
+  const rows = await database
+    .selectDistinct({ vehicleId: runs.vehicleId })
+    .from(runs)
+    .where(isNotNull(runs.vehicleId));
+  return new Set(rows.flatMap(({ vehicleId }) => vehicleId ?? []));
 }
 
 /** The cranking current and the temperature that the newest finished check of each vehicle read. */

@@ -50,8 +50,16 @@ const SORTED = {
 export async function fleetStretch(
   database: Database | Transaction,
   asked: FleetQuery,
-  after: { readonly value: number; readonly id: string } | null,
-  limit: number,
+  {
+    after,
+    limit,
+    among,
+  }: {
+    readonly after: { readonly value: number; readonly id: string } | null;
+    readonly limit: number;
+    /** Only these; null: all. */
+    readonly among: readonly string[] | null;
+  },
 ): Promise<Expected[]> {
   const by = SORTED[asked.sort];
   const id = sql.param(after?.id ?? '', outlooks.batteryId);
@@ -65,7 +73,15 @@ export async function fleetStretch(
     .select({ battery: batteries, outlook: outlooks })
     .from(outlooks)
     .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
-    .where(and(isNotNull(by), isNotNull(outlooks.madeAtMs), ...conditionsOf(database, asked), beyond))
+    .where(
+      and(
+        isNotNull(by),
+        isNotNull(outlooks.madeAtMs),
+        ...conditionsOf(database, asked),
+        among === null ? undefined : inArray(outlooks.batteryId, [...among]),
+        beyond,
+      ),
+    )
     .orderBy(...(asked.falling ? [desc(by), desc(outlooks.batteryId)] : [asc(by), asc(outlooks.batteryId)]))
     .limit(limit);
   return rows.flatMap(expectedOf);

@@ -1,9 +1,9 @@
 import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import type { Verdict } from '@/core/assessment/verdict';
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
 import type { HealthReading } from '@/core/history/health-reading';
+import type { NewestTest } from '@/core/history/kept-outlook';
 import { type Costs, costOfFailing } from '@/core/planning/costs';
 import { TYPED } from '@/core/steps/typed';
 import { VEHICLE_CLASSES, type VehicleClass } from '@/core/vehicle/vehicle';
@@ -30,7 +30,7 @@ import { NO_TRACES } from './traces';
 export interface ReadBattery {
   readonly battery: BatteryRecord;
   readonly readings: readonly HealthReading[];
-  readonly newest: { readonly verdict: Verdict; readonly atMs: number } | null;
+  readonly newest: NewestTest | null;
 }
 
 /** What was read of the health of some batteries: of those that work over hours, of their capacity. */
@@ -67,7 +67,11 @@ export async function readBatteries(
         return [{ ...told, atMs, technician, instrument: named.get(runId) ?? null }];
       }),
       newest: last
-        ? { verdict: last.made.override?.verdict ?? last.made.verdict, atMs: last.atMs ?? 0 }
+        ? {
+            verdict: last.made.override?.verdict ?? last.made.verdict,
+            atMs: last.atMs ?? 0,
+            chargePct: last.made.chargePct,
+          }
         : null,
     };
   });

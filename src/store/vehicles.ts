@@ -80,6 +80,15 @@ export function keepVehicle(
       .update(vehicles)
       .set({ ...vehicle, revision: seenRevision + 1 })
       .where(eq(vehicles.id, vehicle.id));
+    // What its engine asks and what standing still costs are part of what is expected of its batteries.
+    const sitting = await transaction
+      .select({ id: slots.batteryId })
+      .from(slots)
+      .where(and(eq(slots.vehicleId, vehicle.id), isNull(slots.toOn)));
+    await outdate(
+      transaction,
+      sitting.map(({ id }) => id),
+    );
     return 'changed';
   });
 }

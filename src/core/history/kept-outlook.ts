@@ -30,6 +30,14 @@ export interface OutlookFigures {
   /** How its newest run counts, and when that was finished. */
   readonly verdict: Verdict | null;
   readonly testedMs: number | null;
+  readonly chargePct: number | null;
+}
+
+/** How the newest finished test of a battery counts, and the charge that it left it at. */
+export interface NewestTest {
+  readonly verdict: Verdict;
+  readonly atMs: number;
+  readonly chargePct: number | null;
 }
 
 /** A battery whose outlook is to be worked out, with what it has to bear and how its newest run counts. */
@@ -41,7 +49,7 @@ export interface OutlookAsked {
   readonly failingCost: number | null;
   /** A start that fails puts people at risk: it is looked at sooner. */
   readonly dangerous: boolean;
-  readonly newest: { readonly verdict: Verdict; readonly atMs: number } | null;
+  readonly newest: NewestTest | null;
 }
 
 /** What is expected of a battery at a moment, in figures. */
@@ -70,6 +78,7 @@ export function figuresOf(
         : null,
     tests: history.readings.length,
     ...{ verdict: newest?.verdict ?? null, testedMs: newest?.atMs ?? null },
+    chargePct: newest?.chargePct ?? null,
   };
 }
 

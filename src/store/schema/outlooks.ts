@@ -44,6 +44,8 @@ export const outlooks = sqliteTable(
     /** How its newest run counts, and when that was finished: what lists are filtered and sorted by. */
     verdict: text('verdict').$type<Verdict>(),
     testedMs: moment('tested_ms'),
+    /** What it left the battery at. */
+    chargePct: real('charge_pct'),
   },
   (table) => [
     index('outlooks_stale').on(table.batteryId).where(sql`${table.stale}`),
