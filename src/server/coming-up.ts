@@ -14,10 +14,13 @@ const TOLD = 5;
 const COUNTED = 200;
 const DAYS_AHEAD = 2;
 
+/** What sits in a vehicle is due on its day; what was only brought in once is asked for on *Due*. */
+const DUE_AT_WORK = { ...LIST_QUESTIONS.due, place: 'work' } as const;
+
 /** What comes next on the Floor beside what lies on the bench: batteries that are due, and vehicles at risk in the cold. */
 export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
   const nowMs = context.now();
-  const { rows } = await fleetPage(context, LIST_QUESTIONS.due, { limit: COUNTED });
+  const { rows } = await fleetPage(context, DUE_AT_WORK, { limit: COUNTED });
   const due = rows.filter(({ outlook }) => outlook.nextCheckMs !== null && outlook.nextCheckMs <= nowMs);
   const toCharge = await lowOnes(context);
   const { vehicles, mornings } = await coldView(context);

@@ -120,8 +120,10 @@ describe('the fleet', () => {
     expect(dates).toEqual([...dates].sort((one, other) => one - other));
   });
 
-  it('tells the Floor what is due, once its day has come', async () => {
+  it('tells the Floor what is due in a vehicle, once its day has come', async () => {
     const unit = await tested(10.6);
+    const loose = await tested(10.6);
+    await fitted(unit.id, (await vehicle()).id, 1);
     await renewOutlooks(shop.context);
     const dueNow = async (days: number) =>
       granted(await comingUp({ ...shop.context, now: () => shop.context.now() + days * DAY_MS }));
@@ -129,6 +131,7 @@ describe('the fleet', () => {
     const later = await dueNow(500);
     expect(later.dueCount).toBeGreaterThan(0);
     expect(later.due.length).toBeLessThanOrEqual(5);
+    expect(later.due.map(({ id }) => id)).not.toContain(loose.id);
     expect(later.due.every(({ dueMs }) => dueMs <= shop.context.now() + 500 * DAY_MS)).toBe(true);
     expect(later.atRisk).toEqual([]);
   });

@@ -40,7 +40,7 @@ export function FleetBar({
     router.push(addressFor(question, { ...asked, ...change }), { scroll: false });
   return (
     <section aria-label="Which units" className="no-print grid gap-2">
-      <div className="grid items-start gap-2 sm:grid-cols-3 lg:grid-cols-[minmax(12rem,1.4fr)_repeat(4,minmax(9rem,1fr))]">
+      <div className="grid grid-cols-2 items-start gap-2 sm:grid-cols-3 lg:grid-cols-[minmax(12rem,1.4fr)_repeat(4,minmax(9rem,1fr))]">
         <Words asked={asked} onAsk={(words) => ask({ words })} />
         <SelectBox<FleetPlace>
           name="Where"
@@ -110,6 +110,7 @@ function withColumn(
 function Words({ asked, onAsk }: { readonly asked: FleetQuery; readonly onAsk: (words: string) => void }) {
   return (
     <form
+      className="max-sm:col-span-2"
       onSubmit={(event) => {
         event.preventDefault();
         onAsk(String(new FormData(event.currentTarget).get('words') ?? ''));

@@ -50,7 +50,11 @@ function Row({
       </td>
       <td className={clsx('figures whitespace-nowrap', CELL)}>{readings} tests</td>
       <td className={CELL}>
-        {isTold ? 'certain, and enough to matter' : 'within what chance does'}
+        {isTold
+          ? 'certain, and enough to matter'
+          : Math.abs(pct) > 2 * sd
+            ? 'certain, too little to matter'
+            : 'within what chance does'}
         {isTold && what === 'instrument' && <CorrectionForm instrument={name} pct={pct} today={today} />}
       </td>
     </tr>

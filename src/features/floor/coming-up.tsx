@@ -45,7 +45,7 @@ export function ComingUp() {
         </List>
       )}
       {dueCount > 0 && (
-        <List name="Due" title="Due for a look" count={dueCount} all="/fleet/due">
+        <List name="Due" title="Due for a look" count={dueCount} all="/fleet/due?place=work">
           {due.map(({ id, tag, where, dueMs }) => (
             <Unit key={id} id={id} tag={tag} where={where} act="Test it">
               since <Moment atMs={dueMs} as="day" />
