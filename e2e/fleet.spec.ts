@@ -226,3 +226,14 @@ test('a cold snap moves vehicles to standing still, and says what would help', a
   ).toBeVisible();
   await expectAccessible(page);
 });
+
+test('the Floor leads from what is low, and from what is due, straight to the bench', async ({ page }) => {
+  await workedOut(page);
+  await page.goto(demo.url);
+  const low = page.getByRole('region', { name: 'Low', exact: true });
+  await expect(low.getByRole('listitem').first()).toContainText('found low');
+  const tag = await low.getByRole('listitem').first().getByRole('link').innerText();
+  await low.getByRole('button', { name: 'Charge it' }).first().click();
+  await page.waitForURL('**/bench/*');
+  await expect(page.locator('main')).toContainText(tag);
+});

@@ -9,7 +9,7 @@ import { checkShape, MOST_PROBLEMS } from '@/core/exchange/check-shape';
 import type { SiteRun } from '@/core/exchange/site/records';
 import { writeRunFile } from '@/core/exchange/site/run-file';
 import type { SiteHead } from '@/core/exchange/site/site-reader';
-import { FIRST_RULES_ID, type SiteRecord } from '@/core/exchange/site/site-sheet';
+import { FIRST_RULES_ID, recordOf, type SiteRecord } from '@/core/exchange/site/site-sheet';
 import { fail, type Problem, problem, succeed } from '@/core/quantity/result';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import { Rollback } from '@/store/fault';
@@ -323,7 +323,7 @@ async function siteToBecome(database: Database | Transaction, site: SiteHead): P
   if (said) return [said];
   const here = await siteOf(database);
   if (!here || !site.rules.some(({ rules }) => rules.id === FIRST_RULES_ID)) return [];
-  const { revision: _revision, ...record } = here;
+  const record = recordOf(here);
   return [{ ...record, rulesId: FIRST_RULES_ID }];
 }
 

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7';
-import type { SiteSheet } from '@/core/exchange/site/site-sheet';
+import { type SiteSheet, sheetOf as sheetOfSite } from '@/core/exchange/site/site-sheet';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { siteOf } from '@/store/sites';
 import type { Answer } from './answer';
@@ -27,10 +27,7 @@ async function newShop(name: string): Promise<Shop> {
 
 const messageOf = (answer: Answer<unknown>) => (answer.ok ? '' : answer.problems[0]?.message);
 
-function sheetOf({ site }: Context): SiteSheet {
-  const { id: _id, rulesId: _rules, revision: _revision, ...sheet } = site;
-  return sheet;
-}
+const sheetOf = ({ site }: Context): SiteSheet => sheetOfSite(site);
 
 /** The same context as the next request sees it. */
 async function afterwards({ context }: Shop): Promise<Context> {

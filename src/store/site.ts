@@ -3,7 +3,7 @@ import { and, asc, gt, inArray, isNotNull, ne, or } from 'drizzle-orm';
 import { tagKey } from '@/core/battery/battery';
 import type { SiteRun } from '@/core/exchange/site/records';
 import type { SiteHead } from '@/core/exchange/site/site-reader';
-import type { SiteRecord } from '@/core/exchange/site/site-sheet';
+import { recordOf } from '@/core/exchange/site/site-sheet';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Problem } from '@/core/quantity/result';
 import { addChecks, allChecks } from './checks';
@@ -26,7 +26,7 @@ import {
   vehicles,
   visits,
 } from './schema';
-import { adoptSite, type KeptSite, siteOf } from './sites';
+import { adoptSite, siteOf } from './sites';
 import { releaseTags } from './tags';
 import { nameKey } from './technicians';
 import { keepTraces, tracesOf } from './traces';
@@ -257,8 +257,4 @@ export async function addSiteRest(transaction: Transaction, head: SiteHead, atMs
   for (const some of inChunks(head.slots ?? [])) await transaction.insert(slots).values(some);
   await addVisits(transaction, head.visits ?? []);
   await addChecks(transaction, head.checks ?? [], atMs);
-}
-
-function recordOf({ revision: _revision, costs: _costs, ...site }: KeptSite): SiteRecord {
-  return site;
 }

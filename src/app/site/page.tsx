@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { sheetOf } from '@/core/exchange/site/site-sheet';
 import { contextHere } from '@/entry/context';
 import { SiteScreen } from '@/features/site/site-screen';
 
@@ -7,6 +8,7 @@ export const dynamic = 'force-dynamic';
 
 export default async function SitePage() {
   const { site } = await contextHere();
-  const { id: _id, rulesId: _rules, revision, ...sheet } = site;
-  return <SiteScreen sheet={sheet} revision={revision} zones={Intl.supportedValuesOf('timeZone')} />;
+  return (
+    <SiteScreen sheet={sheetOf(site)} revision={site.revision} zones={Intl.supportedValuesOf('timeZone')} />
+  );
 }

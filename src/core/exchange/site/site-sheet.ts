@@ -47,6 +47,19 @@ export const SiteRecordSchema = Type.Object(
 
 export type SiteRecord = Static<typeof SiteRecordSchema>;
 
+/** What is filled in of a site that is kept with more. */
+export function sheetOf(site: SiteSheet): SiteSheet {
+  const { name, address, zone, temperatureUnit, currency, codesAddress, ratingStandard } = site;
+  return { name, address, zone, temperatureUnit, currency, codesAddress, ratingStandard };
+}
+
+/** What goes into files of a site that is kept with more: its costs and how often it was changed stay here. */
+export const recordOf = (site: SiteRecord): SiteRecord => ({
+  id: site.id,
+  ...sheetOf(site),
+  rulesId: site.rulesId,
+});
+
 /** A site that nobody has filled in yet. */
 export function newSite(id: string, zone: string, codesAddress = ''): SiteRecord {
   return {
