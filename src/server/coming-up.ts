@@ -6,7 +6,8 @@ import { succeed } from '@/core/quantity/result';
 import type { Answer } from './answer';
 import { coldView } from './cold';
 import type { Context } from './context';
-import { fleetPage, idleBatteries } from './fleet';
+import { idleBatteries } from './fleet-answers';
+import { fleetPage } from './fleet-list';
 
 /** What the Floor tells of each: a hand has five fingers. */
 const TOLD = 5;

@@ -4,7 +4,7 @@ import { outlookById } from '@/store/outlooks';
 import { granted } from './answers.test-support';
 import { correctBattery } from './batteries';
 import { correctInstrument, endCorrectionAsked } from './corrections';
-import { readsOffView } from './fleet';
+import { readsOffView } from './fleet-answers';
 import { keepOutlooksFresh, learnedHere, renewOutlooks } from './outlooks';
 import { finishRun, reopenRun } from './runs';
 import { newShop } from './shop.test-support';

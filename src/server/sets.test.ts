@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { uuidv7 } from 'uuidv7';
 import { granted } from './answers.test-support';
-import { fleetCsv } from './fleet';
+import { fleetCsv } from './fleet-csv';
 import { renewOutlooks } from './outlooks';
 import { finishRun } from './runs';
 import { setsAsked, setsView } from './sets';

@@ -3,14 +3,8 @@ import type { FleetAnswer } from '@/features/fleet/fleet-screen';
 import type { Question } from '@/features/fleet/questions';
 import { coldView } from '@/server/cold';
 import type { Context } from '@/server/context';
-import {
-  fleetList,
-  idleBatteries,
-  readsOffView,
-  storeC,
-  warrantyClaims,
-  wearingVehicles,
-} from '@/server/fleet';
+import { idleBatteries, readsOffView, storeC, warrantyClaims, wearingVehicles } from '@/server/fleet-answers';
+import { fleetList } from '@/server/fleet-list';
 import { planView } from '@/server/plan';
 import { setsAsked, setsView } from '@/server/sets';
 import { first } from '../first';

@@ -1,5 +1,5 @@
 import { answerWith } from '@/entry/answer-to';
-import { fleetCsv } from '@/server/fleet';
+import { fleetCsv } from '@/server/fleet-csv';
 import { asked, fileHeaders } from '@/server/http';
 
 export const GET = (request: Request) =>
