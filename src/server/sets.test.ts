@@ -58,7 +58,9 @@ describe('the sets of a fleet', () => {
     const old = await tested(10.9, { fittedOn: day(2000) });
     const retired = await tested(8);
     await renewOutlooks(shop.context);
-    const { pairing, places } = await view();
+    const { pairing, places, standing } = await view();
+    // The uneven set has one sound unit of three years: nothing on the shelf is within a year of it.
+    expect(standing[0]).toMatchObject({ advice: { kind: 'drags' }, partner: null });
     const ids = pairing.sets.map(({ units }) => units.map(({ id }) => id).sort());
     const [a, b, c, d] = shelf.map(({ id }) => id);
     expect(ids).toContainEqual([a, b].sort());

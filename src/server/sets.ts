@@ -2,9 +2,11 @@ import 'server-only';
 import { group } from 'd3-array';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import { SET_SIZES, type SetStanding, type SetsAsked, type SetsView } from '@/core/exchange/set-views';
+import type { BatteryRecord } from '@/core/exchange/views';
 import { setAdvice } from '@/core/history/sets';
-import type { SetCandidate } from '@/core/planning/mismatch';
+import type { JoinedSet, SetCandidate } from '@/core/planning/mismatch';
 import { oneOrAll } from '@/core/planning/one-or-all';
+import { bestPartner } from '@/core/planning/pairing';
 import { costsOf } from '@/core/planning/purchase-plan';
 import { ratingWords } from '@/core/report/rating-words';
 import { onTheShelf, type Seated, seated } from '@/store/fleet';
@@ -43,18 +45,14 @@ export async function setsView(context: Context, asked: SetsAsked): Promise<Sets
     read.units.map(({ battery }) => battery.id),
   );
   const slotName = (id: string) => slots.get(id)?.find(({ toOn }) => toOn === null)?.name ?? '';
+  const candidates = read.shelf.map(({ battery, outlook, restVolts }) =>
+    candidateOf(battery, outlook.healthPct, { restVolts, nowMs }),
+  );
   const standing = [...group(read.units, ({ vehicle }) => vehicle.id)].flatMap(([id, units]) => {
     const joined = read.vehicles.get(id)?.joined;
     if (units.length < 2 || (joined !== 'series' && joined !== 'parallel')) return [];
-    return standingOf(units, { ...read, nowMs, joined, slotName }) ?? [];
+    return standingOf(units, { ...read, nowMs, joined, slotName, candidates }) ?? [];
   });
-  const candidates = read.shelf.map(
-    ({ battery, outlook, restVolts }): SetCandidate => ({
-      ...{ id: battery.id, tag: battery.tag, healthPct: outlook.healthPct, restVolts },
-      kind: `${battery.type} ${battery.nominalVolts} V ${ratingWords(battery)}`,
-      ageYears: ageOf(battery.fittedOn, nowMs),
-    }),
-  );
   return {
     standing: standing.sort((one, other) => weight(other) - weight(one)),
     asked,
@@ -63,6 +61,17 @@ export async function setsView(context: Context, asked: SetsAsked): Promise<Sets
     currency: context.site.currency,
   };
 }
+
+/** A battery as the making of sets knows it. */
+const candidateOf = (
+  battery: BatteryRecord,
+  healthPct: number,
+  { restVolts, nowMs }: { readonly restVolts: number | null; readonly nowMs: number },
+): SetCandidate => ({
+  ...{ id: battery.id, tag: battery.tag, healthPct, restVolts },
+  kind: `${battery.type} ${battery.nominalVolts} V ${ratingWords(battery)}`,
+  ageYears: ageOf(battery.fittedOn, nowMs),
+});
 
 const ageOf = (fittedOn: string | null, nowMs: number) =>
   fittedOn === null ? null : (nowMs - Date.parse(fittedOn)) / MS_PER_YEAR;
@@ -73,7 +82,11 @@ const weight = ({ advice, apartPct }: SetStanding) => WEIGHTS[advice.kind] + apa
 
 function standingOf(
   some: readonly Seated[],
-  at: PlanAt & { readonly joined: 'series' | 'parallel'; readonly slotName: (id: string) => string },
+  at: PlanAt & {
+    readonly joined: 'series' | 'parallel';
+    readonly slotName: (id: string) => string;
+    readonly candidates: readonly SetCandidate[];
+  },
 ): SetStanding | null {
   const [first] = some;
   // A kind's forecast alone says nothing of one unit beside another.
@@ -91,10 +104,23 @@ function standingOf(
     apartPct: spread(units.map(({ healthPct }) => healthPct)),
     apartInAYearPct: spread(units.map(({ healthPct, slopePct }) => Math.max(0, healthPct + slopePct))),
     money: advice.kind === 'drags' ? moneyOf(read, at) : null,
+    partner: advice.kind === 'drags' ? partnerOf(read, advice.unit.id, at) : null,
   };
 }
 
 const spread = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
+
+/** What was read at rest in a vehicle says nothing of one at rest on a shelf: it counts as not known. */
+function partnerOf(
+  units: readonly Seated[],
+  dragsId: string,
+  { candidates, joined, nowMs }: { candidates: readonly SetCandidate[]; joined: JoinedSet; nowMs: number },
+) {
+  const siblings = units
+    .filter(({ battery }) => battery.id !== dragsId)
+    .map(({ battery, outlook }) => candidateOf(battery, outlook.healthPct, { restVolts: null, nowMs }));
+  return bestPartner(siblings, candidates, joined);
+}
 
 function moneyOf(units: readonly Seated[], at: PlanAt) {
   const members = planUnits(units, at).map((unit) => ({

@@ -1,7 +1,7 @@
 import type { SetAdvice } from '../history/sets';
 import type { JoinedSet } from '../planning/mismatch';
 import type { OneOrAll } from '../planning/one-or-all';
-import type { Pairing } from '../planning/pairing';
+import type { Pairing, Partner } from '../planning/pairing';
 
 /** A unit of a set as it stands in its vehicle. */
 export interface SetUnitStanding {
@@ -26,6 +26,8 @@ export interface SetStanding {
   readonly advice: SetAdvice;
   /** What one or all cost, where one is to be changed. */
   readonly money: OneOrAll | null;
+  /** What of the shelf suits its siblings best in place of the one that drags. */
+  readonly partner: Partner | null;
 }
 
 /** How many units a set is to have, and how they are to be joined. */

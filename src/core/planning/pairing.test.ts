@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type JoinedSet, mismatch, SET_LIMITS, type SetCandidate } from './mismatch';
-import { bestSets } from './pairing';
+import { bestPartner, bestSets } from './pairing';
 
 let serial = 0;
 const unit = (healthPct: number, more: Partial<SetCandidate> = {}): SetCandidate => ({
@@ -114,6 +114,14 @@ describe('the best pairs out of a shelf', () => {
       const health = set.units.map(({ healthPct }) => healthPct);
       expect(Math.max(...health) - Math.min(...health)).toBeLessThanOrEqual(SET_LIMITS.healthPct);
     }
+  });
+
+  it('names the one of a shelf that suits what is left of a set, and none where none may', () => {
+    const left = [unit(88), unit(86)];
+    const shelf = [unit(99), unit(80), unit(87.5), unit(87, { kind: 'other' })];
+    expect(bestPartner(left, shelf, 'parallel')).toMatchObject({ unit: { healthPct: 87.5 } });
+    expect(bestPartner(left, [unit(99)], 'parallel')).toBeNull();
+    expect(bestPartner([], shelf, 'parallel')).toBeNull();
   });
 
   it('pairs two hundred', () => {

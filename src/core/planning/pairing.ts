@@ -26,6 +26,26 @@ export function bestSets(units: readonly SetCandidate[], size: number, joined: J
   };
 }
 
+/** A unit off the shelf that is to work beside others, and how badly it suits them, over all of them. */
+export interface Partner {
+  readonly unit: SetCandidate;
+  readonly mismatch: number;
+}
+
+/** The unit of a shelf that suits some others best; null where none may work beside all of them. */
+export function bestPartner(
+  siblings: readonly SetCandidate[],
+  shelf: readonly SetCandidate[],
+  joined: JoinedSet,
+): Partner | null {
+  return shelf.reduce<Partner | null>((best, unit) => {
+    const apart = siblings.map((one) => mismatch(one, unit, joined));
+    if (siblings.length === 0 || apart.some((one) => one === null)) return best;
+    const sum = apart.reduce<number>((total, one) => total + (one ?? 0), 0);
+    return best === null || sum < best.mismatch ? { unit, mismatch: sum } : best;
+  }, null);
+}
+
 /** The matching works on whole numbers: so fine a mismatch is told apart, and none is as large as this. */
 const FINE = 1e5;
 const MOST_MISMATCH = 10;

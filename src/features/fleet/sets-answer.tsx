@@ -41,7 +41,7 @@ const LOOKS = {
 } as const;
 
 function Standing({ set, currency }: { readonly set: SetStanding; readonly currency: string }) {
-  const { vehicle, joined, units, apartPct, apartInAYearPct, advice, money } = set;
+  const { vehicle, joined, units, apartPct, apartInAYearPct, advice, money, partner } = set;
   return (
     <li
       className={clsx(
@@ -66,6 +66,16 @@ function Standing({ set, currency }: { readonly set: SetStanding; readonly curre
       </span>
       <span>
         {setWords(advice) ?? <span className="text-soft">Even: nothing to do.</span>}
+        {partner && (
+          <span className="block">
+            Off the shelf{' '}
+            <Link href={`/batteries/${partner.unit.id}`} className="underline underline-offset-4">
+              <span className="figures font-semibold">{partner.unit.tag}</span>
+            </Link>{' '}
+            suits its siblings best, at{' '}
+            <span className="figures">{formatQuantity(partner.unit.healthPct, '%')}</span>.
+          </span>
+        )}
         {money && (
           <span className="block">
             In money, only the weakest: <span className="figures">{formatMoney(money.one, currency)}</span> in
