@@ -13,6 +13,7 @@ import { StartRun } from '@/ui/start-run';
 
 /** Looked at again so often, ms: what is due changes by the day. */
 const AGAIN_MS = 10 * 60_000;
+const SOON_MS = 5000;
 
 const HELP_WORDS: Readonly<Record<Help, string>> = {
   charge: 'needs a charge',
@@ -134,13 +135,20 @@ function Unit({
 function useComingUp(): Coming | null {
   const [coming, setComing] = useState<Coming | null>(null);
   useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let ended = false;
     const look = async () => {
       const reply = await fetchAnswer<Coming>('/api/coming-up');
-      if (!('unreachable' in reply) && reply.ok) setComing(reply.value);
+      const isThere = !('unreachable' in reply) && reply.ok;
+      if (isThere && !ended) setComing(reply.value);
+      // A server that was busy just then has it a little later.
+      if (!ended) timer = setTimeout(() => void look(), isThere ? AGAIN_MS : SOON_MS);
     };
     void look();
-    const timer = setInterval(() => void look(), AGAIN_MS);
-    return () => clearInterval(timer);
+    return () => {
+      ended = true;
+      clearTimeout(timer);
+    };
   }, []);
   return coming;
 }
