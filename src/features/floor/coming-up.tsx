@@ -33,8 +33,8 @@ export function ComingUp() {
     <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,24rem),1fr))] items-start gap-6">
       {toChargeCount > 0 && (
         <List
-          name="To charge"
-          title="To charge"
+          name="Low"
+          title="Low, not on the bench"
           count={toChargeCount}
           all="/fleet/due?sort=tested&verdict=charge"
         >
