@@ -40,9 +40,8 @@ export function Beside({
           strokeLinecap="round"
         />
         <text
-          x={right - LIFE_MARGIN.left}
+          {...labelPlace(x(beside.points.at(-1)?.atMs ?? toMs), right)}
           y={last - 5}
-          textAnchor="end"
           paintOrder="stroke"
           strokeWidth="4"
           className="fill-soft stroke-sheet text-[12px]"
@@ -53,5 +52,14 @@ export function Beside({
     );
   });
 }
+
+/** Room that a name takes behind its line, px. */
+const NAME_WIDTH = 70;
+
+/** A name stands behind the end of its line, or before it where there is no room. */
+const labelPlace = (endX: number, right: number) =>
+  endX > right - NAME_WIDTH
+    ? { x: right - LIFE_MARGIN.left, textAnchor: 'end' as const }
+    : { x: endX + 6, textAnchor: 'start' as const };
 
 const lastOf = ({ points }: LifeBeside) => points.at(-1)?.pct ?? 0;
