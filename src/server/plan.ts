@@ -20,6 +20,7 @@ import { type Answer, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';
 import { historyOf, learnedHere } from './outlooks';
+import { SITE_CHANGE, SITE_OVERTAKEN } from './site';
 
 /** A plan is made of so many units at most: those that are dearest to leave as they are. */
 const MOST_PLANNED = 5000;
@@ -98,8 +99,7 @@ const monthOf = (atMs: number) => new Date(atMs).toISOString().slice(0, 7);
 
 const CostsChange = Type.Object(
   {
-    technicianId: Type.String({ format: 'uuid' }),
-    seenRevision: Type.Integer({ minimum: 1, maximum: 1_000_000_000, description: 'site that was seen' }),
+    ...SITE_CHANGE,
     costs: CostsSchema,
   },
   { additionalProperties: false },
@@ -112,13 +112,10 @@ export async function saveCosts(context: Context, input: unknown): Promise<Answe
   const { costs, seenRevision, technicianId } = checked.value;
   const change = { costs, seenRevision, atMs: context.now(), byId: technicianId };
   const revision = await changeSite(context.store, change);
-  if (revision === undefined) return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
+  if (revision === undefined) return refusedSaying('conflict', 'seenRevision', SITE_OVERTAKEN);
   changed('all');
   return succeed({ revision });
 }
-
-const OVERTAKEN =
-  'Somebody else has changed the site meanwhile. Nothing was stored: load the page again and look at theirs first.';
 
 /** The plan as CSV, at the site's own costs or at those that are tried. */
 export async function planCsv(

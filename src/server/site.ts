@@ -17,10 +17,15 @@ export function startOfToday({ site, now }: Pick<Context, 'site' | 'now'>): numb
   return startOfDay(now(), { in: tz(site.zone) }).getTime();
 }
 
+/** Who changes the site, and which one they saw. */
+export const SITE_CHANGE = {
+  technicianId: Type.String({ format: 'uuid' }),
+  seenRevision: Type.Integer({ minimum: 1, maximum: 1_000_000_000, description: 'site that was seen' }),
+} as const;
+
 const SiteChange = Type.Object(
   {
-    technicianId: Type.String({ format: 'uuid' }),
-    seenRevision: Type.Integer({ minimum: 1, maximum: 1_000_000_000, description: 'site that was seen' }),
+    ...SITE_CHANGE,
     sheet: SiteSheetSchema,
   },
   { additionalProperties: false },
@@ -47,10 +52,11 @@ export async function saveSite(context: Context, input: unknown): Promise<Answer
   };
   const change = { sheet: tidy, seenRevision, atMs: context.now(), byId: technicianId };
   const revision = await changeSite(context.store, change);
-  if (revision === undefined) return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
+  if (revision === undefined) return refusedSaying('conflict', 'seenRevision', SITE_OVERTAKEN);
   changed('all');
   return succeed({ revision });
 }
 
-const OVERTAKEN =
+/** Said to the later of two who change the site. */
+export const SITE_OVERTAKEN =
   'Somebody else has changed the site meanwhile. Nothing was stored: load the page again and look at theirs first.';
