@@ -199,31 +199,27 @@ export async function leftSince(
 /** Whether a run is the newest finished one of its battery. */
 const isNewestRun = sql`${runs.id} = (select r.id from runs r where r.battery_id = ${batteries.id} and r.finished_at_ms is not null order by r.started_at_ms desc limit 1)`;
 
-/** Batteries that sit in no vehicle, with the charge that their newest run left them at. */
+/** What sits in no vehicle and is not gone. */
+const unused = (database: Database | Transaction) =>
+  and(notExists(sitting(database)), ne(batteries.place, SCRAP), inSight(batteries.arrivalId));
+
+/** Batteries that stand unused and may go to work, with the charge that their newest test left them at, the longest ago first. */
 export async function standingIdle(
   database: Database | Transaction,
   limit: number,
 ): Promise<{ readonly battery: BatteryRecord; readonly atMs: number; readonly chargePct: number }[]> {
   const rows = await database
-    .select({ battery: batteries, atMs: runs.finishedAtMs, chargePct: assessments.chargePct })
+    .select({ battery: batteries, atMs: outlooks.testedMs, chargePct: outlooks.chargePct })
     .from(outlooks)
     .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
-    .innerJoin(runs, and(eq(runs.batteryId, batteries.id), isNewestRun))
-    .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
     .where(
       and(
-        notExists(sitting(database)),
-        isNotNull(assessments.chargePct),
-        ne(batteries.place, SCRAP),
-        inSight(batteries.arrivalId),
-        or(
-          eq(assessments.verdict, 'serve'),
-          eq(assessments.verdict, 'watch'),
-          eq(assessments.verdict, 'charge'),
-        ),
+        unused(database),
+        isNotNull(outlooks.chargePct),
+        inArray(outlooks.verdict, ['serve', 'watch', 'charge']),
       ),
     )
-    .orderBy(asc(runs.finishedAtMs))
+    .orderBy(asc(outlooks.testedMs))
     .limit(limit);
   return rows.flatMap(({ battery, atMs, chargePct }) =>
     atMs === null || chargePct === null ? [] : [{ battery: batteryOf(battery), atMs, chargePct }],
@@ -244,14 +240,7 @@ export async function onTheShelf(database: Database | Transaction, limit: number
     .innerJoin(batteries, eq(batteries.id, outlooks.batteryId))
     .innerJoin(runs, and(eq(runs.batteryId, batteries.id), isNewestRun))
     .innerJoin(assessments, eq(assessments.id, runs.assessmentId))
-    .where(
-      and(
-        notExists(sitting(database)),
-        ne(batteries.place, SCRAP),
-        inSight(batteries.arrivalId),
-        isNotNull(outlooks.nextCheckMs),
-      ),
-    )
+    .where(and(unused(database), isNotNull(outlooks.nextCheckMs)))
     .orderBy(desc(outlooks.nextCheckMs), desc(outlooks.batteryId))
     .limit(limit);
   return rows.flatMap(({ made, ...row }) => {

@@ -7,6 +7,7 @@ const HEIGHT = 220;
 const [LEFT, TOP, BOTTOM] = [64, 12, 34];
 const STEP = (WIDTH - LEFT) / 12;
 const BAR = 0.34 * STEP;
+const GAP = 3;
 const TICKS = 4;
 
 /** The year by months: what changes cost, and beside it what failing at work would cost with the plan and without it. */
@@ -43,28 +44,14 @@ export function PlanChart({
               <title>
                 {`${month}: changes ${formatMoney(changes, currency)}, failing ${formatMoney(failing, currency)}, without the plan ${formatMoney(failingWithout, currency)}`}
               </title>
-              <rect
-                x={x}
-                width={BAR}
-                y={scale(changes)}
-                height={floor - scale(changes)}
-                className="fill-harbour"
+              <Bar x={x} top={scale(changes)} floor={floor} className="fill-harbour" />
+              <Bar
+                x={x + BAR + GAP}
+                top={scale(failingWithout)}
+                floor={floor}
+                className="fill-none stroke-retire [stroke-dasharray:3_3]"
               />
-              <rect
-                x={x + BAR + 3}
-                width={BAR}
-                y={scale(failingWithout)}
-                height={floor - scale(failingWithout)}
-                className="fill-none stroke-retire"
-                strokeDasharray="3 3"
-              />
-              <rect
-                x={x + BAR + 3}
-                width={BAR}
-                y={scale(failing)}
-                height={floor - scale(failing)}
-                className="fill-retire"
-              />
+              <Bar x={x + BAR + GAP} top={scale(failing)} floor={floor} className="fill-retire" />
               <text x={x + BAR} y={HEIGHT - 12} textAnchor="middle" className="fill-soft text-[12px]">
                 {MONTHS[Number(month.slice(5)) - 1]}
               </text>
@@ -81,6 +68,18 @@ export function PlanChart({
     </figure>
   );
 }
+
+const Bar = ({
+  x,
+  top,
+  floor,
+  className,
+}: {
+  readonly x: number;
+  readonly top: number;
+  readonly floor: number;
+  readonly className: string;
+}) => <rect x={x} width={BAR} y={top} height={floor - top} className={className} />;
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
