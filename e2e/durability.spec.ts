@@ -4,11 +4,15 @@ import { BenchPage } from './support/bench-page';
 import { freePort, newDatabaseFile, startServer } from './support/server';
 import { expect, expectAccessible, finishRunSeen, signIn, startedRun, test } from './support/test';
 
-/** Waits until so many readings of a run are stored. */
+/** Waits until so many readings of a run are stored; where it ends with another number, it says which they are. */
 async function expectStored(request: APIRequestContext, runId: string, count: number): Promise<void> {
-  await expect
-    .poll(async () => (await (await request.get(`/api/runs/${runId}`)).json()).value.readings.length)
-    .toBe(count);
+  const kinds = async () => {
+    const { value } = await (await request.get(`/api/runs/${runId}`)).json();
+    return value.readings.map(
+      ({ kind, data }: { kind: string; data: unknown }) => `${kind} ${JSON.stringify(data)}`,
+    );
+  };
+  await expect.poll(kinds).toHaveLength(count);
 }
 
 test('a run reopens where it stood, its clock still right', async ({
