@@ -1,7 +1,15 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { uuidv7 } from 'uuidv7';
-import { choose, expect, expectAccessible, finishRunSeen, startedRun, test } from './support/test';
+import {
+  captureFor,
+  choose,
+  expect,
+  expectAccessible,
+  finishRunSeen,
+  startedRun,
+  test,
+} from './support/test';
 
 interface ReadPdf {
   readonly pages: number;
@@ -31,21 +39,6 @@ async function readPdf(data: Buffer): Promise<ReadPdf> {
   };
 }
 
-let atMs = Date.now() - 3_600_000;
-async function capture(
-  request: APIRequestContext,
-  runId: string,
-  technicianId: string,
-  [kind, data]: readonly [string, unknown],
-  { forced = false, instrument = 'typed' } = {},
-): Promise<void> {
-  atMs += 1000;
-  const envelope = { id: uuidv7(), runId, takenAtMs: atMs, technicianId, instrument };
-  const reading = { ...envelope, kind, data, forced, supersedesId: null, reason: null };
-  const response = await request.post(`/api/runs/${runId}/readings`, { data: reading });
-  expect(response.status(), `${kind}: ${await response.text()}`).toBe(200);
-}
-
 const SOUND: readonly (readonly [string, unknown])[] = [
   ['identify', { confirmed: true }],
   ['inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' }],
@@ -62,7 +55,7 @@ async function finishedRun(
   technicianId: string,
 ): Promise<string> {
   const runId = await startedRun(request, { tag, technicianId });
-  for (const reading of SOUND) await capture(request, runId, technicianId, reading);
+  for (const reading of SOUND) await captureFor(request, runId, technicianId, reading);
   await finishRunSeen(request, runId, technicianId);
   await page.goto(`/bench/${runId}`);
   return runId;
@@ -169,7 +162,7 @@ test('a slip with long names and every finding at once is still one page', async
   ];
   for (const [number, reading] of everything.entries()) {
     const instrument = `${'W'.repeat(42)} ${number} (simulated)`;
-    await capture(request, runId, technicianId, reading, { forced: true, instrument });
+    await captureFor(request, runId, technicianId, reading, { forced: true, instrument });
   }
   for (const audience of ['shop', 'customer']) {
     const pdf = await readPdf(await (await request.get(`/api/runs/${runId}/slip?for=${audience}`)).body());

@@ -1,4 +1,12 @@
-import { choose, expect, expectAccessible, finishRunSeen, startedRun, test } from './support/test';
+import {
+  captureFor,
+  choose,
+  expect,
+  expectAccessible,
+  finishRunSeen,
+  startedRun,
+  test,
+} from './support/test';
 
 test('the site is filled in once, printed on slips, and used where nobody chose', async ({
   page,
@@ -35,4 +43,51 @@ test('the site is filled in once, printed on slips, and used where nobody chose'
   await choose(page.getByLabel('Rating standard of a new label'), 'SAE');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved. Every screen of this site shows it from now on.')).toBeVisible();
+});
+
+test('a charger is added, names itself on the charge that it gives, and is put aside', async ({
+  page,
+  request,
+  newTag,
+  technicianId,
+}) => {
+  const name = `Corner charger ${newTag}`;
+  await page.goto('/site');
+  await page.getByRole('button', { name: 'Add a charger' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Name').fill(name);
+  await form.getByLabel('Channels').fill('2');
+  await form.getByLabel('Gives at most, A').fill('six');
+  await form.getByLabel('To, V').fill('14');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByText('Found “six”, expected a number')).toBeVisible();
+  await form.getByLabel('Gives at most, A').fill('6');
+  await expectAccessible(page);
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByRole('row', { name })).toContainText('2 × 6 A');
+
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  const looks = [
+    ['identify', { confirmed: true }],
+    ['inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' }],
+    ['settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 }],
+    ['open_circuit', { volts: 12.05, temperatureC: 20 }],
+  ] as const;
+  for (const reading of looks) await captureFor(request, runId, technicianId, reading);
+  await page.goto(`/bench/${runId}`);
+  const charger = page.getByRole('combobox', { name: 'Charger' });
+  if (!(await charger.textContent())?.includes(name)) await choose(charger, name);
+  await choose(page.getByRole('combobox', { name: 'Channel' }), '2');
+  await expect(page.getByText('It gives 14.0 V at most')).toBeVisible();
+  await page.getByRole('button', { name: 'It is on charge' }).click();
+  await expect(page.getByText(`${name}, channel 2`)).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByText(`on ${name}, channel 2`)).toBeVisible();
+
+  await page.goto('/site');
+  await page.getByRole('button', { name: `Put ${name} aside` }).click();
+  await expect(page.getByRole('button', { name: `Use ${name} again` })).toBeVisible();
+  await page.goto(`/bench/${runId}`);
+  await expect(page.getByText(`${name}, channel 2`)).toBeVisible();
 });

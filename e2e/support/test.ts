@@ -125,6 +125,22 @@ export async function startedRun(request: APIRequestContext, battery: NewBattery
   return runId;
 }
 
+let capturedAtMs = Date.now() - 3_600_000;
+/** Captures a reading without the screens, a second after the one before. */
+export async function captureFor(
+  request: APIRequestContext,
+  runId: string,
+  technicianId: string,
+  [kind, data]: readonly [string, unknown],
+  { forced = false, instrument = 'typed' } = {},
+): Promise<void> {
+  capturedAtMs += 1000;
+  const envelope = { id: uuidv7(), runId, takenAtMs: capturedAtMs, technicianId, instrument };
+  const reading = { ...envelope, kind, data, forced, supersedesId: null, reason: null };
+  const response = await request.post(`/api/runs/${runId}/readings`, { data: reading });
+  expect(response.status(), `${kind}: ${await response.text()}`).toBe(200);
+}
+
 /** Finishes a run without the screens, all of its readings seen. */
 export async function finishRunSeen(
   request: APIRequestContext,

@@ -46,11 +46,13 @@ async function labels(
 async function standing(
   job: { readonly spec: BatterySpec; readonly readings: readonly Reading[]; readonly rules: HouseRules },
   _host: object,
-): Promise<Pick<BenchCard, 'nextStep' | 'charging' | 'waitsUntilMs'>> {
+): Promise<Pick<BenchCard, 'nextStep' | 'charging' | 'hangsOn' | 'waitsUntilMs'>> {
   const { current, nextStep } = judgeRun(job.spec, job.readings, job.rules);
+  const on = current.last.charge_start;
   return {
     nextStep,
-    charging: current.last.charge_start !== undefined,
+    charging: on !== undefined,
+    hangsOn: on?.data.charger === undefined ? null : { charger: on.data.charger, channel: on.data.channel },
     waitsUntilMs: waitsUntilMs(current, nextStep),
   };
 }

@@ -1,7 +1,7 @@
 import { CORE_VERSION } from '@/core/assessment/core-version';
 import { headProblems, knownIn, runProblems } from '@/core/exchange/site/contradictions';
-import { type SiteRecordKind, siteEndLine, siteHeadLine, siteLine } from '@/core/exchange/site/site-lines';
-import { readSiteRun, type SiteHead } from '@/core/exchange/site/site-reader';
+import { siteEndLine, siteHeadLine, siteLine } from '@/core/exchange/site/site-lines';
+import { readSiteRun, SITE_LISTS, type SiteHead } from '@/core/exchange/site/site-reader';
 import { openReader } from '@/store/open-reader';
 import { siteHead, siteRuns } from '@/store/site';
 
@@ -41,7 +41,7 @@ export async function writeSite(
   try {
     const head: SiteHead = await reader.read(siteHead);
     leftOut.push(...headProblems(head).map(({ message }) => message));
-    for (const [list, kind] of HEAD_ORDER) {
+    for (const [list, kind] of SITE_LISTS) {
       for (const record of head[list] ?? []) {
         add(siteLine({ kind, record } as Parameters<typeof siteLine>[0]));
         if (!(await send(PIECE))) return { records, leftOut: leftOut.length };
@@ -71,15 +71,3 @@ export async function writeSite(
     reader.close();
   }
 }
-
-const HEAD_ORDER: readonly (readonly [keyof SiteHead, Exclude<SiteRecordKind, 'run'>])[] = [
-  ['sites', 'site'],
-  ['technicians', 'technician'],
-  ['imports', 'import'],
-  ['rules', 'rules'],
-  ['batteries', 'battery'],
-  ['vehicles', 'vehicle'],
-  ['slots', 'slot'],
-  ['lots', 'lot'],
-  ['checks', 'check'],
-];

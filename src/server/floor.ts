@@ -162,5 +162,12 @@ const headOf = ({ run, battery }: WholeRun) => ({
 });
 
 function broken(run: WholeRun, why: string): BenchCard {
-  return { ...headOf(run), nextStep: 'verdict', charging: false, waitsUntilMs: null, unreadable: why };
+  return {
+    ...headOf(run),
+    nextStep: 'verdict',
+    charging: false,
+    hangsOn: null,
+    waitsUntilMs: null,
+    unreadable: why,
+  };
 }

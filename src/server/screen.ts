@@ -3,9 +3,10 @@ import { Type } from '@sinclair/typebox';
 import { cookies } from 'next/headers';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { Technician } from '@/core/exchange/views';
+import type { KeptCharger, Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import type { Answer } from './answer';
+import { chargersHere } from './chargers';
 import type { Context } from './context';
 import { COOKIES } from './cookies';
 import { technicians } from './technicians';
@@ -28,6 +29,8 @@ export interface ScreenSettings {
   readonly ratingStandard: RatingStandard;
   readonly currency: string;
   readonly technicians: readonly Technician[];
+  /** The chargers of the site, those that were put aside among them. */
+  readonly chargers: readonly KeptCharger[];
   readonly technicianId: string | null;
   readonly temperatureUnit: '°C' | '°F';
   /** `system` follows the machine. */
@@ -45,6 +48,7 @@ export async function screenSettings(context: Context): Promise<Answer<ScreenSet
     ratingStandard: context.site.ratingStandard,
     currency: context.site.currency,
     technicians: known,
+    chargers: await chargersHere(context),
     technicianId: known.find(({ id }) => id === context.actor)?.id ?? null,
     temperatureUnit: unitOf(jar.get(COOKIES.temperatureUnit)?.value) ?? context.site.temperatureUnit,
     theme: themeOf(jar.get(COOKIES.theme)?.value),

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { uuidv7 } from 'uuidv7';
 import type { SiteFile } from '@/core/exchange/site/site-file';
+import { SITE_LISTS, type SiteHead } from '@/core/exchange/site/site-reader';
 import { spoilt } from '@/core/exchange/spoilt.test-support';
 import { sampleStore } from '@/store/demo/sample.test-support';
 import type { Store } from '@/store/open';
@@ -39,10 +40,10 @@ async function gather(pieces: AsyncGenerator<string>): Promise<string> {
 const bringInText = (meta: unknown, text: string) => bringIn(context, meta, bodyFile(text), UNWATCHED);
 
 const siteText = () => gather(siteFile(context));
-const LISTS = {
-  ...{ site: 'sites', technician: 'technicians', import: 'imports', rules: 'rules', battery: 'batteries' },
-  ...{ vehicle: 'vehicles', slot: 'slots', lot: 'lots', check: 'checks', run: 'runs' },
-} as const satisfies Record<string, keyof SiteFile>;
+const LISTS = Object.fromEntries([
+  ...SITE_LISTS.map(([list, kind]) => [kind, list] as const),
+  ['run', 'runs'] as const,
+]) as Record<string, keyof SiteHead | 'runs'>;
 
 /** A site’s lines, gathered into what they say; or a site on one line, as it was written until it could be streamed. */
 function parsed(text: string): SiteFile & { format: string } {
@@ -51,22 +52,19 @@ function parsed(text: string): SiteFile & { format: string } {
     .split('\n')
     .map((line) => JSON.parse(line));
   if (head.runs) return head;
-  const site = {
-    ...head,
-    ...Object.fromEntries(Object.values(LISTS).map((list) => [list, [] as unknown[]])),
-  };
+  const lists = Object.fromEntries(Object.values(LISTS).map((list) => [list, [] as unknown[]]));
   for (const record of records) {
     const [[kind, value] = ['', null]] = Object.entries(record);
-    if (kind !== 'end') site[LISTS[kind as keyof typeof LISTS]].push(value);
+    if (kind !== 'end') lists[LISTS[kind] ?? kind]?.push(value);
   }
-  return site;
+  return { ...head, ...lists };
 }
 
 /** The same the other way round: a line a record. */
 function written({ format, writtenAtMs, core, ...site }: SiteFile & { format: string }): string {
   const lines: unknown[] = [{ format, lines: true, writtenAtMs, core }];
   for (const [kind, list] of Object.entries(LISTS)) {
-    const records: readonly unknown[] = site[list] ?? [];
+    const records = (site[list] ?? []) as readonly unknown[];
     for (const record of records) lines.push({ [kind]: record });
   }
   lines.push({ end: { records: lines.length - 1, leftOut: [], leftOutCount: 0 } });
@@ -99,6 +97,9 @@ it('a whole site moves into an empty one and is found equal', async () => {
     rules: [{ rules: { version: 1 } }, { rules: { version: 2 } }],
   });
   expect(here.runs.length).toBeGreaterThan(20);
+  // Nothing has come into the sample from elsewhere; of everything else there is something that could get lost.
+  const empty = SITE_LISTS.filter(([list]) => (here[list]?.length ?? 0) === 0);
+  expect(empty.map(([list]) => list)).toEqual(['imports']);
   await moveToNewSite();
   const tally = granted(await bringInText({ store: false }, demo));
   expect(tally).toMatchObject({ batteries: here.batteries.length, runs: here.runs.length, knownRuns: 0 });

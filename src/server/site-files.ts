@@ -240,7 +240,7 @@ class Tally {
 
 const EMPTY: SiteHead = {
   ...{ sites: [], technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
-  visits: [],
+  ...{ visits: [], chargers: [] },
 };
 
 /** What cannot live beside what is here: a name, a tag or a version of the rules that belongs to something else. */
@@ -313,6 +313,7 @@ async function newParts(database: Database | Transaction, site: SiteHead): Promi
     vehicles: (site.vehicles ?? []).filter(({ id }) => !machines.has(id)),
     slots: (site.slots ?? []).filter(({ id }) => !here.slots.has(id)),
     visits: (site.visits ?? []).filter(({ id }) => !here.visits.has(id)),
+    chargers: (site.chargers ?? []).filter(({ id }) => !here.chargers.has(id)),
     checks: (site.checks ?? []).filter(({ run }) => !here.checks.has(run.id)),
   };
 }

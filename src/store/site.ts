@@ -6,6 +6,7 @@ import type { SiteHead } from '@/core/exchange/site/site-reader';
 import { recordOf } from '@/core/exchange/site/site-sheet';
 import { SHAPES } from '@/core/exchange/stored/shapes';
 import type { Problem } from '@/core/quantity/result';
+import { addChargers, listChargers } from './chargers';
 import { addChecks, allChecks } from './checks';
 import type { Database, Transaction } from './database';
 import { assessmentRow, decodeAssessment, decodeRules } from './decode';
@@ -17,6 +18,7 @@ import { runOf } from './runs';
 import {
   assessments,
   batteries,
+  chargers,
   houseRules,
   imports,
   lots,
@@ -76,6 +78,7 @@ export async function siteHead(database: Database | Transaction): Promise<SiteHe
     vehicles: (await database.select().from(vehicles).orderBy(asc(vehicles.id))).map(vehicleOf),
     slots: await database.select().from(slots).orderBy(asc(slots.id)),
     visits: await database.select().from(visits).orderBy(asc(visits.id)),
+    chargers: await listChargers(database),
     checks: await allChecks(database),
   };
 }
@@ -154,6 +157,7 @@ export async function overlapWith(database: Database | Transaction, head: SiteHe
     vehicles: await database.select({ id: vehicles.id, name: vehicles.name }).from(vehicles),
     slots: await idsAmong(database, slots, head.slots ?? []),
     visits: await idsAmong(database, visits, head.visits ?? []),
+    chargers: await idsAmong(database, chargers, head.chargers ?? []),
     checks: await idsAmong(
       database,
       runs,
@@ -173,7 +177,7 @@ export function runsAmong(database: Database | Transaction, some: readonly SiteR
 
 async function idsAmong(
   database: Database | Transaction,
-  table: typeof runs | typeof imports | typeof lots | typeof slots | typeof visits,
+  table: typeof runs | typeof imports | typeof lots | typeof slots | typeof visits | typeof chargers,
   records: readonly { readonly id: string }[],
 ): Promise<Set<string>> {
   const found = new Set<string>();
@@ -256,5 +260,6 @@ export async function addSiteRest(transaction: Transaction, head: SiteHead, atMs
   for (const some of inChunks(head.vehicles ?? [])) await transaction.insert(vehicles).values(some);
   for (const some of inChunks(head.slots ?? [])) await transaction.insert(slots).values(some);
   await addVisits(transaction, head.visits ?? []);
+  await addChargers(transaction, head.chargers ?? []);
   await addChecks(transaction, head.checks ?? [], atMs);
 }

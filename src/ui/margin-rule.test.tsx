@@ -4,7 +4,14 @@ import { MarginRule } from './margin-rule';
 import { SiteProvider, type SiteSettings } from './site';
 
 const SETTINGS: SiteSettings = {
-  ...{ zone: 'UTC', technicians: [], technicianId: null, ratingStandard: 'SAE', currency: 'EUR' },
+  ...{
+    zone: 'UTC',
+    technicians: [],
+    technicianId: null,
+    ratingStandard: 'SAE',
+    currency: 'EUR',
+    chargers: [],
+  },
   ...{ temperatureUnit: '°C', theme: 'light', tones: 'on' },
 };
 

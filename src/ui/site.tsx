@@ -2,7 +2,7 @@
 
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { RatingStandard } from '@/core/battery/rating-standard';
-import type { Technician } from '@/core/exchange/views';
+import type { KeptCharger, Technician } from '@/core/exchange/views';
 import type { TemperatureUnit } from '@/core/quantity/temperature';
 import { temperaturesIn } from '@/core/quantity/temperature-words';
 import { send } from './api';
@@ -21,6 +21,8 @@ export interface SiteSettings {
   /** Three letters, such as EUR. */
   readonly currency: string;
   readonly technicians: readonly Technician[];
+  /** The chargers of the site, those that were put aside among them. */
+  readonly chargers: readonly KeptCharger[];
   readonly technicianId: string | null;
   readonly temperatureUnit: TemperatureUnit;
   readonly theme: Theme;
@@ -51,10 +53,10 @@ export function SiteProvider({
   const [current, setCurrent] = useState(settings);
   const [askingWho, setAskingWho] = useState(settings.technicianId === null);
   // A site that was brought in from a file brings its people along, and its sheet may be filled in at any time.
-  const { zone, ratingStandard, currency, technicians } = settings;
+  const { zone, ratingStandard, currency, technicians, chargers } = settings;
   useEffect(() => {
-    setCurrent((before) => ({ ...before, zone, ratingStandard, currency, technicians }));
-  }, [zone, ratingStandard, currency, technicians]);
+    setCurrent((before) => ({ ...before, zone, ratingStandard, currency, technicians, chargers }));
+  }, [zone, ratingStandard, currency, technicians, chargers]);
   const choose = useCallback<Site['choose']>((choice) => {
     setCurrent((before) => ({ ...before, ...choice }));
     if (choice.theme) document.documentElement.dataset.theme = choice.theme;

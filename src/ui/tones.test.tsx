@@ -3,7 +3,14 @@ import { SiteProvider, type SiteSettings } from './site';
 import { useTone } from './tones';
 
 const SETTINGS: SiteSettings = {
-  ...{ zone: 'UTC', ratingStandard: 'SAE', currency: 'EUR', technicians: [], technicianId: 'me' },
+  ...{
+    zone: 'UTC',
+    ratingStandard: 'SAE',
+    currency: 'EUR',
+    chargers: [],
+    technicians: [],
+    technicianId: 'me',
+  },
   ...{ temperatureUnit: '°C', theme: 'light', tones: 'on' },
 };
 

@@ -6,6 +6,7 @@ import type { StepId } from '../assessment/step-id';
 import type { Grade, Verdict } from '../assessment/verdict';
 import type { BatteryLabel } from '../battery/battery-label';
 import type { OwnReference, ReferenceReading } from '../battery/own-reference';
+import type { Charger, ChargerChannel } from '../charging/charger';
 import type { CheckBasis } from '../circuit/check-evidence';
 import type { OpenCaution } from '../circuit/open-cautions';
 import type { Visit, VisitsWithWork } from '../circuit/visit';
@@ -307,6 +308,8 @@ export interface BenchCard {
   readonly nextStep: StepId;
   /** On charge now. */
   readonly charging: boolean;
+  /** The charger of the site that it hangs on, where one is named. */
+  readonly hangsOn: ChargerChannel | null;
   /** When the clock that the next step waits on runs out; null where none does. */
   readonly waitsUntilMs: number | null;
   /** Why the run comes to nothing: something of it is stored and cannot be read. Null where all is well. */
@@ -383,4 +386,9 @@ export interface HistoryRun {
 export interface HistoryPage {
   readonly runs: readonly HistoryRun[];
   readonly next: string | null;
+}
+
+/** A charger of the site with how often it was changed. */
+export interface KeptCharger extends Charger {
+  readonly revision: number;
 }

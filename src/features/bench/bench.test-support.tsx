@@ -94,7 +94,14 @@ export function stageProps(readings: readonly Reading[], minutesLater = 30) {
 export function renderOnSite(node: React.ReactNode, extra: Partial<SiteSettings> = {}) {
   const settings: SiteSettings = {
     ...{ zone: 'UTC', technicians: [{ id: TECHNICIAN, name: 'Maro Tindell' }], technicianId: TECHNICIAN },
-    ...{ temperatureUnit: '°C', theme: 'light', tones: 'on', ratingStandard: 'SAE', currency: 'EUR' },
+    ...{
+      temperatureUnit: '°C',
+      theme: 'light',
+      tones: 'on',
+      ratingStandard: 'SAE',
+      currency: 'EUR',
+      chargers: [],
+    },
     ...extra,
   };
   return render(<SiteProvider settings={settings}>{node}</SiteProvider>);

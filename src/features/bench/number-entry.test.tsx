@@ -11,6 +11,7 @@ const settings = {
   zone: 'UTC',
   ratingStandard: 'SAE',
   currency: 'EUR',
+  chargers: [],
   technicians: [],
   technicianId: 'x',
   temperatureUnit: '°C',

@@ -14,6 +14,7 @@ const settings: SiteSettings = {
   zone: 'UTC',
   ratingStandard: 'SAE',
   currency: 'EUR',
+  chargers: [],
   technicians: [],
   technicianId: 'tech',
   temperatureUnit: '°C',

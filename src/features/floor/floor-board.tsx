@@ -2,12 +2,13 @@
 
 import { CirclePlus } from 'lucide-react';
 import Link from 'next/link';
+import { chargerWords } from '@/core/charging/charger';
 import type { BenchCard, DoneLine, FloorView, RackCharge } from '@/core/exchange/views';
 import { STEPS } from '@/core/steps/registry';
 import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
-import { useTechnicianName } from '@/ui/site';
+import { useSite, useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { LayingOut } from './laying-out';
@@ -184,7 +185,9 @@ function FromRacks({ units }: { readonly units: readonly RackCharge[] }) {
 
 function BenchLine({ card, nowMs }: { readonly card: BenchCard; readonly nowMs: number }) {
   const nameOf = useTechnicianName();
-  const { runId, tag, place, startedAtMs, startedById, unreadable } = card;
+  const { chargers } = useSite();
+  const { runId, tag, place, startedAtMs, startedById, unreadable, hangsOn } = card;
+  const where = hangsOn && chargerWords(hangsOn, chargers);
   return (
     <li>
       <Link
@@ -193,7 +196,9 @@ function BenchLine({ card, nowMs }: { readonly card: BenchCard; readonly nowMs: 
       >
         <span className="figures text-lg font-semibold">{tag}</span>
         <span className="order-last col-span-2 min-w-0 sm:order-none sm:col-span-1">
-          <span className="block truncate">{place || 'no place noted'}</span>
+          <span className="block truncate">
+            {[where && `on ${where}`, place].filter(Boolean).join(' · ') || 'no place noted'}
+          </span>
           <span className="block truncate text-sm text-soft">
             {unreadable ?? (
               <>

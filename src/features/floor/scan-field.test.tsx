@@ -46,6 +46,7 @@ function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
         zone: 'UTC',
         ratingStandard: 'SAE',
         currency: 'EUR',
+        chargers: [],
         technicians: [],
         technicianId,
         temperatureUnit: '°C',

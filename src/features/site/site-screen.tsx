@@ -12,6 +12,7 @@ import { FormSelect, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { ChargersSection } from './chargers-section';
 
 /** What the whole site shares: its name on paper, its clock, its units. */
 export function SiteScreen({
@@ -49,6 +50,7 @@ export function SiteScreen({
           </p>
         </KeyBar>
       </form>
+      <ChargersSection />
     </main>
   );
 }

@@ -109,6 +109,7 @@ export const LIMITS: readonly RouteLimits[] = [
   { ...list('POST', '/api/batteries/import'), answerMs: 60_000 },
   paper('/api/batteries/list'),
   record('PUT', '/api/batteries/[id]'),
+  record('PUT', '/api/chargers'),
   look('/api/checks/[id]'),
   record('POST', '/api/checks'),
   paper('/api/checks/[id]/file'),

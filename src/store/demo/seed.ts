@@ -4,6 +4,7 @@ import { overrideOf } from '@/core/procedure/override';
 import { type Chance, seededChance } from '@/core/quantity/chance';
 import { currentReadings } from '@/core/steps/current-readings';
 import { addBatteries, countBatteries } from '../batteries';
+import { addChargers } from '../chargers';
 import { finishCheckWith } from '../checks';
 import type { Store, Transaction } from '../database';
 import { inChunks } from '../in-chunks';
@@ -15,6 +16,7 @@ import { runs, slots, vehicles } from '../schema';
 import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
 import { addVisits } from '../visits';
+import { DEMO_CHARGERS } from './chargers';
 import { registered } from './engines';
 import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
@@ -59,6 +61,7 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
     const came = demoVisits(stage, history, checks, vehicleIds);
     await addVisits(transaction, [...came, ...visitOfToday(stage, vehicleIds, chance)]);
   });
+  await store.write((transaction) => addChargers(transaction, DEMO_CHARGERS));
   await seedRack(store, nowMs, first.id);
 }
 

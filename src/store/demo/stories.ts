@@ -3,6 +3,7 @@ import type { BenchHand } from '@/core/instruments/bench-hand';
 import type { Arrival } from '@/core/instruments/hand-habits';
 import { lifeForHealth } from '@/core/physics/wear';
 import { seededChance } from '@/core/quantity/chance';
+import { FOUR_WAY } from './chargers';
 import { rulesAt } from './house';
 import { type DemoRun, namedUnit, type Stage, tagOf } from './lives';
 import { DEMO_BATTERIES } from './scenario';
@@ -142,7 +143,10 @@ export function openRuns(stage: Stage): DemoRun[] {
   const onCharge = look(open(108, 190, 46), ROUTINE)
     .take('settle', ROUTINE)
     .openCircuit();
-  onCharge.note('charge_start', { mode: 'normal', amps: 17.5, volts: 14.4, hours: 5.4 });
+  onCharge.note('charge_start', {
+    ...{ mode: 'normal', amps: 17.5, volts: 14.4, hours: 5.4 },
+    ...(FOUR_WAY ? { charger: FOUR_WAY.id, channel: 2 } : {}),
+  });
   onCharge.wait(2).note('charge_log', { amps: 17.2, volts: 13.6, temperatureC: 12, gravity: null });
   onCharge.wait(70).note('charge_log', { amps: 16.8, volts: 14.1, temperatureC: 16, gravity: null });
   const readyForLoad = look(open(111, 12, 88), ROUTINE)

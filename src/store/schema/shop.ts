@@ -5,11 +5,13 @@ import {
   index,
   integer,
   primaryKey,
+  real,
   sqliteTable,
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
 import type { RatingStandard } from '@/core/battery/rating-standard';
+import type { ChargeMode } from '@/core/charging/charge-plan';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/arrival-views';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
 import { keptJson } from '../packed-json';
@@ -40,6 +42,27 @@ export const sites = sqliteTable(
     changedById: uuid('changed_by_id').references(() => technicians.id),
   },
   (table) => [momentCheck('sites_moments', table.changedAtMs)],
+);
+
+/** The chargers of the site, those that were put aside among them. */
+export const chargers = sqliteTable(
+  'chargers',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    place: text('place').notNull(),
+    circuit: text('circuit').notNull(),
+    channels: integer('channels').notNull(),
+    mostAmps: real('most_amps').notNull(),
+    leastVolts: real('least_volts').notNull(),
+    mostVolts: real('most_volts').notNull(),
+    modes: text('modes', { mode: 'json' }).$type<ChargeMode[]>().notNull(),
+    senses: integer('senses', { mode: 'boolean' }).notNull(),
+    retiredAtMs: moment('retired_at_ms'),
+    /** Counts the changes, so that of two who change it the later one is told. */
+    revision: integer('revision').notNull().default(1),
+  },
+  (table) => [momentCheck('chargers_retired', table.retiredAtMs)],
 );
 
 export const technicians = sqliteTable(

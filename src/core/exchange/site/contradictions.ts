@@ -1,4 +1,5 @@
 import { tagKey } from '../../battery/battery';
+import type { Charger } from '../../charging/charger';
 import type { Visit } from '../../circuit/visit';
 import { type Problem, problem } from '../../quantity/result';
 import { lookAlikeKey } from '../../quantity/written-text';
@@ -23,6 +24,7 @@ interface Told {
   readonly vehicles?: readonly Vehicle[];
   readonly slots?: readonly Slot[];
   readonly visits?: readonly Visit[];
+  readonly chargers?: readonly Charger[];
   readonly checks?: readonly SiteCheck[];
 }
 
@@ -51,6 +53,7 @@ export function headProblems(told: HeadTold): Problem[] {
     ...twice('lots', ids(told.lots)),
     ...slotProblems(told),
     ...visitProblems(told),
+    ...twice('chargers', ids(told.chargers ?? [])),
     ...checkProblems(told),
     ...ruleProblems(told),
     ...importProblems(told),

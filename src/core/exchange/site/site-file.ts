@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { ChargerSchema } from '../../charging/charger';
 import { VisitSchema } from '../../circuit/visit';
 import { momentSchema } from '../../quantity/moment';
 import { fail, type Result, succeed } from '../../quantity/result';
@@ -35,6 +36,7 @@ export const SiteFileSchema = Type.Object(
     batteries: Type.Array(SiteBatterySchema, { maxItems: 1_000_000 }),
     /** Files of early versions know no vehicles. */
     vehicles: Type.Optional(Type.Array(VehicleSchema, { maxItems: 100_000 })),
+    chargers: Type.Optional(Type.Array(ChargerSchema, { maxItems: 10_000 })),
     slots: Type.Optional(Type.Array(SlotSchema, { maxItems: 1_000_000 })),
     visits: Type.Optional(Type.Array(VisitSchema, { maxItems: 1_000_000 })),
     checks: Type.Optional(Type.Array(WholeCheckSchema, { maxItems: 1_000_000 })),

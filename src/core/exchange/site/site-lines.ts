@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { ChargerSchema } from '../../charging/charger';
 import { VisitSchema } from '../../circuit/visit';
 import { momentSchema } from '../../quantity/moment';
 import { SlotSchema, VehicleSchema } from '../../vehicle/vehicle';
@@ -55,6 +56,7 @@ export const SITE_RECORDS = {
   vehicle: VehicleSchema,
   slot: SlotSchema,
   visit: VisitSchema,
+  charger: ChargerSchema,
   lot: LotRecordSchema,
   check: WholeCheckSchema,
   run: WholeRunSchema,

@@ -26,18 +26,8 @@ export class SiteReader {
   private started = false;
   private form: 'lines' | 'whole' = 'lines';
   private readonly head = {
-    ...{
-      sites: [],
-      technicians: [],
-      rules: [],
-      imports: [],
-      lots: [],
-      batteries: [],
-      vehicles: [],
-      slots: [],
-      visits: [],
-      checks: [],
-    },
+    ...{ sites: [], technicians: [], rules: [], imports: [], lots: [], batteries: [] },
+    ...{ vehicles: [], slots: [], visits: [], chargers: [], checks: [] },
   } as unknown as { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] };
   private known: KnownInFile | null = null;
   private runs = 0;
@@ -84,7 +74,7 @@ export class SiteReader {
   private wholeHead(parsed: unknown): Result<readonly SitePart[]> {
     const lists = parsed as Record<string, unknown>;
     const problems: Problem[] = [];
-    for (const [list, kind] of Object.entries(LISTS)) {
+    for (const [list, kind] of SITE_LISTS) {
       const records = lists[list] ?? [];
       if (!Array.isArray(records)) return fail(problem(list, records, 'a list'));
       for (const [index, record] of records.entries()) {
@@ -165,22 +155,24 @@ export class SiteReader {
   }
 }
 
-const LISTS: Readonly<Record<string, Exclude<SiteRecordKind, 'run'>>> = {
-  sites: 'site',
-  technicians: 'technician',
-  imports: 'import',
+const LIST_OF: Readonly<Record<Exclude<SiteRecordKind, 'run'>, keyof SiteHead>> = {
+  site: 'sites',
+  technician: 'technicians',
+  import: 'imports',
   rules: 'rules',
-  batteries: 'battery',
-  vehicles: 'vehicle',
-  slots: 'slot',
-  visits: 'visit',
-  lots: 'lot',
-  checks: 'check',
+  battery: 'batteries',
+  vehicle: 'vehicles',
+  slot: 'slots',
+  visit: 'visits',
+  charger: 'chargers',
+  lot: 'lots',
+  check: 'checks',
 };
 
-const LIST_OF = Object.fromEntries(Object.entries(LISTS).map(([list, kind]) => [kind, list])) as Readonly<
-  Record<Exclude<SiteRecordKind, 'run'>, keyof SiteHead>
->;
+/** The lists of a site's head in the order in which they are written, each with the word for one record of it. */
+export const SITE_LISTS = Object.entries(LIST_OF).map(
+  ([kind, list]) => [list, kind as Exclude<SiteRecordKind, 'run'>] as const,
+);
 
 function parsedLine(line: string, number: number): Result<unknown> {
   try {

@@ -3,6 +3,9 @@ import { measured, oneOf, optional, readingOf } from '../shape';
 
 const CHARGE_MODES = ['normal', 'slow', 'deep', 'equalise'] as const;
 
+/** The most channels of one case. */
+export const MOST_CHANNELS = 24;
+
 /** A charge is put on, looked at now and then, and taken off. */
 export const CHARGE_READINGS = {
   charge_start: readingOf('charge', {
@@ -11,6 +14,9 @@ export const CHARGE_READINGS = {
     amps: measured('smallChargingAmps'),
     hours: Type.Number({ minimum: 0.1, maximum: 200, description: 'planned hours' }),
     senses: Type.Optional(Type.Boolean({ description: 'the charger senses the temperature' })),
+    /** The charger of the site that it hangs on, and which of its channels. */
+    charger: Type.Optional(Type.String({ format: 'uuid', description: 'charger' })),
+    channel: Type.Optional(Type.Integer({ minimum: 1, maximum: MOST_CHANNELS, description: 'channel' })),
   }),
   charge_log: readingOf(
     'charge_start',

@@ -1,22 +1,19 @@
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { CHARGE_MODES, type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
+import { CHARGE_WAYS } from '@/core/charging/charger';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
-import { useWords } from '@/ui/site';
-import { Tick } from '@/ui/tick';
 import { NumberEntry } from '../number-entry';
 import { PlanFigures } from './charge-plan-figures';
+import { ChargerChoice, ChargerLacks, useChargersInUse } from './charger-choice';
 import { OnCharge } from './on-charge';
 import type { StageProps } from './stage-props';
 
-const SENSES = 'The charger senses the battery’s temperature: set it as at 25 °C, it corrects by itself';
-const MODES: readonly { readonly value: ChargeMode; readonly label: string }[] = [
-  { value: 'normal', label: 'In full' },
-  { value: 'slow', label: 'Slowly' },
-  { value: 'deep', label: 'Wake it, watched' },
-  { value: 'equalise', label: 'Equalise' },
-];
+const MODES = (Object.keys(CHARGE_WAYS) as ChargeMode[]).map((value) => ({
+  value,
+  label: CHARGE_WAYS[value],
+}));
 
 /** The plan of a charge, its log while it is on, and its end: what was read before it no longer says anything. */
 export function ChargeStage(props: StageProps) {
@@ -25,7 +22,6 @@ export function ChargeStage(props: StageProps) {
 }
 
 function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProps) {
-  const words = useWords();
   const { fullCharges } = state.current;
   const { charge, temperatureC } = state.assessment.estimates;
   const openVolts = state.evidence.openCircuit?.volts ?? null;
@@ -34,7 +30,11 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
   const drained = state.evidence.discharge?.drained === true;
   const shorted = state.assessment.decidedBy === 'shorted_cell';
   const [mode, setMode] = useState<ChargeMode>(asked);
-  const [senses, setSenses] = useState(false);
+  const { inUse, first } = useChargersInUse();
+  const [hanging, setHanging] = useState(first);
+  const { charger, channel, senses } = hanging;
+  // A charger that is known gives what it can without being asked.
+  const given = (typed: number | null) => typed ?? charger?.mostAmps ?? null;
   const planFor = (chargerAmps: number | null) =>
     planCharge(spec, {
       chargePct: drained ? 0 : (charge?.pct ?? 0),
@@ -44,7 +44,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
       mode,
       suspectShort: shorted,
     });
-  const usual = planFor(null);
+  const usual = planFor(given(null));
   return (
     <div className="grid gap-4">
       <BeforeCharging fullCharges={fullCharges} shorted={shorted} deep={asked === 'deep'} />
@@ -67,9 +67,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
                 chosen={mode}
                 onChoose={setMode}
               />
-              <Tick checked={senses} onChange={setSenses}>
-                {words(SENSES)}
-              </Tick>
+              <ChargerChoice inUse={inUse} hanging={hanging} onHang={setHanging} />
             </div>
           }
           fields={[
@@ -83,16 +81,19 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
             },
           ]}
           picture={({ amps }) => {
-            const plan = planFor(amps === null || Number.isNaN(amps) || amps <= 0 ? null : amps);
+            const plan = planFor(given(amps === null || Number.isNaN(amps) || amps <= 0 ? null : amps));
             return (
               plan && (
-                <PlanFigures plan={plan} nowMs={nowMs} restMinutes={run.view.rules.surface.restMinutes} />
+                <div className="grid gap-3">
+                  <ChargerLacks charger={charger} plan={plan} />
+                  <PlanFigures plan={plan} nowMs={nowMs} restMinutes={run.view.rules.surface.restMinutes} />
+                </div>
               )
             );
           }}
           capture={capture}
           onCapture={({ amps }, _by, take) => {
-            const plan = planFor(amps);
+            const plan = planFor(given(amps));
             if (!plan) return [];
             const hours = Math.round(plan.hours * 10) / 10;
             return take('charge_start', {
@@ -101,6 +102,7 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
               amps: Math.round(plan.amps * 10) / 10,
               hours,
               ...(senses ? { senses } : {}),
+              ...(charger ? { charger: charger.id, channel } : {}),
             });
           }}
         />

@@ -1,6 +1,7 @@
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeState, chargeState, voltsToSetNow } from '@/core/charging/charge-log';
 import { planCharge } from '@/core/charging/charge-plan';
+import { chargerWords } from '@/core/charging/charger';
 import { writeLine } from '@/core/instruments/line';
 import { formatQuantity } from '@/core/quantity/format';
 import { chargeDueMs } from '@/core/steps/clocks';
@@ -50,6 +51,7 @@ export function OnCharge({
   const onForMs = 1000 * (useLive((there) => there.value('charger', 'on_for')) ?? 0);
   const leftMs = Math.min(chargeDueMs(start) - nowMs, chargeDueMs(start) - start.takenAtMs - onForMs);
   const link = useLink();
+  const hangsOn = chargerWords(start.data, useSite().chargers);
   const end = (how: ReadingData<'charge'>) => {
     const charger = link?.find('charger')?.name;
     if (charger) link?.send(writeLine('stop', charger));
@@ -67,6 +69,7 @@ export function OnCharge({
           }
         />
         <Figure name="Since" value={<Moment atMs={start.takenAtMs} />} />
+        {hangsOn && <Figure name="On" value={<span>{hangsOn}</span>} />}
         <Figure
           name={voltsNow === start.data.volts ? 'Set to' : 'It has warmed: set to'}
           value={formatQuantity(voltsNow, 'V')}
