@@ -61,7 +61,7 @@ export function ChargerForm({
   return (
     <DialogFrame
       title={charger ? charger.name : 'A charger'}
-      className="top-[6vh] grid max-h-[88vh] w-[min(94vw,44rem)] gap-4 overflow-y-auto p-5"
+      className="top-[6vh] grid max-h-[88vh] w-[min(94vw,44rem)] gap-3 overflow-y-auto p-5"
       onClose={onClose}
     >
       <form onSubmit={keep} noValidate className="grid gap-4">
@@ -90,7 +90,7 @@ export function ChargerForm({
             />
           ))}
         </div>
-        <fieldset className="grid">
+        <fieldset className="grid sm:grid-cols-2">
           <legend className="heading">Ways of charging</legend>
           {WAYS.map((way) => (
             <Tick

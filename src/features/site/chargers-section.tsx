@@ -101,11 +101,11 @@ function Row({
         </span>
       </td>
       <td className={CELL}>
-        {modes.map((mode) => CHARGE_WAYS[mode]).join(', ')}
+        {modes.map((mode) => CHARGE_WAYS[mode]).join(' · ')}
         <span className="block text-sm text-soft">{senses ? 'senses the temperature' : ''}</span>
       </td>
       <td className={CELL}>
-        <div className="flex justify-end gap-2">
+        <div className="flex flex-wrap justify-end gap-2 whitespace-nowrap">
           <Button onClick={() => onEdit(charger)} aria-label={`Change ${name}`}>
             Change
           </Button>
