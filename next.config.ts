@@ -3,7 +3,7 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ['@libsql/client', 'libsql', 'piscina', 'comlink', 'pino'],
+  serverExternalPackages: ['@libsql/client', 'libsql', 'piscina', 'comlink', 'pino', '@node-rs/argon2'],
   devIndicators: false,
 };
 

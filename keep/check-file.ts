@@ -4,6 +4,7 @@ import { basename } from 'node:path';
 import { type Client, createClient, type InValue } from '@libsql/client';
 import type { CopyReport } from '../src/core/exchange/copies';
 import { APPLICATION_ID } from '../src/store/pragmas';
+import { journalIn } from './check-journal';
 
 /** Files up to this size are read through at every start; larger ones once they were not closed in peace. */
 const SMALL_BYTES = 64_000_000;
@@ -44,6 +45,8 @@ export async function foundIn(file: string): Promise<CopyReport> {
   const report = {
     ...{ name: basename(file), bytes: statSync(file).size, before: null },
     ...{ batteries: await count('batteries'), runs: await count('runs'), readings: await count('readings') },
+    // Told, and no reason to go without a copy, or to refuse one.
+    journalBrokenAt: (await journalIn(client)).broken?.number ?? null,
   };
   client.close();
   return report;
@@ -65,7 +68,7 @@ export async function isHeld(file: string): Promise<boolean> {
   }
 }
 
-async function lookingAt(file: string): Promise<Client> {
+export async function lookingAt(file: string): Promise<Client> {
   const client = createClient({ url: `file:${file}`, timeout: 5000, concurrency: 1 });
   await client.execute('PRAGMA query_only = 1');
   return client;

@@ -1,5 +1,6 @@
-// Copies of the database: `npm run backup`, `npm run restore -- FILE`. Both also work while Integra runs, the second only
-// from its Files screen.
+// Copies of the database: `npm run backup`, `npm run restore -- FILE`; `npm run verify` holds its journal against its hashes.
+// All also work while Integra runs, the second only from
+// its Files screen.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
@@ -19,6 +20,12 @@ if (command === 'restore' && !named) {
 }
 const given = named && !existsSync(named) && existsSync(join(folder, named)) ? join(folder, named) : named;
 const { keep } = await serverBundles();
-const args = command === 'restore' ? ['restore', resolve(given), file] : ['backup', file, folder];
+const commands = {
+  restore: () => ['restore', resolve(given), file],
+  backup: () => ['backup', file, folder],
+  // A copy's journal is looked at where one is named.
+  verify: () => ['journal', given ? resolve(given) : file],
+};
+const args = commands[command]();
 const done = spawnSync(process.execPath, [keep, ...args], { stdio: 'inherit' });
 process.exit(done.status ?? 1);

@@ -29,7 +29,11 @@ export function keepingPages(application: Handler, { state }: KeepingOptions): H
     // A move between screens asks for less than a page.
     const whole = request.method === 'GET' && request.headers.rsc === undefined;
     if (now === null || !whole || !SAME_FOR_ALL.has(request.url ?? '')) return application(request, response);
-    const key = JSON.stringify([now, request.url, request.headers.cookie ?? '']);
+    const key = JSON.stringify([
+      ...[now, request.url, request.headers.cookie ?? ''],
+      // What one may is in no page of another.
+      request.headers['x-admitted'],
+    ]);
     const nonce = String(request.headers['x-nonce']);
     const page = kept.get(key);
     if (page) {

@@ -2,6 +2,7 @@ import { createServer } from 'node:http';
 import next from 'next';
 import pino from 'pino';
 import { uuidv7 } from 'uuidv7';
+import { admitRequest } from '../src/entry/admission';
 import { siteState } from '../src/entry/site-state';
 import { closeStore } from '../src/entry/store';
 import { frontDoor } from '../src/server/doors/front-door';
@@ -39,6 +40,7 @@ const server = createServer(
   frontDoor(pages, {
     hosts: ownHosts([...hosts, hostname], address),
     reloading: dev,
+    admit: admitRequest,
     log: (line) => log.warn(line),
     // Short enough to be read over a telephone, and never the same twice in a day.
     newNumber: () => uuidv7().slice(-8),

@@ -1,5 +1,6 @@
 import type { Metadata, Viewport } from 'next';
 import { answerHere } from '@/entry/answer-to';
+import { SignInAgain } from '@/features/people/sign-in-again';
 import { Listens } from '@/features/shell/listens';
 import { StoreTrouble } from '@/features/shell/store-trouble';
 import { TopBar } from '@/features/shell/top-bar';
@@ -23,8 +24,9 @@ export default async function RootLayout({ children }: { readonly children: Reac
         <Listens />
         {settings.ok ? (
           <SiteProvider settings={settings.value}>
-            <TopBar />
+            {settings.value.isIn && <TopBar />}
             {children}
+            <SignInAgain />
           </SiteProvider>
         ) : (
           <StoreTrouble problems={settings.problems} />

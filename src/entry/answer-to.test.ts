@@ -11,7 +11,9 @@ function request(body: string): Request {
   const headers = {
     'x-request-number': '1a2b3c4d',
     'x-device': '10.0.0.7',
-    cookie: 'a=b; integra_technician=maro',
+    'x-admitted': JSON.stringify({
+      ...{ actor: 'maro', role: 'lead', isOpen: true, sessionId: null, deviceId: null },
+    }),
   };
   return new Request('http://localhost/api/runs', { method: 'POST', body, headers });
 }

@@ -1,10 +1,16 @@
 import 'server-only';
-import { type Result, succeed } from '@/core/quantity/result';
+import { type JournalAct, saidOf } from '@/core/people/journal';
+import { type Problem, type Result, succeed } from '@/core/quantity/result';
 import { type Answer, answering, refusedSaying } from '@/server/answer';
 import type { Context } from '@/server/context';
+import { cookieHeader } from '@/server/cookies';
 import { readJson, type Spooled } from '@/server/doors/read-body';
-import { doorOf, inTime, refuseInput, respond, type Watched } from '@/server/http';
+import { doorOf, inTime, metaOf, refuseInput, respond, type Watched } from '@/server/http';
+import { refusedHere } from '@/server/people/may';
+import type { Signed } from '@/server/people/sign-in';
 import { type Caller, callerHere, callerOf, logOf, ownContext } from './context';
+import { settings } from './settings';
+import { reasonOf, saidWho, subjectOf } from './subject-of';
 
 /** Runs a use case for the page that is being drawn, so that a fault of the store becomes an answer. */
 export async function answerHere<T>(work: UseCase<T>): Promise<Answer<T>> {
@@ -13,8 +19,14 @@ export async function answerHere<T>(work: UseCase<T>): Promise<Answer<T>> {
 
 type UseCase<T> = (context: Context) => Promise<Answer<T>>;
 
-function answerFor<T>(caller: Caller, work: UseCase<T>): Promise<Answer<T>> {
-  return answering({ number: caller.number, log: logOf(caller) }, async () => work(await ownContext(caller)));
+function answerFor<T>(
+  caller: Caller,
+  work: UseCase<T>,
+  act: (() => JournalAct) | null = null,
+): Promise<Answer<T>> {
+  return answering({ number: caller.number, log: logOf(caller) }, async () =>
+    work(await ownContext(caller, act)),
+  );
 }
 
 /** Answers a request with what a use case makes of its JSON body, read within the limits of its door. */
@@ -22,16 +34,68 @@ export async function answerTo<T>(
   request: Request,
   work: (context: Context, input: unknown) => Promise<Answer<T>>,
 ): Promise<Response> {
+  const { read, answer } = await asked(request, work);
+  return read ? respond(await answer) : refuseInput(...answer);
+}
+
+/** The same where somebody signs in or out: the cookies of the answer are set, and told to no script. */
+export async function answerSigning<T>(
+  request: Request,
+  work: (context: Context, input: unknown) => Promise<Signed<T>>,
+): Promise<Response> {
+  const { read, answer } = await asked(request, work);
+  if (!read) return refuseInput(...answer);
+  const signed = await answer;
+  if (!signed.ok) return respond(signed);
+  const { cookies, told } = signed.value;
+  const response = respond(succeed(told));
+  const isSecure =
+    new URL(request.url).protocol === 'https:' || settings().address?.startsWith('https:') === true;
+  for (const cookie of cookies) response.headers.append('set-cookie', cookieHeader(cookie, isSecure));
+  return response;
+}
+
+type Asked<T> =
+  | { readonly read: true; readonly answer: Promise<Answer<T>> }
+  | { readonly read: false; readonly answer: readonly Problem[] };
+
+/** Reads a body and hands it to a use case, for whoever may do what is asked and speaks for themselves. */
+async function asked<T>(
+  request: Request,
+  work: (context: Context, input: unknown) => Promise<Answer<T>>,
+): Promise<Asked<T>> {
   const limits = doorOf(request);
   const read = await readJson(request, limits);
-  if (!read.ok) return refuseInput(...read.problems);
-  const answer = answerFor(callerOf(request.headers), (context) => work(context, read.value));
-  return respond(await inTime(limits, answer));
+  if (!read.ok) return { read: false, answer: read.problems };
+  const caller = callerOf(request.headers);
+  const input = read.value;
+  const answer = answerFor(
+    caller,
+    async (context) => (await refusedHere(context, limits, input)) ?? work(context, input),
+    actOf(caller, request, input),
+  );
+  return { read: true, answer: inTime(limits, answer) };
+}
+
+/** What stands in the journal of a request that changes something. */
+function actOf({ actor, isOpen, deviceId, device }: Caller, request: Request, input: unknown) {
+  const path = new URL(request.url).pathname;
+  return (): JournalAct => ({
+    ...{ atMs: Date.now(), act: `${request.method} ${path}`, ...subjectOf(path, input) },
+    // Where nobody signs in, whoever a request says to be of is all there is.
+    personId: isOpen ? (saidWho(input) ?? actor) : actor,
+    ...{ device: deviceId ?? device, said: saidOf(input), reason: reasonOf(input) },
+  });
 }
 
 /** Answers a look, no later than its door waits. */
 export async function answerLook<T>(request: Request, work: UseCase<T>): Promise<Response> {
-  return respond(await inTime(doorOf(request), answerFor(callerOf(request.headers), work)));
+  const limits = doorOf(request);
+  const answer = answerFor(
+    callerOf(request.headers),
+    async (context) => (await refusedHere(context, limits, null)) ?? work(context),
+  );
+  return respond(await inTime(limits, answer));
 }
 
 /** Answers with something else than JSON, a file or a page of paper; a fault of the store is told all the same. */
@@ -63,9 +127,13 @@ export async function answerWatched<T>(
       };
       const watched: Watched = { onProgress: send, signal: stopped.signal };
       try {
+        const meta = metaOf(request);
         send(
-          await answering({ number: caller.number, log }, async () =>
-            work(await ownContext(caller), path, watched),
+          await answerFor(
+            caller,
+            async (context) =>
+              (await refusedHere(context, doorOf(request), meta)) ?? work(context, path, watched),
+            actOf(caller, request, meta),
           ),
         );
       } catch (error) {

@@ -1,8 +1,10 @@
 import 'server-only';
 import { headers } from 'next/headers';
+import type { JournalAct } from '@/core/people/journal';
 import { onChange } from '@/server/changes';
 import type { Context, Log } from '@/server/context';
-import { COOKIES } from '@/server/cookies';
+import { type Admitted, NOBODY } from '@/server/people/admission';
+import { journaled } from '@/store/journal';
 import type { Store } from '@/store/open';
 import type { KeptSite } from '@/store/sites';
 import { processLog } from './log';
@@ -10,17 +12,27 @@ import { settings } from './settings';
 import { exchangeStore, theSite, theStore } from './store';
 
 /** Who asks for something, from where, and under which number. */
-export type Caller = Pick<Context, 'actor' | 'device' | 'number'>;
+export type Caller = Pick<Context, 'device' | 'number'> & Admitted;
 
 /** What the server does by itself. */
-const ITSELF: Caller = { actor: null, device: null, number: 'server' };
+const ITSELF: Caller = {
+  ...{ actor: null, device: null, number: 'server' },
+  ...{ role: 'lead', isOpen: true, sessionId: null, deviceId: null },
+};
 
-/** The context of something that the server does by itself, or for whoever is named. Fails where the store cannot be opened. */
-export async function ownContext(caller: Caller = ITSELF): Promise<Context> {
-  const store = await theStore();
+/**
+ * The context of something that the server does by itself, or for whoever is named; what it changes stands in the journal as
+ * the act that is said. Fails where the store cannot be opened.
+ */
+export async function ownContext(
+  caller: Caller = ITSELF,
+  act: (() => JournalAct) | null = null,
+): Promise<Context> {
+  const kept = await theStore();
+  const store = act ? journaled(kept, act) : kept;
   return {
     ...caller,
-    ...{ store, settings: settings(), site: await siteOfStore(store), now: Date.now, exchangeStore },
+    ...{ store, settings: settings(), site: await siteOfStore(kept), now: Date.now, exchangeStore },
     log: logOf(caller),
   };
 }
@@ -31,7 +43,8 @@ onChange((change) => {
   if (change === 'all') known = new WeakMap();
 });
 
-function siteOfStore(store: Store): Promise<KeptSite> {
+/** The site of a store. */
+export function siteOfStore(store: Store): Promise<KeptSite> {
   const found = known.get(store) ?? theSite(store);
   known.set(store, found);
   found.catch(() => known.delete(store));
@@ -44,13 +57,15 @@ export function logOf({ number, actor, device }: Caller): Log {
   return { error: (error) => log.error(error) };
 }
 
-/** Who asks, by what a request says. The front door names its number and where it came from. */
+/** Who asks, as the front door found: it names the request's number, where it came from and who was let in as what. */
 export function callerOf(said: Headers): Caller {
-  const [, actor = null] = SAID_WHO.exec(said.get('cookie') ?? '') ?? [];
-  return { actor, device: said.get('x-device'), number: said.get('x-request-number') ?? 'server' };
+  const who = JSON.parse(said.get('x-admitted') ?? 'null') as Admitted | null;
+  const { actor, role, isOpen, sessionId, deviceId } = who ?? NOBODY;
+  return {
+    ...{ actor, role, isOpen, sessionId, deviceId },
+    ...{ device: said.get('x-device'), number: said.get('x-request-number') ?? 'server' },
+  };
 }
-
-const SAID_WHO = new RegExp(`(?:^|; *)${COOKIES.technicianId}=([^;]*)`);
 
 /** Who asks for the page that is being drawn. */
 export const callerHere = async (): Promise<Caller> => callerOf(await headers());

@@ -6,8 +6,11 @@ import type { Context } from './context';
 /** What a use case answers: its value, or why not, with the kind of failure that the caller acts on. */
 export type Answer<T> = Result<T> & { readonly failure?: Failure };
 
-/** `input`: mend it and send again. `missing`: it does not exist. `conflict`: it has changed. `store`: try later. */
-export type Failure = 'input' | 'missing' | 'conflict' | 'store';
+/**
+ * `input`: mend it and send again. `missing`: it does not exist. `conflict`: it has changed. `store`: try later.
+ * `may_not`: another role may. `signed_out`: sign in, and send it again.
+ */
+export type Failure = 'input' | 'missing' | 'conflict' | 'store' | 'may_not' | 'signed_out';
 
 export function refused(failure: Failure, field: string, found: unknown, expected: string): Answer<never> {
   return { ...fail(problem(field, found, expected)), failure };

@@ -17,6 +17,7 @@ export async function contextOn(store: Store, changes: Partial<Context> = {}): P
   if (!settings.ok) throw new Error('the settings of tests can be read');
   return {
     ...{ actor: null, device: null, number: 'test', now: Date.now, store },
+    ...{ role: 'lead', isOpen: true, sessionId: null, deviceId: null },
     ...{ settings: settings.value, site: await siteFrom(store, newSite(uuidv7(), 'UTC'), Date.now()) },
     log: {
       error: (error) => {

@@ -1,12 +1,21 @@
 import 'server-only';
+import type { Role } from '@/core/people/roles';
 import type { Store } from '@/store/open';
 import type { KeptSite } from '@/store/sites';
 import type { Settings } from './settings';
 
 /** What every use case is handed: who acts, from where, at which site, on which store, and when. Nothing below asks for it elsewhere. */
 export interface Context {
-  /** Who is at the bench, as the browser that asks was told; null where nobody said so. */
+  /** Who acts: who is signed in, or at an open site who said to be there; null where nobody is or did. */
   readonly actor: string | null;
+  /** What they may; at an open site everything. */
+  readonly role: Role;
+  /** Nobody leads this site yet, or it is the sample one on this machine: names are chosen, nobody signs in. */
+  readonly isOpen: boolean;
+  /** The session that they are signed in by; null at an open site. */
+  readonly sessionId: string | null;
+  /** The enrolled device that the request came from; null for any other. */
+  readonly deviceId: string | null;
   /** The address that the request came from; null for what the server does by itself. */
   readonly device: string | null;
   readonly site: KeptSite;

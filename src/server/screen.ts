@@ -4,6 +4,7 @@ import { cookies } from 'next/headers';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { KeptCharger, Technician } from '@/core/exchange/views';
+import type { Role } from '@/core/people/roles';
 import { succeed } from '@/core/quantity/result';
 import type { Answer } from './answer';
 import { chargersHere } from './chargers';
@@ -32,6 +33,16 @@ export interface ScreenSettings {
   /** The chargers of the site, those that were put aside among them. */
   readonly chargers: readonly KeptCharger[];
   readonly technicianId: string | null;
+  /** What whoever is here may; everything at a site that nobody leads. */
+  readonly role: Role;
+  /** Whether somebody is let in here: signed in, or at a site where names are only chosen. */
+  readonly isIn: boolean;
+  /** Names are chosen and nobody signs in. */
+  readonly isOpen: boolean;
+  /** The sample shop. */
+  readonly isSample: boolean;
+  /** A bench that nobody touches locks after so long, minutes. */
+  readonly idleMinutes: number;
   readonly temperatureUnit: '°C' | '°F';
   /** `system` follows the machine. */
   readonly theme: 'light' | 'dark' | 'system';
@@ -42,14 +53,18 @@ export interface ScreenSettings {
 /** The settings of the browser that asks. A choice that no longer exists falls back to none. */
 export async function screenSettings(context: Context): Promise<Answer<ScreenSettings>> {
   const jar = await cookies();
-  const known = await technicians(context);
+  const isIn = context.isOpen || context.sessionId !== null;
+  // Who has not been let in is told nobody's name.
+  const known = isIn ? await technicians(context) : [];
   return succeed<ScreenSettings>({
     zone: context.site.zone,
     ratingStandard: context.site.ratingStandard,
     currency: context.site.currency,
     technicians: known,
-    chargers: await chargersHere(context),
+    chargers: isIn ? await chargersHere(context) : [],
     technicianId: known.find(({ id }) => id === context.actor)?.id ?? null,
+    ...{ role: context.role, isIn, isOpen: context.isOpen, isSample: context.settings.demo },
+    idleMinutes: context.site.idleMinutes,
     temperatureUnit: unitOf(jar.get(COOKIES.temperatureUnit)?.value) ?? context.site.temperatureUnit,
     theme: themeOf(jar.get(COOKIES.theme)?.value),
     tones: jar.get(COOKIES.tones)?.value === 'off' ? 'off' : 'on',

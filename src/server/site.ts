@@ -4,6 +4,7 @@ import { Type } from '@sinclair/typebox';
 import { startOfDay } from 'date-fns';
 import { checkShape } from '@/core/exchange/check-shape';
 import { SiteSheetSchema } from '@/core/exchange/site/site-sheet';
+import { IDLE_MINUTES } from '@/core/people/session';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
 import { changeSite } from '@/store/sites';
@@ -60,3 +61,27 @@ export async function saveSite(context: Context, input: unknown): Promise<Answer
 /** Said to the later of two who change the site. */
 export const SITE_OVERTAKEN =
   'Somebody else has changed the site meanwhile. Nothing was stored: load the page again and look at theirs first.';
+
+const IdleChange = Type.Object(
+  {
+    ...SITE_CHANGE,
+    minutes: Type.Integer({
+      ...{ minimum: IDLE_MINUTES.least, maximum: IDLE_MINUTES.most },
+      description: 'minutes until a bench that nobody touches locks',
+    }),
+  },
+  { additionalProperties: false },
+);
+
+/** Sets after how long a bench that nobody touches locks. */
+export async function saveIdle(context: Context, input: unknown): Promise<Answer<{ revision: number }>> {
+  const checked = checkShape(IdleChange, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { minutes, seenRevision, technicianId } = checked.value;
+  const change = { idleMinutes: minutes, seenRevision, atMs: context.now(), byId: technicianId };
+  const revision = await changeSite(context.store, change);
+  if (revision === undefined) return refusedSaying('conflict', 'seenRevision', SITE_OVERTAKEN);
+  changed('all');
+  changed('people');
+  return succeed({ revision });
+}

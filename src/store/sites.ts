@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import { checkShape } from '@/core/exchange/check-shape';
 import { FIRST_RULES_ID, type SiteRecord, type SiteSheet } from '@/core/exchange/site/site-sheet';
+import { IDLE_MINUTES } from '@/core/people/session';
 import { type Costs, CostsSchema, STANDARD_COSTS } from '@/core/planning/costs';
 import type { Database, Store, Transaction } from './database';
 import { priceWaiting } from './outlooks';
@@ -11,6 +12,8 @@ export interface KeptSite extends SiteRecord {
   readonly revision: number;
   /** What things cost here, as the site has said or as every one begins. */
   readonly costs: Costs;
+  /** A bench that nobody touches locks after so long, minutes. */
+  readonly idleMinutes: number;
 }
 
 /** The site that this store is of; undefined while nobody has begun one. */
@@ -40,7 +43,7 @@ export async function siteFrom(store: Store, made: SiteRecord, atMs: number): Pr
 export async function adoptSite(transaction: Transaction, site: SiteRecord, atMs: number): Promise<KeptSite> {
   await transaction.delete(sites);
   await transaction.insert(sites).values({ ...site, changedAtMs: atMs });
-  return { ...site, revision: 1, costs: STANDARD_COSTS };
+  return { ...site, revision: 1, costs: STANDARD_COSTS, idleMinutes: IDLE_MINUTES.first };
 }
 
 /** Whether a site is as it began: nobody has filled it in, and nothing was registered or decided. */
@@ -57,19 +60,27 @@ export function changeSite(
   change: {
     readonly sheet?: SiteSheet;
     readonly costs?: Costs;
+    readonly idleMinutes?: number;
     readonly seenRevision: number;
     readonly atMs: number;
     readonly byId: string;
   },
 ): Promise<number | undefined> {
-  const { sheet, costs, seenRevision, atMs, byId } = change;
+  const { sheet, costs, idleMinutes, seenRevision, atMs, byId } = change;
   return store.write(async (transaction) => {
     const site = await siteOf(transaction);
     if (!site) return undefined;
     const revision = seenRevision + 1;
     const [changed] = await transaction
       .update(sites)
-      .set({ ...sheet, ...(costs && { costs }), revision, changedAtMs: atMs, changedById: byId })
+      .set({
+        ...sheet,
+        ...(costs && { costs }),
+        ...(idleMinutes !== undefined && { idleMinutes }),
+        revision,
+        changedAtMs: atMs,
+        changedById: byId,
+      })
       .where(and(eq(sites.id, site.id), eq(sites.revision, seenRevision)))
       .returning({ id: sites.id });
     if (changed && costs) await priceWaiting(transaction, costs);

@@ -40,10 +40,17 @@ async function replyOf<T>(response: Response): Promise<Reply<T>> {
   const reply: unknown = await response.json();
   const own = typeof reply === 'object' && reply !== null && 'ok' in reply;
   if (!own) return { unreachable: true };
+  // Whoever is asked to sign in does, and it is sent again.
+  if (response.status === SIGNED_OUT) window.dispatchEvent(new Event(SIGNED_OUT_EVENT));
   // A fault of the server or of its limits may pass by itself.
-  const passing = response.status >= 500 || response.status === 429;
+  const passing = response.status >= 500 || response.status === 429 || response.status === SIGNED_OUT;
   return (passing ? { ...reply, failure: 'store' } : reply) as Reply<T>;
 }
+
+const SIGNED_OUT = 401;
+
+/** Told to the page when the server asks who this is. */
+export const SIGNED_OUT_EVENT = 'integra:signed-out';
 
 /** The problems to show for a reply that did not succeed. */
 export function problemsOf(reply: Reply<unknown>): readonly Problem[] {

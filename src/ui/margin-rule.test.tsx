@@ -11,6 +11,11 @@ const SETTINGS: SiteSettings = {
     ratingStandard: 'SAE',
     currency: 'EUR',
     chargers: [],
+    role: 'lead',
+    isIn: true,
+    isOpen: true,
+    isSample: false,
+    idleMinutes: 30,
   },
   ...{ temperatureUnit: '°C', theme: 'light', tones: 'on' },
 };

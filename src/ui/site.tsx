@@ -3,6 +3,8 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { KeptCharger, Technician } from '@/core/exchange/views';
+import { type ActId, mayEver, whyNot } from '@/core/people/permissions';
+import type { Role } from '@/core/people/roles';
 import type { TemperatureUnit } from '@/core/quantity/temperature';
 import { temperaturesIn } from '@/core/quantity/temperature-words';
 import { send } from './api';
@@ -24,6 +26,16 @@ export interface SiteSettings {
   /** The chargers of the site, those that were put aside among them. */
   readonly chargers: readonly KeptCharger[];
   readonly technicianId: string | null;
+  /** What whoever is here may; everything at a site that nobody leads. */
+  readonly role: Role;
+  /** Whether somebody is let in here: signed in, or at a site where names are only chosen. */
+  readonly isIn: boolean;
+  /** Names are chosen and nobody signs in. */
+  readonly isOpen: boolean;
+  /** The sample shop. */
+  readonly isSample: boolean;
+  /** A bench that nobody touches locks after so long, minutes. */
+  readonly idleMinutes: number;
   readonly temperatureUnit: TemperatureUnit;
   readonly theme: Theme;
   /** Whether what settles, ends or goes wrong is told by ear and hand too. */
@@ -51,12 +63,19 @@ export function SiteProvider({
   readonly children: React.ReactNode;
 }) {
   const [current, setCurrent] = useState(settings);
-  const [askingWho, setAskingWho] = useState(settings.technicianId === null);
+  const [askingWho, setAskingWho] = useState(settings.isOpen && settings.technicianId === null);
   // A site that was brought in from a file brings its people along, and its sheet may be filled in at any time.
-  const { zone, ratingStandard, currency, technicians, chargers } = settings;
+  const { zone, ratingStandard, currency, technicians, chargers, role, isIn, isOpen, idleMinutes } = settings;
   useEffect(() => {
-    setCurrent((before) => ({ ...before, zone, ratingStandard, currency, technicians, chargers }));
-  }, [zone, ratingStandard, currency, technicians, chargers]);
+    const shared = { zone, ratingStandard, currency, technicians, chargers, role, isIn, isOpen, idleMinutes };
+    setCurrent((before) => ({ ...before, ...shared }));
+  }, [zone, ratingStandard, currency, technicians, chargers, role, isIn, isOpen, idleMinutes]);
+  // Whoever signs in is at the bench; at an open site it is whoever this browser chose.
+  const { technicianId: signedIn } = settings;
+  useEffect(() => {
+    if (!isOpen) setCurrent((before) => ({ ...before, technicianId: signedIn }));
+    if (!isOpen && signedIn !== null) setAskingWho(false);
+  }, [isOpen, signedIn]);
   const choose = useCallback<Site['choose']>((choice) => {
     setCurrent((before) => ({ ...before, ...choice }));
     if (choice.theme) document.documentElement.dataset.theme = choice.theme;
@@ -84,6 +103,12 @@ export function useSite(): Site {
   const site = useContext(SiteContext);
   if (!site) throw new Error('useSite needs a SiteProvider above it');
   return site;
+}
+
+/** Why whoever is here may not do something, to be said where the key for it stands; null where they may. */
+export function useBarred(act: ActId): string | null {
+  const { role } = useSite();
+  return mayEver(role, act) ? null : whyNot(role, act);
 }
 
 /** Says a text of ours with its temperatures in the unit that this screen shows. */

@@ -14,6 +14,8 @@ export interface CopyReport {
   readonly readings: number;
   /** Where what was there before is kept; null where nothing was put back. */
   readonly before: string | null;
+  /** The first entry of its journal that is not as it was written; null where all are. */
+  readonly journalBrokenAt: number | null;
 }
 
 /** Names of copies carry their moment in UTC, so that they sort by it. */

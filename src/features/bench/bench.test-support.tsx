@@ -101,6 +101,11 @@ export function renderOnSite(node: React.ReactNode, extra: Partial<SiteSettings>
       ratingStandard: 'SAE',
       currency: 'EUR',
       chargers: [],
+      role: 'lead',
+      isIn: true,
+      isOpen: true,
+      isSample: false,
+      idleMinutes: 30,
     },
     ...extra,
   };

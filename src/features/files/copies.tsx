@@ -47,7 +47,7 @@ export function Copies({ copies }: { readonly copies: readonly CopyRecord[] }) {
     );
   const busy = doing.kind !== 'nothing';
   return (
-    <section aria-label="Copies" className="grid gap-3">
+    <section id="copies" aria-label="Copies" className="grid gap-3">
       <h2 className="text-xl font-semibold">Copies of the data</h2>
       <Button disabled={busy} onClick={make}>
         {doing.kind === 'making' ? 'Copying, and reading the copy through …' : 'Make a copy now'}

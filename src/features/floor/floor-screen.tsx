@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { LayingOut } from './laying-out';
+import { NobodyLeads } from './nobody-leads';
 import { ScanField } from './scan-field';
 
 const ComingUp = dynamic(() => import('./coming-up').then((module) => module.ComingUp), { ssr: false });
@@ -16,6 +17,7 @@ export function FloorScreen(scan: React.ComponentProps<typeof ScanField>) {
     <main className="print-list mx-auto grid max-w-7xl gap-6 px-4 py-5">
       <h1 className="sr-only">Floor</h1>
       <ScanField {...scan} />
+      <NobodyLeads />
       <FloorBoard />
       <ComingUp />
     </main>

@@ -21,6 +21,8 @@ export const BEGINNINGS = [
   { href: '/fleet/winter', label: 'Fleet: what will not last the winter' },
   { href: '/fleet/buy', label: 'Fleet: what to buy' },
   { href: '/fleet/idle', label: 'Fleet: what stands idle' },
+  { href: '/people', label: 'People: who is let in' },
+  { href: '/journal', label: 'Journal: who did what' },
   { href: '/practice/compose', label: 'Compose a practice case' },
   { href: '/guide/day', label: 'Guide: a day at the bench' },
   { href: '/guide/verdict', label: 'Guide: how a verdict is reached' },

@@ -9,10 +9,12 @@ import { Button } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { ChangeHands } from '../people/change-hands';
 
 /** Asks who is at the bench. It is loaded once somebody is asked, which is seldom. */
 export default function WhoDialog() {
-  const { setAskingWho } = useSite();
+  const { setAskingWho, isOpen } = useSite();
+  if (!isOpen) return <ChangeHands onClose={() => setAskingWho(false)} />;
   return (
     <DialogFrame
       title="Who is at the bench?"

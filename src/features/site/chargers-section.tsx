@@ -9,7 +9,7 @@ import { problemsOf } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
 import { Problems } from '@/ui/problems';
-import { useSite } from '@/ui/site';
+import { useBarred, useSite } from '@/ui/site';
 import { ChargerForm } from './charger-form';
 import { factsOf, keepCharger } from './keep-charger';
 
@@ -18,6 +18,7 @@ const CELL = 'px-4 py-2 align-top';
 /** The chargers of the site: what each can do, so that nobody has to say it again at the bench. */
 export function ChargersSection() {
   const { chargers } = useSite();
+  const barred = useBarred('set_site');
   const [edited, setEdited] = useState<KeptCharger | 'new' | null>(null);
   const { problems, setRetired } = useRetiring();
   const inUse = chargers.filter(({ retiredAtMs }) => retiredAtMs === null);
@@ -28,8 +29,9 @@ export function ChargersSection() {
         <h2 id="chargers" className="text-xl font-semibold">
           Chargers
         </h2>
-        <Button onClick={() => setEdited('new')}>Add a charger</Button>
+        {barred === null && <Button onClick={() => setEdited('new')}>Add a charger</Button>}
       </div>
+      {barred && <p className="text-soft">{barred}</p>}
       <Problems problems={problems} />
       {inUse.length === 0 ? (
         <p className="text-soft">

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { type UseFormReturn, useForm } from 'react-hook-form';
@@ -7,12 +8,19 @@ import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard
 import type { SiteSheet } from '@/core/exchange/site/site-sheet';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
 import { FormSelect, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
-import { useSite } from '@/ui/site';
+import { useBarred, useSite } from '@/ui/site';
 import { ChargersSection } from './chargers-section';
+import { LockSection } from './lock-section';
+
+const BESIDE = [
+  { href: '/people', label: 'People' },
+  { href: '/journal', label: 'Journal' },
+  { href: '/files#copies', label: 'Copies' },
+] as const;
 
 /** What the whole site shares: its name on paper, its clock, its units. */
 export function SiteScreen({
@@ -28,10 +36,20 @@ export function SiteScreen({
   const { save, saved, setSaved, problems } = useSaving(form, revision);
   const { isSubmitting, isDirty } = form.formState;
   useStoredSheet(form, sheet, revision);
+  const barred = useBarred('set_site');
   return (
     <main className="mx-auto max-w-3xl px-4 py-5">
       <form onSubmit={save} noValidate className="grid gap-5" onChange={() => setSaved(false)}>
-        <h1 className="text-2xl font-semibold">Site</h1>
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <h1 className="text-2xl font-semibold">Site</h1>
+          <nav aria-label="Of this site" className="flex flex-wrap gap-1">
+            {BESIDE.map(({ href, label }) => (
+              <Link key={href} href={href} className={buttonClass('quiet')}>
+                {label}
+              </Link>
+            ))}
+          </nav>
+        </div>
         <p className="text-soft">
           What every screen and paper of this site shares. Each browser may still show temperatures its own
           way.
@@ -42,14 +60,15 @@ export function SiteScreen({
         </div>
         <Problems problems={problems} />
         <KeyBar className="items-center">
-          <Button type="submit" tone="main" large disabled={isSubmitting || !isDirty}>
+          <Button type="submit" tone="main" large disabled={isSubmitting || !isDirty || barred !== null}>
             Save
           </Button>
           <p role="status" className="text-soft">
-            {saved && !isDirty ? 'Saved. Every screen of this site shows it from now on.' : ''}
+            {barred ?? (saved && !isDirty ? 'Saved. Every screen of this site shows it from now on.' : '')}
           </p>
         </KeyBar>
       </form>
+      <LockSection revision={revision} />
       <ChargersSection />
     </main>
   );

@@ -13,6 +13,7 @@ async function opened(application: Handler): Promise<number> {
       hosts: new Set(['127.0.0.1']),
       reloading: false,
       log: () => undefined,
+      admit: async () => ({ kind: 'in', who: '{}' }),
       newNumber: () => `n${++number}`,
     }),
   ).listen(0, '127.0.0.1');

@@ -7,7 +7,19 @@ import { foreignWrite } from './origin';
 
 export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
 
+/** Whether a request is let in: with who it is, as the application is told; else why not. */
+export type Entrance =
+  | { readonly kind: 'in'; readonly who: string }
+  | { readonly kind: 'out'; readonly why: 'nobody' | 'locked' | 'over' }
+  | { readonly kind: 'may_not'; readonly message: string };
+
 interface DoorOptions {
+  /** Holds a request against who has signed in and what they may. */
+  readonly admit: (
+    request: IncomingMessage,
+    limits: RouteLimits | undefined,
+    path: string,
+  ) => Promise<Entrance>;
   /** Names by which this machine may be called. */
   readonly hosts: ReadonlySet<string>;
   readonly reloading: boolean;
@@ -23,7 +35,10 @@ const BUILT_PER_MINUTE = 60_000;
  * Stands before the application: whoever calls is looked at before anything is read or computed. The order matters: a
  * wrong name first, then what no door is, then how often, then from where.
  */
-export function frontDoor(application: Handler, { hosts, reloading, log, newNumber }: DoorOptions): Handler {
+export function frontDoor(
+  application: Handler,
+  { hosts, reloading, log, newNumber, admit }: DoorOptions,
+): Handler {
   const limiters = limitersOf();
   return async (request, response) => {
     const number = newNumber();
@@ -31,9 +46,9 @@ export function frontDoor(application: Handler, { hosts, reloading, log, newNumb
     const headers = safetyHeaders(nonce, reloading);
     for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
     response.setHeader('x-request-number', number);
-    const refuse = (status: number, message: string) => {
+    const refuse = (status: number, message: string, failure = status >= 500 ? 'fault' : 'input') => {
       log({ number, status, method: request.method, path: request.url?.slice(0, 200), refused: message });
-      refuseWith(request, response, { status, message, number });
+      refuseWith(request, response, { status, message, number, failure });
     };
     const host = hostIn(request.headers.host);
     if (host === null || !hosts.has(host)) {
@@ -54,6 +69,16 @@ export function frontDoor(application: Handler, { hosts, reloading, log, newNumb
     if (await tooOften(limiters, limits, path, request.socket.remoteAddress ?? '')) {
       response.setHeader('retry-after', '10');
       return refuse(429, 'This address asks more often than a shop does. Try again in a moment.');
+    }
+    delete request.headers['x-admitted'];
+    if (!BUILT.test(path)) {
+      const entrance = await admit(request, limits, path);
+      if (entrance.kind === 'may_not') return refuse(403, entrance.message, 'may_not');
+      if (entrance.kind === 'out') {
+        if (path.startsWith('/api/')) return refuse(401, SIGNED_OUT[entrance.why], 'signed_out');
+        return leadToSignIn(request, response);
+      }
+      request.headers['x-admitted'] = entrance.who;
     }
     // The application finds the nonce here, and gives it to every script of the page.
     request.headers['content-security-policy'] = headers['content-security-policy'];
@@ -137,14 +162,35 @@ function askedOf(request: IncomingMessage) {
   };
 }
 
+const SIGNED_OUT = {
+  nobody: 'Nobody is signed in here. Nothing was lost: sign in, and it is sent again.',
+  locked: 'This bench has locked. Nothing was lost: tap your name and type your PIN.',
+  over: 'You were signed out. Nothing was lost: sign in, and it is sent again.',
+} as const;
+
+/** A page is led to where one signs in, and back from there. */
+function leadToSignIn(request: IncomingMessage, response: ServerResponse): void {
+  const { pathname, search } = new URL(request.url ?? '/', 'http://here');
+  const to = encodeURIComponent(pathname + search.replace(/[?&]_rsc=[^&]*/, ''));
+  response.writeHead(303, { location: `/sign-in?to=${to}`, 'cache-control': 'no-store' });
+  response.end();
+}
+
+interface Refusal {
+  readonly status: number;
+  readonly message: string;
+  readonly number: string;
+  readonly failure: string;
+}
+
 /** Refuses without reading what is still to come; the link ends, so that nobody keeps it open by sending. */
 function refuseWith(
   request: IncomingMessage,
   response: ServerResponse,
-  { status, message, number }: { readonly status: number; readonly message: string; readonly number: string },
+  { status, message, number, failure }: Refusal,
 ): void {
   const problems = [{ field: 'request', found: '', expected: '', message }];
-  const body = JSON.stringify({ ok: false, failure: status >= 500 ? 'fault' : 'input', problems, number });
+  const body = JSON.stringify({ ok: false, failure, problems, number });
   response.writeHead(status, {
     'content-type': 'application/json',
     'cache-control': 'no-store',

@@ -1,5 +1,6 @@
 import type { JsonBounds } from '@/core/exchange/json-bounds';
 import { RECORD_BOUNDS } from '@/core/exchange/json-bounds';
+import type { ActId } from '@/core/people/permissions';
 import { LONGEST_TRACE } from '@/core/steps/load/thin-trace';
 
 /** What a route takes and how much of it: nothing is read, held or waited for beyond it. */
@@ -22,6 +23,10 @@ export interface RouteLimits {
   readonly answerMs: number;
   /** Requests of one address in a minute. */
   readonly perMinute: number;
+  /** What whoever comes through it does: only who may do that is let through. */
+  readonly act: ActId;
+  /** A page asks it again by itself: it keeps no bench awake. */
+  readonly byItself?: true;
 }
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
@@ -46,26 +51,27 @@ const READINGS_BYTES = 100_000_000;
 const SITE_BYTES = 50_000_000_000;
 const HOUR_MS = 3_600_000;
 
-const page = (path: string): RouteLimits => ({
+const page = (path: string, act: ActId = 'look'): RouteLimits => ({
   ...NO_BODY,
-  ...{ method: 'GET', path, answerMs: 15_000, perMinute: RATES.screen },
+  ...{ method: 'GET', path, answerMs: 15_000, perMinute: RATES.screen, act },
 });
-const look = (path: string): RouteLimits => page(path);
+const look = (path: string, act: ActId = 'look'): RouteLimits => page(path, act);
+const byItself = (path: string, act: ActId = 'look'): RouteLimits => ({ ...page(path, act), byItself: true });
 /** A file or a paper that is made while somebody waits. */
-const paper = (path: string): RouteLimits => ({
+const paper = (path: string, act: ActId): RouteLimits => ({
   ...NO_BODY,
-  ...{ method: 'GET', path, answerMs: 60_000, perMinute: RATES.heavy },
+  ...{ method: 'GET', path, answerMs: 60_000, perMinute: RATES.heavy, act },
 });
-const record = (method: Method, path: string): RouteLimits => ({
-  ...{ method, path, body: 'record', bytes: RECORD_BYTES, bounds: RECORD_BOUNDS },
+const record = (method: Method, path: string, act: ActId): RouteLimits => ({
+  ...{ method, path, act, body: 'record', bytes: RECORD_BYTES, bounds: RECORD_BOUNDS },
   ...{ bodyMs: 10_000, answerMs: 15_000, perMinute: RATES.write },
 });
-const list = (method: Method, path: string): RouteLimits => ({
-  ...record(method, path),
+const list = (method: Method, path: string, act: ActId): RouteLimits => ({
+  ...record(method, path, act),
   ...{ body: 'list', bytes: LIST_BYTES, bounds: LIST_BOUNDS, bodyMs: 30_000 },
 });
-const file = (path: string, bytes: number, bodyMs: number): RouteLimits => ({
-  ...{ method: 'POST', path, body: 'file', bytes, bounds: RECORD_BOUNDS },
+const file = (path: string, act: ActId, bytes: number, bodyMs: number): RouteLimits => ({
+  ...{ method: 'POST', path, act, body: 'file', bytes, bounds: RECORD_BOUNDS },
   ...{ bodyMs, answerMs: HOUR_MS, perMinute: RATES.rare },
 });
 
@@ -100,73 +106,91 @@ export const LIMITS: readonly RouteLimits[] = [
   page('/vehicles/new'),
   page('/vehicles/[id]'),
   page('/vehicles/[id]/edit'),
-  look('/api/health'),
-  look('/api/now'),
-  look('/api/floor/stream'),
+  byItself('/api/health', 'enter'),
+  byItself('/api/now', 'enter'),
+  byItself('/api/floor/stream'),
   look('/api/guide/[picture]'),
-  record('POST', '/api/batteries'),
+  record('POST', '/api/batteries', 'register'),
   look('/api/batteries/find'),
-  { ...list('POST', '/api/batteries/import'), answerMs: 60_000 },
-  paper('/api/batteries/list'),
-  record('PUT', '/api/batteries/[id]'),
-  record('PUT', '/api/chargers'),
+  { ...list('POST', '/api/batteries/import', 'register'), answerMs: 60_000 },
+  paper('/api/batteries/list', 'export_lists'),
+  record('PUT', '/api/batteries/[id]', 'register'),
+  record('PUT', '/api/chargers', 'set_site'),
   look('/api/checks/[id]'),
-  record('POST', '/api/checks'),
-  paper('/api/checks/[id]/file'),
-  paper('/api/checks/[id]/label'),
-  list('POST', '/api/checks/[id]/finish'),
-  record('POST', '/api/checks/[id]/reopen'),
-  look('/api/coming-up'),
-  look('/api/copies'),
-  { ...record('POST', '/api/copies'), answerMs: HOUR_MS, perMinute: RATES.rare },
-  { ...record('POST', '/api/copies/restore'), answerMs: HOUR_MS, perMinute: RATES.rare },
-  file('/api/imports', READINGS_BYTES, 10 * 60_000),
-  list('POST', '/api/imports/known'),
-  record('POST', '/api/imports/[id]/undo'),
-  look('/api/instruments'),
+  record('POST', '/api/checks', 'work'),
+  paper('/api/checks/[id]/file', 'export_one'),
+  paper('/api/checks/[id]/label', 'export_one'),
+  list('POST', '/api/checks/[id]/finish', 'work'),
+  record('POST', '/api/checks/[id]/reopen', 'work'),
+  byItself('/api/coming-up'),
+  byItself('/api/copies', 'look'),
+  { ...record('POST', '/api/copies', 'keep_copies'), answerMs: HOUR_MS, perMinute: RATES.rare },
+  { ...record('POST', '/api/copies/restore', 'keep_copies'), answerMs: HOUR_MS, perMinute: RATES.rare },
+  file('/api/imports', 'register', READINGS_BYTES, 10 * 60_000),
+  list('POST', '/api/imports/known', 'register'),
+  record('POST', '/api/imports/[id]/undo', 'take_back'),
+  byItself('/api/instruments'),
   {
-    ...record('POST', '/api/instruments'),
+    ...record('POST', '/api/instruments', 'work'),
     ...{ body: 'lines', bytes: 8000 },
   },
-  paper('/api/fleet'),
-  record('PUT', '/api/fleet/corrections'),
-  record('DELETE', '/api/fleet/corrections'),
-  { ...record('PUT', '/api/fleet/mornings'), bytes: 120_000 },
-  record('DELETE', '/api/fleet/mornings'),
+  paper('/api/fleet', 'export_lists'),
+  record('PUT', '/api/fleet/corrections', 'set_site'),
+  record('DELETE', '/api/fleet/corrections', 'set_site'),
+  { ...record('PUT', '/api/fleet/mornings', 'set_site'), bytes: 120_000 },
+  record('DELETE', '/api/fleet/mornings', 'set_site'),
   look('/api/fleet/rows'),
-  record('PUT', '/api/fleet/views'),
-  record('DELETE', '/api/fleet/views'),
-  paper('/api/labels'),
-  record('POST', '/api/lots'),
-  list('PUT', '/api/lots/[id]'),
-  record('DELETE', '/api/lots/[id]'),
-  record('PUT', '/api/lots/[id]/rules'),
-  paper('/api/lots/[id]/list'),
-  { ...record('POST', '/api/lots/[id]/store'), answerMs: HOUR_MS, perMinute: RATES.heavy },
-  paper('/api/readings'),
+  record('PUT', '/api/fleet/views', 'keep_views'),
+  record('DELETE', '/api/fleet/views', 'keep_views'),
+  paper('/api/labels', 'export_lists'),
+  record('POST', '/api/lots', 'register'),
+  list('PUT', '/api/lots/[id]', 'register'),
+  record('DELETE', '/api/lots/[id]', 'register'),
+  record('PUT', '/api/lots/[id]/rules', 'register'),
+  paper('/api/lots/[id]/list', 'export_lists'),
+  { ...record('POST', '/api/lots/[id]/store', 'register'), answerMs: HOUR_MS, perMinute: RATES.heavy },
+  paper('/api/readings', 'export_lists'),
   look('/api/rules'),
-  record('POST', '/api/rules'),
-  paper('/api/rules/history'),
-  record('POST', '/api/runs'),
+  record('POST', '/api/rules', 'set_rules'),
+  paper('/api/rules/history', 'look'),
+  record('POST', '/api/runs', 'work'),
   look('/api/runs/[id]'),
-  record('POST', '/api/vehicles'),
-  list('POST', '/api/vehicles/import'),
-  paper('/api/vehicles/list'),
-  record('POST', '/api/vehicles/move'),
-  record('POST', '/api/visits'),
-  record('POST', '/api/visits/leave'),
-  paper('/api/runs/[id]/file'),
-  list('POST', '/api/runs/[id]/finish'),
-  { ...record('POST', '/api/runs/[id]/readings'), bytes: TRACED_BYTES, bounds: TRACED_BOUNDS },
-  record('POST', '/api/runs/[id]/reopen'),
-  paper('/api/runs/[id]/slip'),
-  paper('/api/runs/[id]/trace'),
-  record('PUT', '/api/screen'),
-  paper('/api/site'),
-  file('/api/site', SITE_BYTES, 6 * HOUR_MS),
-  record('PUT', '/api/site/sheet'),
-  record('PUT', '/api/site/costs'),
-  record('POST', '/api/technicians'),
+  record('POST', '/api/vehicles', 'register'),
+  list('POST', '/api/vehicles/import', 'register'),
+  paper('/api/vehicles/list', 'export_lists'),
+  record('POST', '/api/vehicles/move', 'register'),
+  record('POST', '/api/visits', 'register'),
+  record('POST', '/api/visits/leave', 'register'),
+  paper('/api/runs/[id]/file', 'export_one'),
+  list('POST', '/api/runs/[id]/finish', 'work'),
+  { ...record('POST', '/api/runs/[id]/readings', 'work'), bytes: TRACED_BYTES, bounds: TRACED_BOUNDS },
+  record('POST', '/api/runs/[id]/reopen', 'work'),
+  paper('/api/runs/[id]/slip', 'export_one'),
+  paper('/api/runs/[id]/trace', 'export_one'),
+  record('PUT', '/api/screen', 'enter'),
+  paper('/api/site', 'export_site'),
+  file('/api/site', 'bring_site', SITE_BYTES, 6 * HOUR_MS),
+  record('PUT', '/api/site/sheet', 'set_site'),
+  record('PUT', '/api/site/costs', 'set_site'),
+  record('PUT', '/api/site/idle', 'set_site'),
+  record('POST', '/api/technicians', 'manage_people'),
+  page('/sign-in', 'enter'),
+  page('/welcome', 'enter'),
+  page('/people'),
+  page('/journal'),
+  record('POST', '/api/people', 'manage_people'),
+  record('PUT', '/api/people', 'manage_people'),
+  byItself('/api/people/here', 'enter'),
+  record('PUT', '/api/people/own', 'look'),
+  { ...record('POST', '/api/people/first', 'enter'), perMinute: RATES.rare },
+  { ...record('POST', '/api/people/sign-in', 'enter'), perMinute: RATES.heavy },
+  record('POST', '/api/people/sign-out', 'enter'),
+  record('POST', '/api/people/awake', 'look'),
+  record('DELETE', '/api/people/sessions', 'look'),
+  record('POST', '/api/devices/codes', 'manage_people'),
+  { ...record('POST', '/api/devices', 'enter'), perMinute: RATES.rare },
+  record('DELETE', '/api/devices', 'manage_people'),
+  paper('/api/journal', 'read_own_journal'),
 ];
 
 const patterns = LIMITS.map((limits) => ({

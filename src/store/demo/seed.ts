@@ -9,6 +9,7 @@ import { finishCheckWith } from '../checks';
 import type { Store, Transaction } from '../database';
 import { inChunks } from '../in-chunks';
 import { addLot } from '../lots';
+import { changePerson } from '../people';
 import { addReadings } from '../readings';
 import { addRules } from '../rules';
 import { finishWith } from '../runs';
@@ -22,6 +23,7 @@ import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
 import { HOUSE } from './house';
 import type { DemoRun } from './lives';
+import { DEMO_PEOPLE } from './people';
 import { demoRack } from './rack';
 import { DEMO_SITE, TECHNICIAN_NAMES } from './scenario';
 import { MS_PER_DAY, Remembered } from './units';
@@ -43,6 +45,10 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
   const [first, ...others] = TECHNICIAN_NAMES.map((name) => ({ id: chance.id(nowMs), name }));
   if (!first) return;
   for (const technician of [first, ...others]) await addTechnician(store, technician, nowMs);
+  await store.write(async (transaction) => {
+    for (const { id, name } of [first, ...others])
+      await changePerson(transaction, id, 1, DEMO_PEOPLE[name] ?? {});
+  });
   await store.write(async (transaction) => {
     const here = await siteOf(transaction);
     await adoptSite(transaction, { ...DEMO_SITE, zone: here?.zone ?? DEMO_SITE.zone }, nowMs);

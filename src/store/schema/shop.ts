@@ -14,6 +14,8 @@ import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { ChargeMode } from '@/core/charging/charge-plan';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/arrival-views';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
+import type { Role } from '@/core/people/roles';
+import { IDLE_MINUTES } from '@/core/people/session';
 import { keptJson } from '../packed-json';
 import { uuid } from '../uuid-column';
 import { moment, momentCheck, shape } from './columns';
@@ -35,6 +37,8 @@ export const sites = sqliteTable(
     ratingStandard: text('rating_standard').$type<RatingStandard>().notNull(),
     /** The id that the versions of its own rules are kept under: no other site's. */
     rulesId: text('rules_id').notNull(),
+    /** A bench that nobody touches locks after so long, minutes. */
+    idleMinutes: integer('idle_minutes').notNull().default(IDLE_MINUTES.first),
     /** What batteries, work and standing still cost here; nothing while nobody has said so. */
     costs: keptJson('costs'),
     revision: integer('revision').notNull().default(1),
@@ -74,6 +78,12 @@ export const technicians = sqliteTable(
     /** Counts the changes, so that of two who change it the later one is told. */
     revision: integer('revision').notNull().default(1),
     createdAtMs: moment('created_at_ms').notNull(),
+    role: text('role').$type<Role>().notNull().default('technician'),
+    /** When they left: history keeps the name, and nobody signs in under it. */
+    leftAtMs: moment('left_at_ms'),
+    /** Hashes that cost memory to try; null where there is no such secret. */
+    pinHash: text('pin_hash'),
+    passwordHash: text('password_hash'),
     arrivalId: arrival(),
   },
   (table) => [

@@ -1,0 +1,194 @@
+import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
+import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
+import { choose, expectAccessible, pressOnlyWhatListens } from './support/test';
+
+const PASSWORD = 'three grey gulls';
+
+/** A shop of its own for each test, which a lead has set up in the first browser; nobody else is in it. */
+const test = base.extend<{ shop: Server; lead: Page; another: () => Promise<Page> }>({
+  shop: async ({ browserName: _browser }, use) => {
+    const server = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
+    await use(server);
+    await server.kill();
+  },
+  lead: async ({ browser, shop }, use) => {
+    const context = await listening(await browser.newContext({ baseURL: shop.url }));
+    const page = await context.newPage();
+    await page.goto('/');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Set it up' }).click();
+    await page.getByLabel('The shop’s name').fill('Ferngate Harbour Works');
+    await page.getByLabel('Your name, who leads it').fill('Ysolde Brackwater');
+    await page.getByLabel('Your password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await expect(page.getByRole('heading', { name: 'The shop is yours' })).toBeVisible();
+    await use(page);
+    await context.close();
+  },
+  another: async ({ browser, shop }, use) => {
+    const opened: BrowserContext[] = [];
+    await use(async () => {
+      const context = await listening(await browser.newContext({ baseURL: shop.url }));
+      opened.push(context);
+      return context.newPage();
+    });
+    for (const context of opened) await context.close();
+  },
+});
+
+async function listening(context: BrowserContext): Promise<BrowserContext> {
+  context.on('page', pressOnlyWhatListens);
+  return context;
+}
+
+/** Lets a technician in by the screens of the lead. */
+async function letIn(lead: Page, name: string, pin: string): Promise<void> {
+  await lead.goto('/people');
+  await lead.getByRole('button', { name: 'Let somebody in' }).click();
+  const form = lead.getByRole('dialog');
+  await form.getByLabel('Name').fill(name);
+  await form.getByLabel('PIN').fill(pin);
+  await form.getByRole('button', { name: 'Let them in' }).click();
+  await expect(lead.getByRole('row', { name })).toContainText('PIN');
+}
+
+/** Enrols a browser with a code that the lead shows. */
+async function enrol(lead: Page, page: Page, name: string): Promise<void> {
+  await lead.goto('/people');
+  await lead.getByRole('button', { name: 'Enrol a device' }).click();
+  const code = await lead.getByText(/^[A-Z0-9]{4} [A-Z0-9]{4}$/).textContent();
+  await page.goto('/');
+  await page.getByText('Make this a bench, where a PIN is enough').click();
+  await page.getByLabel('Code, as a lead shows it under People').fill(code ?? '');
+  await page.getByLabel('What this device is called').fill(name);
+  await page.getByRole('button', { name: 'Enrol it' }).click();
+  await expect(page.getByText(`${name}: tap your name, then type your PIN.`)).toBeVisible();
+}
+
+async function signIn(page: Page, name: string, pin: string): Promise<void> {
+  await page.getByRole('button', { name }).click();
+  for (const digit of pin) await page.getByRole('button', { name: digit, exact: true }).click();
+  await page.getByRole('button', { name: 'Sign in' }).click();
+}
+
+test('a shop is set up, and from then on a stranger sees nothing of it', async ({
+  lead,
+  another,
+  request,
+  shop,
+}) => {
+  await expectAccessible(lead);
+  const stranger = await another();
+  await stranger.goto('/batteries?words=FH');
+  await expect(stranger).toHaveURL(/\/sign-in\?to=%2Fbatteries%3Fwords%3DFH$/);
+  await expect(stranger.getByRole('navigation', { name: 'Screens' })).toHaveCount(0);
+  await expect(stranger.getByText('Ysolde')).toHaveCount(0);
+  await expectAccessible(stranger);
+  await stranger.getByLabel('Name', { exact: true }).fill('ysolde brackwater');
+  await stranger.getByLabel('Password').fill('three gray gulls');
+  await stranger.getByRole('button', { name: 'Sign in' }).click();
+  await expect(stranger.getByText('That is not it.')).toBeVisible();
+  for (const path of ['/api/readings', '/api/site', '/api/floor/stream', '/api/copies', '/api/journal']) {
+    const answer = await request.get(shop.url + path);
+    expect([path, answer.status()]).toEqual([path, 401]);
+    expect(await answer.text()).not.toContain('Ysolde');
+  }
+  await stranger.getByLabel('Password').fill(PASSWORD);
+  await stranger.getByRole('button', { name: 'Sign in' }).click();
+  await expect(stranger).toHaveURL(/\/batteries\?words=FH$/);
+});
+
+test('a second device is enrolled, hands change, and each act stands under whoever did it', async ({
+  lead,
+  another,
+}) => {
+  await letIn(lead, 'Pell Havering', '40718');
+  await letIn(lead, 'Maro Tindell', '8302');
+  const tablet = await another();
+  await enrol(lead, tablet, 'Bench tablet 2');
+  await signIn(tablet, 'Pell Havering', '40718');
+  await tablet.getByRole('link', { name: 'Register a battery' }).click();
+  await tablet.getByLabel('Tag').fill('FH-0900');
+  await choose(tablet.getByRole('combobox', { name: 'Type' }), 'Flooded');
+  await tablet.getByLabel('Rating 1', { exact: true }).fill('570');
+  await tablet
+    .getByRole('button', { name: /^Register/ })
+    .first()
+    .click();
+  await expect(tablet.getByText('FH-0900').first()).toBeVisible();
+
+  const at = tablet.url();
+  await tablet.getByRole('button', { name: 'Pell Havering' }).click();
+  const changing = tablet.getByRole('dialog');
+  await expectAccessible(tablet);
+  await changing.getByRole('button', { name: 'Maro Tindell' }).click();
+  await tablet.keyboard.type('8302');
+  await tablet.keyboard.press('Enter');
+  await expect(tablet.getByRole('button', { name: 'Maro Tindell' })).toBeVisible();
+  expect(tablet.url()).toBe(at);
+
+  await lead.goto('/journal');
+  await expectAccessible(lead);
+  await expect(lead.getByRole('row', { name: /Pell Havering.*registered a battery/ })).toContainText(
+    'Bench tablet 2',
+  );
+  await choose(lead.getByRole('combobox', { name: 'Who' }), 'Maro Tindell');
+  await expect(lead.getByRole('row', { name: /signed in/ })).toHaveCount(1);
+  await expect(lead.getByText('registered a battery')).toHaveCount(0);
+});
+
+test('a technician is told why where a lead is needed, and sees no other’s acts', async ({ lead }) => {
+  await letIn(lead, 'Pell Havering', '40718');
+  await lead.getByRole('button', { name: 'Ysolde Brackwater' }).click();
+  await lead.getByRole('button', { name: 'Pell Havering' }).click();
+  await lead.keyboard.type('40718');
+  await lead.keyboard.press('Enter');
+  await lead.goto('/site');
+  const reason = 'A technician may not change the site, its costs, chargers and corrections; a lead may.';
+  await expect(lead.getByText(reason).first()).toBeVisible();
+  await lead.getByLabel('Name, as it is printed').fill('Taken over');
+  await expect(lead.getByRole('button', { name: 'Save' })).toBeDisabled();
+  const answer = await lead.evaluate(async () => {
+    const sent = await fetch('/api/site/sheet', {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ sheet: { name: 'Taken over' } }),
+    });
+    return { status: sent.status, text: await sent.text() };
+  });
+  expect(answer).toMatchObject({ status: 403, text: expect.stringContaining(reason) });
+  await lead.goto('/people');
+  await expect(lead.getByRole('button', { name: 'Let somebody in' })).toHaveCount(0);
+  await lead.goto('/journal');
+  await expect(lead.getByText('became the first lead')).toHaveCount(0);
+  await expect(lead.getByRole('row', { name: /Pell Havering.*signed in/ })).toBeVisible();
+});
+
+test('a bench whose session is ended locks, and what is typed on it stays', async ({ lead, another }) => {
+  await letIn(lead, 'Pell Havering', '40718');
+  const tablet = await another();
+  await enrol(lead, tablet, 'Bench tablet 2');
+  await signIn(tablet, 'Pell Havering', '40718');
+  await tablet.getByRole('link', { name: 'Register a battery' }).click();
+  await tablet.getByLabel('Tag').fill('FH-0901');
+  await choose(tablet.getByRole('combobox', { name: 'Type' }), 'Flooded');
+  await tablet.getByLabel('Rating 1', { exact: true }).fill('640');
+  await lead.goto('/people');
+  await lead.getByRole('button', { name: 'Sign Pell Havering out' }).click();
+  await expect(lead.getByRole('button', { name: 'Sign Pell Havering out' })).toHaveCount(0);
+  await tablet
+    .getByRole('button', { name: /^Register/ })
+    .first()
+    .click();
+  await expect(tablet.getByRole('dialog', { name: 'This bench is locked' })).toBeVisible();
+  await expectAccessible(tablet);
+  await tablet.keyboard.press('Escape');
+  await signIn(tablet, 'Pell Havering', '40718');
+  await expect(tablet.getByRole('dialog')).toHaveCount(0);
+  await expect(tablet.getByLabel('Tag')).toHaveValue('FH-0901');
+  await tablet
+    .getByRole('button', { name: /^Register/ })
+    .first()
+    .click();
+  await expect(tablet).not.toHaveURL(/\/batteries\/new/);
+});

@@ -1,0 +1,46 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { send } from '@/ui/api';
+import { Button, buttonClass } from '@/ui/button';
+import { DialogFrame } from '@/ui/dialog-frame';
+import { useSite, useTechnicianName } from '@/ui/site';
+import { SignInPanel } from './sign-in-panel';
+import { useNamesHere } from './use-names-here';
+
+/** Another takes over at the bench, while what is on it stays; or whoever is there goes. */
+export function ChangeHands({ onClose }: { readonly onClose: () => void }) {
+  const router = useRouter();
+  const { technicianId } = useSite();
+  const nameOf = useTechnicianName();
+  const names = useNamesHere();
+  const signOut = async () => {
+    await send('/api/people/sign-out', null);
+    window.location.assign('/sign-in');
+  };
+  return (
+    <DialogFrame
+      title="Change hands"
+      description={`${nameOf(technicianId)} is signed in. What is on the bench stays as it is.`}
+      className="top-[8vh] grid max-h-[86vh] w-[min(44rem,94vw)] gap-4 overflow-y-auto p-6"
+      onClose={onClose}
+    >
+      {names && (
+        <SignInPanel
+          names={names}
+          onIn={() => {
+            onClose();
+            router.refresh();
+          }}
+        />
+      )}
+      <div className="flex flex-wrap gap-3 border-t pt-4">
+        <Button onClick={() => void signOut()}>Sign out</Button>
+        <Link href="/people" className={buttonClass('quiet')} onClick={onClose}>
+          My PIN, and where I am signed in
+        </Link>
+      </div>
+    </DialogFrame>
+  );
+}
