@@ -8,9 +8,8 @@ import type { RouteLimits } from '@/server/doors/limits';
 import { type Admitted, admit, isHere, NOBODY } from '@/server/people/admission';
 import { isStoreFault } from '@/store/fault';
 import { appendToJournal } from '@/store/journal';
-import { siteOfStore } from './context';
 import { settings } from './settings';
-import { theStore } from './store';
+import { siteOfStore, theStore } from './store';
 import { subjectOf } from './subject-of';
 
 /** What is asked of a door that is named nowhere: to look. */

@@ -1,15 +1,12 @@
 import 'server-only';
 import { headers } from 'next/headers';
 import type { JournalAct } from '@/core/people/journal';
-import { onChange } from '@/server/changes';
 import type { Context, Log } from '@/server/context';
 import { type Admitted, NOBODY } from '@/server/people/admission';
 import { journaled } from '@/store/journal';
-import type { Store } from '@/store/open';
-import type { KeptSite } from '@/store/sites';
 import { processLog } from './log';
 import { settings } from './settings';
-import { exchangeStore, theSite, theStore } from './store';
+import { exchangeStore, siteOfStore, theStore } from './store';
 
 /** Who asks for something, from where, and under which number. */
 export type Caller = Pick<Context, 'device' | 'number'> & Admitted;
@@ -29,26 +26,17 @@ export async function ownContext(
   act: (() => JournalAct) | null = null,
 ): Promise<Context> {
   const kept = await theStore();
-  const store = act ? journaled(kept, act) : kept;
+  let found: string | null = null;
+  const ofWhom = () => (found === null ? {} : { personId: found });
+  const store = act ? journaled(kept, () => ({ ...act(), ...ofWhom() })) : kept;
   return {
     ...caller,
+    actsAs: (personId) => {
+      found = personId;
+    },
     ...{ store, settings: settings(), site: await siteOfStore(kept), now: Date.now, exchangeStore },
     log: logOf(caller),
   };
-}
-
-// The site changes some times a year and is asked for with every request.
-let known = new WeakMap<Store, Promise<KeptSite>>();
-onChange((change) => {
-  if (change === 'all') known = new WeakMap();
-});
-
-/** The site of a store. */
-export function siteOfStore(store: Store): Promise<KeptSite> {
-  const found = known.get(store) ?? theSite(store);
-  known.set(store, found);
-  found.catch(() => known.delete(store));
-  return found;
 }
 
 /** Where what goes wrong for somebody is told, under the number of the request. */

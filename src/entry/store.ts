@@ -1,7 +1,7 @@
 import 'server-only';
 import { uuidv7 } from 'uuidv7';
 import { newSite } from '@/core/exchange/site/site-sheet';
-import { changed } from '@/server/changes';
+import { changed, onChange } from '@/server/changes';
 import { clearUnfinished } from '@/server/clear-arrivals';
 import { keepOutlooksFresh } from '@/server/outlooks';
 import { seedDemo } from '@/store/demo/seed';
@@ -80,4 +80,18 @@ export async function closeStore(): Promise<void> {
   shared.integraOutlooks?.();
   const store = await shared.integraStore?.catch(() => null);
   await store?.close();
+}
+
+// The site changes some times a year and is asked for with every request.
+let known = new WeakMap<Store, Promise<KeptSite>>();
+onChange((change) => {
+  if (change === 'all') known = new WeakMap();
+});
+
+/** The site of a store. */
+export function siteOfStore(store: Store): Promise<KeptSite> {
+  const found = known.get(store) ?? theSite(store);
+  known.set(store, found);
+  found.catch(() => known.delete(store));
+  return found;
 }

@@ -24,6 +24,7 @@ export async function contextOn(store: Store, changes: Partial<Context> = {}): P
         throw error;
       },
     },
+    actsAs: () => undefined,
     exchangeStore: () => Promise.reject(new Error('no test exchanges its store')),
     ...changes,
   };

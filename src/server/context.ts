@@ -23,6 +23,8 @@ export interface Context {
   readonly settings: Settings;
   readonly now: () => number;
   readonly log: Log;
+  /** Says whose act this is where only the act itself finds out: somebody signs in. */
+  readonly actsAs: (personId: string) => void;
   /** The number under which the log tells of this request, and an error that is shown quotes. */
   readonly number: string;
   /** Lets go of the store while something else happens to its file, and opens it again, well or badly. */

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { Technician } from '@/core/exchange/views';
@@ -13,7 +14,7 @@ import { ChangeHands } from '../people/change-hands';
 
 /** Asks who is at the bench. It is loaded once somebody is asked, which is seldom. */
 export default function WhoDialog() {
-  const { setAskingWho, isOpen } = useSite();
+  const { setAskingWho, isOpen, isSample, technicians } = useSite();
   if (!isOpen) return <ChangeHands onClose={() => setAskingWho(false)} />;
   return (
     <DialogFrame
@@ -24,6 +25,15 @@ export default function WhoDialog() {
     >
       <Choices />
       <NewName />
+      {technicians.length === 0 && !isSample && (
+        <p className="border-t pt-3 text-soft">
+          The first one here?{' '}
+          <Link href="/welcome" className="underline underline-offset-4" onClick={() => setAskingWho(false)}>
+            Set up the shop
+          </Link>
+          : its name, its clock, and who leads it.
+        </p>
+      )}
     </DialogFrame>
   );
 }

@@ -2,6 +2,7 @@
 
 import { UserRound } from 'lucide-react';
 import dynamic from 'next/dynamic';
+import { usePathname } from 'next/navigation';
 import { useSite, useTechnicianName } from '@/ui/site';
 
 const WhoDialog = dynamic(() => import('./who-dialog'), { ssr: false });
@@ -10,6 +11,8 @@ const WhoDialog = dynamic(() => import('./who-dialog'), { ssr: false });
 export function WhoIsHere() {
   const { technicianId, askingWho, setAskingWho } = useSite();
   const nameOf = useTechnicianName();
+  // Who sets a shop up says so there.
+  const path = usePathname();
   return (
     <>
       <button
@@ -23,7 +26,7 @@ export function WhoIsHere() {
           {technicianId ? nameOf(technicianId) : 'Who is at the bench?'}
         </span>
       </button>
-      {askingWho && <WhoDialog />}
+      {askingWho && path !== '/welcome' && <WhoDialog />}
     </>
   );
 }

@@ -73,6 +73,7 @@ export async function signInAsked(
   }
   const id = person?.id ?? '';
   const how = 'pin' in said ? 'pin' : 'password';
+  context.actsAs(id);
   const cookie = await store.write(async (transaction) => {
     if (wrong.count > 0) await forgetWrong(transaction, keys);
     return begunSession(transaction, context, id, how);
@@ -160,6 +161,7 @@ export async function firstLeadAsked(
     if (await hasLead(transaction)) return undefined;
     const known = await personByName(transaction, name);
     const personId = known?.id ?? id;
+    context.actsAs(personId);
     if (known) {
       const change = { role: 'lead', passwordHash, leftAtMs: null } as const;
       await changePerson(transaction, known.id, known.revision, change);
