@@ -7,6 +7,7 @@ import type { KnownBattery } from '@/core/exchange/import/known-battery';
 import { IMPORT_LIMITS } from '@/core/exchange/import/limits';
 import { FIXABLE_COLUMNS } from '@/core/exchange/import/mapping';
 import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
+import { refusal } from '@/core/people/permissions';
 import { succeed } from '@/core/quantity/result';
 import { importById, knownBatteries, listImports, takeBack, touchedSince } from '@/store/imports';
 import { type Answer, refused, refusedSaying } from './answer';
@@ -15,6 +16,7 @@ import type { Context } from './context';
 import type { Watched } from './http';
 import { arriveAsRows } from './import-job';
 import { rulesToday } from './rules';
+import { startOfToday } from './site';
 import { offLoop } from './threads';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -113,6 +115,10 @@ export async function undoImport(context: Context, input: unknown): Promise<Answ
     if (made.state !== 'in')
       return refusedSaying('conflict', 'importId', 'It is still coming in: stop it there.');
     if (made.source === 'site_file') return refusedSaying('conflict', 'importId', SITE_STAYS);
+    const own = made.madeById === context.actor;
+    const today = made.madeAtMs >= startOfToday(context);
+    const barred = context.isOpen ? null : refusal(context.role, 'take_back', { ...NO_DEED, own, today });
+    if (barred) return refusedSaying('may_not', 'importId', barred);
     const touched = await touchedSince(transaction, importId, MOST_TAGS_TOLD + 1);
     if (touched.length > 0) return refusedSaying('conflict', 'importId', workedOn(touched));
     const undone = { undoneAtMs: context.now(), undoneById: technicianId };
@@ -121,6 +127,8 @@ export async function undoImport(context: Context, input: unknown): Promise<Answ
     return succeed<ImportRecord>({ ...made, ...undone, state: 'taken_back' });
   });
 }
+
+const NO_DEED = { own: false, today: false, reason: '', confirmed: false };
 
 const SITE_STAYS =
   'The file of a whole site is not taken back: its rules, vehicles and people may be in use. Put back the copy from before.';

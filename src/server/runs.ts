@@ -25,6 +25,7 @@ import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import { captureInCheck } from './checks';
 import type { Context } from './context';
+import { overrideRefused } from './people/confirm';
 import { ELSEWHERE, otherReadings, refusedByRun } from './readings-of-run';
 import { rulesOfRun, rulesToday } from './rules';
 
@@ -112,7 +113,7 @@ function captureInRun(context: Context, reading: Reading): Promise<Answer<RunVie
     if (elsewhere === run.run.id) return succeed(await viewOf(run, transaction));
     if (elsewhere !== undefined) return refusedSaying('conflict', 'id', ELSEWHERE);
     const nowMs = context.now();
-    const refusal = refusalOf(reading, run, nowMs);
+    const refusal = overrideRefused(context, reading) ?? refusalOf(reading, run, nowMs);
     if (refusal) return refusal;
     await addReading(transaction, reading, nowMs);
     const stored = { ...reading, recordedAtMs: nowMs };

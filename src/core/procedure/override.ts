@@ -18,9 +18,20 @@ export interface Computed {
 }
 
 /** What an override of a computed verdict holds. Out of quarantine it names the danger that was looked at. */
-export function overrideData(verdict: Verdict, why: string, over: Computed): ReadingData<'override'> {
+export function overrideData(
+  verdict: Verdict,
+  why: string,
+  over: Computed,
+  confirmedById: string | null = null,
+): ReadingData<'override'> {
   const despite = over.verdict === 'quarantine' ? { despite: over.decidedBy } : {};
-  return { verdict, why, over: over.verdict, ...despite };
+  return {
+    verdict,
+    why,
+    over: over.verdict,
+    ...despite,
+    ...(confirmedById === null ? {} : { confirmedById }),
+  };
 }
 
 /**

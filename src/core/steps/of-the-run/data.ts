@@ -19,6 +19,8 @@ export const RUN_READINGS = {
     over: Type.Optional(oneOf(VERDICTS, 'over')),
     /** Over a quarantine: the finding that was looked at before it was set. */
     despite: Type.Optional(oneOf(FINDING_CODES, 'despite')),
+    /** Who else looked at it, where a battery is taken out of quarantine. */
+    confirmedById: Type.Optional(Type.String({ format: 'uuid', description: 'second person' })),
   }),
   /** A finished run was opened again. */
   reopened: readingOf('run', {

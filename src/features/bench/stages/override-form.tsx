@@ -12,8 +12,9 @@ import type { Problem } from '@/core/quantity/result';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
-import { useTechnicianName } from '@/ui/site';
+import { useBarred, useSite, useTechnicianName } from '@/ui/site';
 import { Tick } from '@/ui/tick';
+import { SecondPerson } from './second-person';
 import type { StageProps } from './stage-props';
 
 interface Props extends Pick<StageProps, 'run' | 'state'> {
@@ -29,6 +30,12 @@ export function OverrideForm({ run, state, computed }: Props) {
   const [looked, setLooked] = useState(false);
   const [why, setWhy] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [confirmedById, setConfirmedById] = useState<string | null>(null);
+  // In practice nobody is in danger.
+  const isPlain = useSite().isOpen || run.practice === true;
+  const unsafe = computed.verdict === 'quarantine';
+  const reason = useBarred(unsafe ? 'leave_quarantine' : 'override');
+  const barred = isPlain ? null : reason;
   if (override) {
     return (
       <Button
@@ -49,16 +56,23 @@ export function OverrideForm({ run, state, computed }: Props) {
     return (
       <>
         {lapsed && <Lapsed lapsed={lapsed} computed={computed} />}
-        <Button tone="quiet" className="justify-self-start" onClick={() => setOpen(true)}>
+        {barred && <p className="text-soft">{barred}</p>}
+        <Button
+          disabled={barred !== null}
+          tone="quiet"
+          className="justify-self-start"
+          onClick={() => setOpen(true)}
+        >
           Set another verdict, with a reason
         </Button>
       </>
     );
   }
-  const unsafe = computed.verdict === 'quarantine';
-  const ready = why.trim() !== '' && (looked || !unsafe);
+  // Where people sign in nobody takes a battery out of quarantine alone.
+  const isAlone = unsafe && !isPlain && confirmedById === null;
+  const ready = why.trim() !== '' && (looked || !unsafe) && !isAlone;
   const set = () => {
-    const found = run.capture('override', overrideData(verdict, why.trim(), computed));
+    const found = run.capture('override', overrideData(verdict, why.trim(), computed, confirmedById));
     setProblems(found);
     if (found.length === 0) setOpen(false);
   };
@@ -78,6 +92,7 @@ export function OverrideForm({ run, state, computed }: Props) {
           <Tick checked={looked} onChange={setLooked}>
             I have looked at just this danger, and take it out of quarantine all the same.
           </Tick>
+          {!isPlain && <SecondPerson runId={run.view.run.id} onConfirmed={setConfirmedById} />}
         </div>
       )}
       <Select
