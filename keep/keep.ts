@@ -22,7 +22,10 @@ export async function runKeep(args: readonly string[]): Promise<number> {
       process.stdout.write(await checkFile(one, args.includes('--deep')));
       return 0;
     }
-    if (command === 'backup' && one && two) return say(await copyInto(one, two, copyName(Date.now())));
+    if (command === 'backup' && one && two) {
+      const kind = args.includes('--night') ? 'night' : 'hand';
+      return say(await copyInto(one, two, copyName(Date.now(), kind)));
+    }
     if (command === 'verify' && one) return say(await foundIn(one));
     if (command === 'journal' && one) return await tellJournal(one);
     if (command === 'restore' && one && two) {
@@ -42,7 +45,9 @@ function wordsFor({ name, bytes, batteries, runs, readings, before, journalBroke
   const megabytes = (bytes / 1_000_000).toFixed(1);
   const kept = before === null ? '' : ` What was there before is kept as ${before}.`;
   const journal =
-    journalBrokenAt === null ? '' : ` Its journal is broken at entry ${journalBrokenAt}: npm run verify says more.`;
+    journalBrokenAt === null
+      ? ''
+      : ` Its journal is broken at entry ${journalBrokenAt}: npm run verify says more.`;
   return `${name}: ${megabytes} MB, ${batteries} batteries, ${runs} runs, ${readings} readings, looked at and sound.${journal}${kept}`;
 }
 

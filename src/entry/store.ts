@@ -3,6 +3,7 @@ import { uuidv7 } from 'uuidv7';
 import { newSite } from '@/core/exchange/site/site-sheet';
 import { changed, onChange } from '@/server/changes';
 import { clearUnfinished } from '@/server/clear-arrivals';
+import { keepCopying } from '@/server/copies';
 import { keepOutlooksFresh } from '@/server/outlooks';
 import { seedDemo } from '@/store/demo/seed';
 import { EXPLANATIONS, type FaultKind, StoreFault } from '@/store/fault';
@@ -19,6 +20,8 @@ const shared = globalThis as typeof globalThis & {
   integraExchanging?: boolean;
   /** Ends what keeps the outlooks of the open store up to date. */
   integraOutlooks?: () => void;
+  /** Ends what makes the copies of the night. */
+  integraCopies?: () => void;
 };
 
 /** The store of this process, opened and brought up to date on first use; tried again if that failed. */
@@ -36,12 +39,20 @@ async function open(): Promise<Store> {
   // What was found wrong before the start is not opened: that alone could end the process.
   if (storeFault !== null && Object.hasOwn(EXPLANATIONS, storeFault))
     throw new StoreFault(storeFault as FaultKind);
-  const store = await openStore(databaseUrl);
+  const store = await openStore(databaseUrl, {
+    before: { copies: settings().copies, nowMs: Date.now() },
+  });
   await theSite(store);
   if (demo) await seedDemo(store, Date.now());
   void clearUnfinished(store, processLog);
   shared.integraOutlooks?.();
   shared.integraOutlooks = keepOutlooksFresh({ store, settings: settings(), now: Date.now, log: processLog });
+  shared.integraCopies?.();
+  // The sample can be made anew at any time.
+  if (!demo) {
+    const keeper = { store, settings: settings(), log: processLog };
+    shared.integraCopies = keepCopying(keeper, async () => (await siteOfStore(store)).zone, Date.now);
+  }
   shared.integraOpenStore = store;
   return store;
 }
@@ -63,6 +74,7 @@ export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
   const store = await theStore();
   shared.integraExchanging = true;
   shared.integraOutlooks?.();
+  shared.integraCopies?.();
   try {
     await store.close();
     delete shared.integraStore;
@@ -78,6 +90,7 @@ export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
 /** Ends with the store: what was acknowledged is in the file itself, and the file can be copied. */
 export async function closeStore(): Promise<void> {
   shared.integraOutlooks?.();
+  shared.integraCopies?.();
   const store = await shared.integraStore?.catch(() => null);
   await store?.close();
 }

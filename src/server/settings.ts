@@ -15,6 +15,7 @@ const Environment = Type.Object({
   INTEGRA_HOSTS: text(1000),
   INTEGRA_INSTRUMENTS: text(300),
   INTEGRA_COPIES: text(1000),
+  INTEGRA_COPIES_TOO: text(1000),
   INTEGRA_THREADS: text(1000),
   INTEGRA_KEEP: text(1000),
   INTEGRA_STORE_FAULT: text(40),
@@ -37,6 +38,8 @@ export interface Settings {
   readonly instruments: string;
   /** Where copies of the database are kept; null for the folder beside it. */
   readonly copies: string | null;
+  /** A second place that each copy is put in too, another disk or machine; null where there is none. */
+  readonly copiesToo: string | null;
   /** The bundle that worker threads run; null where heavy work is done on the spot, as in unit tests. */
   readonly threads: string | null;
   /** The bundle of the commands that make, check and put back copies. */
@@ -69,6 +72,7 @@ export function readSettings(environment: Readonly<Record<string, string | undef
       hosts: (said.INTEGRA_HOSTS ?? '').split(/[\s,]+/).filter((name) => name !== ''),
       instruments: said.INTEGRA_INSTRUMENTS ?? '',
       copies: said.INTEGRA_COPIES ?? null,
+      copiesToo: said.INTEGRA_COPIES_TOO ?? null,
       threads: said.INTEGRA_THREADS ?? null,
       keep: said.INTEGRA_KEEP ?? null,
       storeFault: said.INTEGRA_STORE_FAULT ?? null,

@@ -1,10 +1,11 @@
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Client } from '@libsql/client';
 import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { uuidv7 } from 'uuidv7';
+import { copyName } from '@/core/exchange/copies';
 import { READING_SCHEMAS } from '@/core/steps/reading';
 import type { Database } from './database';
 import { StoreFault } from './fault';
@@ -18,7 +19,7 @@ import * as schema from './schema';
  */
 export async function bringUpToDate(
   client: Client,
-  migrationsFolder: string,
+  { migrations: migrationsFolder, before }: Upgrade,
   expectedId: string | null,
 ): Promise<string> {
   const known = migrationsIn(migrationsFolder);
@@ -27,10 +28,27 @@ export async function bringUpToDate(
   const kept = applied > 0 ? await keptId(client) : null;
   if (expectedId !== null && kept !== expectedId) throw new StoreFault('another');
   const database = drizzle(client, { schema });
+  if (before && applied > 0 && applied < known) await copyBefore(client, before);
   if (applied < known) await migrate(database, { migrationsFolder });
   await client.execute(`PRAGMA application_id = ${APPLICATION_ID}`);
   await client.execute(`PRAGMA user_version = ${known}`);
   return settle(database, kept);
+}
+
+/** What a database is brought to, and where a copy of it as it was is put first; null for none. */
+interface Upgrade {
+  readonly migrations: string;
+  readonly before: { readonly folder: string; readonly nowMs: number } | null;
+}
+
+/** Copies a database as it is before anything of it is changed. Without the copy it is left as it is. */
+async function copyBefore(client: Client, { folder, nowMs }: NonNullable<Upgrade['before']>): Promise<void> {
+  mkdirSync(folder, { recursive: true });
+  const name = join(folder, copyName(nowMs, 'upgrade'));
+  const making = `${name}.making`;
+  rmSync(making, { force: true });
+  await client.execute(`VACUUM INTO '${making.replaceAll("'", "''")}'`);
+  renameSync(making, name);
 }
 
 function migrationsIn(folder: string): number {

@@ -1,5 +1,5 @@
 import { mkdirSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
 import { uuidv7 } from 'uuidv7';
@@ -19,11 +19,24 @@ const BUSY_MILLISECONDS = 5000;
 /** Where the data is when nobody says otherwise. */
 export const DEFAULT_DATABASE_URL = 'file:data/integra.db';
 
+/** How a store is opened. */
+interface Opening {
+  readonly migrations?: string;
+  /**
+   * Where a copy is kept of what it was before it is brought to a newer version, and now; null for the folder beside it. Left
+   * out, none is made.
+   */
+  readonly before?: { readonly copies: string | null; readonly nowMs: number };
+}
+
 /**
  * Opens the database, brings it to the current version and answers with the store. A file that is gone, empty, damaged,
  * another or of a newer version is told before anything is written to it.
  */
-export async function openStore(url: string, migrationsFolder = MIGRATIONS): Promise<Store> {
+export async function openStore(
+  url: string,
+  { migrations = MIGRATIONS, before }: Opening = {},
+): Promise<Store> {
   const file = fileOf(url);
   try {
     if (file) {
@@ -34,7 +47,9 @@ export async function openStore(url: string, migrationsFolder = MIGRATIONS): Pro
     // The driver works on this very loop: one connection reads, one writes, and more would only wait for each other.
     const connect = () => createClient({ url, timeout: BUSY_MILLISECONDS, concurrency: file ? 1 : 20 });
     const writer = connect();
-    const id = await bringUpToDate(writer, migrationsFolder, file && markedId(file));
+    const kept =
+      file && before ? { folder: before.copies ?? join(dirname(file), 'copies'), nowMs: before.nowMs } : null;
+    const id = await bringUpToDate(writer, { migrations, before: kept }, file && markedId(file));
     const reader = file ? connect() : writer;
     if (file) {
       await pin(writer);

@@ -56,3 +56,31 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
 export function deedWords(act: string): string {
   return DEEDS.find(([pattern]) => pattern.test(act))?.[1] ?? act;
 }
+
+const AN_ID = /^[0-9a-f]{8}-[0-9a-f-]{27}$/i;
+/** So many things that were said are told; more would hide them. */
+const MOST_TOLD = 5;
+
+/**
+ * What was said with an act, told in a line: what stands in it by name, without ids and without what lies deeper.
+ * @example saidWords('{"id":"…","name":"Pell","role":"lead"}') // 'name Pell · role lead'
+ */
+export function saidWords(said: string): string {
+  if (said.startsWith('sha256:')) return 'too long to be kept here; its hash is';
+  const read = parsed(said);
+  const told = read.flatMap(([name, value]) => {
+    if (name === 'technicianId' || typeof value === 'object' || value === '') return [];
+    const text = String(value);
+    return AN_ID.test(text) ? [] : [`${name} ${text}`];
+  });
+  return told.slice(0, MOST_TOLD).join(' · ');
+}
+
+function parsed(said: string): [string, unknown][] {
+  try {
+    const value: unknown = JSON.parse(said);
+    return typeof value === 'object' && value !== null ? Object.entries(value) : [];
+  } catch {
+    return [];
+  }
+}

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { deedWords, saidWords } from './act-words';
 import {
   hashOfText,
   type JournalAct,
@@ -205,5 +206,18 @@ describe('the journal', () => {
     expect(saidOf(undefined)).toBe('');
     // The worked example of the standard.
     expect(hashOfText('abc')).toBe('ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad');
+  });
+
+  it('says what was done as a deed, and what was said with it in a line', () => {
+    expect(deedWords('POST /api/runs/0190/readings')).toBe('captured a reading');
+    expect(deedWords('PUT /api/unheard-of')).toBe('PUT /api/unheard-of');
+    const said = saidOf({
+      ...{ id: '01900000-0000-7000-8000-000000000001', technicianId: 'x', name: 'Pell', role: 'lead' },
+      ...{ label: { tag: 'a' }, left: false, note: '' },
+    });
+    expect(saidWords(said)).toBe('name Pell · role lead · left false');
+    expect(saidWords('null')).toBe('');
+    expect(saidWords('not json')).toBe('');
+    expect(saidWords(saidOf({ note: 'x'.repeat(700) }))).toContain('its hash');
   });
 });

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { JournalLine, JournalView } from '@/core/exchange/people-views';
-import { deedWords } from '@/core/people/act-words';
+import { deedWords, saidWords } from '@/core/people/act-words';
 import { buttonClass } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
@@ -92,6 +92,7 @@ function Row({ line }: { readonly line: JournalLine }) {
   const nameOf = useTechnicianName();
   const { number, atMs, personId, act, said, reason, device } = line;
   const leads = whereTo(line);
+  const told = saidWords(said);
   return (
     <tr>
       <td className={`figures text-soft ${CELL}`}>{number}</td>
@@ -108,9 +109,9 @@ function Row({ line }: { readonly line: JournalLine }) {
           deedWords(act)
         )}
         {reason && <span className="block text-sm">because {reason}</span>}
-        {said !== '' && said !== 'null' && (
-          <span className="figures block max-w-md truncate text-sm text-soft" title={said}>
-            {said}
+        {told !== '' && (
+          <span className="block max-w-lg truncate text-sm text-soft" title={said}>
+            {told}
           </span>
         )}
       </td>

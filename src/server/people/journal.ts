@@ -1,8 +1,7 @@
 import 'server-only';
 import type { JournalLine, JournalView } from '@/core/exchange/people-views';
-import { type JournalBreak, type JournalEntry, JournalWalk } from '@/core/people/journal';
+import type { JournalEntry } from '@/core/people/journal';
 import { journalAfter, journalPage, runIdsOf } from '@/store/journal';
-import type { Store } from '@/store/open';
 import { allPeople, enrolledDevices } from '@/store/people';
 import type { Context } from '../context';
 
@@ -56,22 +55,6 @@ export async function* journalLines({ role, actor, store }: Context): AsyncGener
     const theirs = role === 'lead' ? some : some.filter(({ personId }) => personId === actor);
     yield theirs.map((entry) => `${JSON.stringify(entry)}\n`).join('');
     if (some.length < AT_ONCE) return;
-    after = some.at(-1)?.number ?? after;
-  }
-}
-
-/** Holds the whole journal against its hashes: how many entries are sound, and the first that is not. */
-export async function verifyJournal(
-  store: Pick<Store, 'read'>,
-): Promise<{ readonly entries: number; readonly hash: string; readonly broken: JournalBreak | null }> {
-  const walk = new JournalWalk();
-  for (let after = 0; ; ) {
-    const some = await store.read((database) => journalAfter(database, after, AT_ONCE));
-    for (const entry of some) {
-      const broken = walk.take(entry);
-      if (broken) return { ...walk.sound(), broken };
-    }
-    if (some.length < AT_ONCE) return { ...walk.sound(), broken: null };
     after = some.at(-1)?.number ?? after;
   }
 }

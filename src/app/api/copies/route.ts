@@ -7,4 +7,4 @@ export const dynamic = 'force-dynamic';
 export const GET = (request: Request) =>
   answerLook(request, async (context) => succeed(await copyList(context)));
 
-export const POST = (request: Request) => answerTo(request, makeCopy);
+export const POST = (request: Request) => answerTo(request, (context) => makeCopy(context));
