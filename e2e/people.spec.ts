@@ -1,6 +1,13 @@
 import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
 import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
-import { choose, expectAccessible, pressOnlyWhatListens } from './support/test';
+import {
+  captureFor,
+  choose,
+  expectAccessible,
+  finishRunSeen,
+  pressOnlyWhatListens,
+  startedRun,
+} from './support/test';
 
 const PASSWORD = 'three grey gulls';
 
@@ -186,4 +193,39 @@ test('a bench whose session is ended locks, and what is typed on it stays', asyn
   await expect(tablet.getByLabel('Tag')).toHaveValue('FH-0901');
   await tablet.getByRole('button', { name: 'Register' }).click();
   await expect(tablet).not.toHaveURL(/\/batteries\/new/);
+});
+
+test('a slip is shared with a customer, who sees it and nothing else, until it is taken back', async ({
+  lead,
+  another,
+}) => {
+  const technicianId = await lead.evaluate(async () => {
+    const { value } = await (await fetch('/api/people/here')).json();
+    return value.names[0].id as string;
+  });
+  const runId = await startedRun(lead.request, { tag: 'FH-0910', technicianId });
+  const looks = [
+    ['identify', { confirmed: true }],
+    ['inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' }],
+    ['settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 }],
+    ['open_circuit', { volts: 12.7, temperatureC: 20 }],
+    ['load', { amps: 285, seconds: 15, volts: 10.6, temperatureC: 20 }],
+  ] as const;
+  for (const reading of looks) await captureFor(lead.request, runId, technicianId, reading);
+  await finishRunSeen(lead.request, runId, technicianId);
+  await lead.goto(`/bench/${runId}/slip`);
+  await lead.getByText('Share with the customer').click();
+  await lead.getByRole('button', { name: 'Make an address' }).click();
+  const address = await lead.getByLabel('Hand this on; it is shown once').inputValue();
+  const customer = await another();
+  await customer.goto(address);
+  await expect(customer.getByRole('heading', { name: /FH-0910/ })).toBeVisible();
+  await expect(customer.getByText('Return to service').first()).toBeVisible();
+  await expect(customer.getByRole('link')).toHaveCount(0);
+  await expectAccessible(customer);
+  expect((await customer.request.get(`/api/runs/${runId}`)).status()).toBe(401);
+  await lead.getByRole('button', { name: 'Take back' }).click();
+  await expect(lead.getByRole('button', { name: 'Take back' })).toHaveCount(0);
+  await customer.reload();
+  await expect(customer.getByText('This slip is not shared any more')).toBeVisible();
 });

@@ -87,3 +87,11 @@ export interface SignInView {
   /** What the sample shop's people sign in by, a sentence each; empty everywhere else. */
   readonly sample: readonly string[];
 }
+
+/** An address under which a customer sees one slip. */
+export interface SharedAddress {
+  readonly id: string;
+  readonly madeById: string;
+  readonly madeAtMs: number;
+  readonly untilMs: number;
+}

@@ -7,6 +7,8 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/runs\/[^/]+\/readings/, 'captured a reading'],
   [/^POST \/api\/runs\/[^/]+\/finish/, 'finished a run'],
   [/^POST \/api\/runs\/[^/]+\/reopen/, 'reopened a run'],
+  [/^POST \/api\/runs\/[^/]+\/share/, 'shared a slip'],
+  [/^DELETE \/api\/runs\/[^/]+\/share/, 'took a shared slip back'],
   [/^GET \/api\/runs\/[^/]+\/slip/, 'took out a slip'],
   [/^GET \/api\/runs\/[^/]+\/(file|trace)/, 'took out a run as a file'],
   [/^POST \/api\/checks$/, 'started a check'],

@@ -175,6 +175,10 @@ export const LIMITS: readonly RouteLimits[] = [
   record('PUT', '/api/site/idle', 'set_site'),
   record('POST', '/api/technicians', 'manage_people'),
   page('/sign-in', 'enter'),
+  // Whoever tries addresses gets nowhere, and not often.
+  { ...page('/shared/[token]', 'enter'), perMinute: RATES.heavy },
+  record('POST', '/api/runs/[id]/share', 'share'),
+  record('DELETE', '/api/runs/[id]/share', 'share'),
   page('/welcome', 'enter'),
   page('/people'),
   page('/journal'),

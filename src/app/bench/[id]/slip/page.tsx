@@ -5,6 +5,7 @@ import { contextHere } from '@/entry/context';
 import { SlipScreen } from '@/features/paper/slip-screen';
 import { codePath } from '@/paper/code-path';
 import { addressOf, slipView } from '@/server/paper';
+import { sharesOf } from '@/server/people/share';
 import { first, type Query } from '../../../first';
 
 export const metadata: Metadata = { title: 'Slip' };
@@ -21,7 +22,12 @@ export default async function SlipPage({ params, searchParams }: Props) {
   const audience = first((await searchParams).for) === 'customer' ? 'customer' : 'shop';
   const slip = await slipView(context, id, audience);
   if (!slip) notFound();
+  const shares = slip.finished ? await sharesOf(context, id) : null;
   return (
-    <SlipScreen slip={slip} code={codePath(`${addressOf(context, await headers())}/bench/${id}`, 'square')} />
+    <SlipScreen
+      slip={slip}
+      shares={shares}
+      code={codePath(`${addressOf(context, await headers())}/bench/${id}`, 'square')}
+    />
   );
 }
