@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7';
-import type { ChargerFacts } from '@/core/charging/charger';
+import type { ChargerFacts } from '@/core/charging/charger-schema';
 import { granted, messagesOf } from './answers.test-support';
 import { chargersHere, keepChargerAsked } from './chargers';
 import { floorView } from './floor';

@@ -1,6 +1,6 @@
 import 'server-only';
 import { Type } from '@sinclair/typebox';
-import { ChargerFactsSchema, chargerContradiction } from '@/core/charging/charger';
+import { ChargerFactsSchema, chargerContradiction } from '@/core/charging/charger-schema';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { KeptCharger } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';

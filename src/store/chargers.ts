@@ -1,5 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm';
-import type { Charger } from '@/core/charging/charger';
+import type { Charger } from '@/core/charging/charger-schema';
 import type { KeptCharger } from '@/core/exchange/views';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import type { Database, Store, Transaction } from './database';

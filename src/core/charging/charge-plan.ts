@@ -8,6 +8,14 @@ import { ABSORPTION_VOLTS_PER_KELVIN, CHARGING_FACTS, FLOAT_VOLTS_PER_KELVIN } f
 /** How a charge is done: in full, slowly, watched out of deep discharge, or to even the cells. */
 export type ChargeMode = 'normal' | 'slow' | 'deep' | 'equalise';
 
+/** The ways of charging as they are asked for. */
+export const CHARGE_WAYS: Readonly<Record<ChargeMode, string>> = {
+  normal: 'In full',
+  slow: 'Slowly',
+  deep: 'Wake it, watched',
+  equalise: 'Equalise',
+};
+
 /** What is asked of a plan. */
 export interface ChargeTask {
   /** State of charge now, 0 to 100 %. */

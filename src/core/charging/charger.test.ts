@@ -1,6 +1,7 @@
 import { checkShape } from '../exchange/check-shape';
 import { planCharge } from './charge-plan';
-import { type Charger, ChargerSchema, chargerContradiction, chargerLacks, chargerWords } from './charger';
+import { chargerLacks, chargerWords } from './charger';
+import { type Charger, ChargerSchema, chargerContradiction } from './charger-schema';
 
 const four: Charger = {
   ...{ id: '01900000-0000-7000-8000-000000000001', name: 'Four-way', place: 'Corner', circuit: 'C1' },

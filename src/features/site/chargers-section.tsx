@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { CHARGE_WAYS } from '@/core/charging/charger';
+import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { KeptCharger } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf } from '@/ui/api';

@@ -1,4 +1,4 @@
-import type { Charger, ChargerFacts } from '@/core/charging/charger';
+import type { Charger, ChargerFacts } from '@/core/charging/charger-schema';
 import { send } from '@/ui/api';
 
 /** What is sent to keep a charger. */

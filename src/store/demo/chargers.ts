@@ -1,4 +1,4 @@
-import type { Charger, ChargerFacts } from '@/core/charging/charger';
+import type { Charger, ChargerFacts } from '@/core/charging/charger-schema';
 import { seededChance } from '@/core/quantity/chance';
 
 const SEED = 20_261_201;

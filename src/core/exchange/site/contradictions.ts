@@ -1,5 +1,5 @@
 import { tagKey } from '../../battery/battery';
-import type { Charger } from '../../charging/charger';
+import type { Charger } from '../../charging/charger-schema';
 import type { Visit } from '../../circuit/visit';
 import { type Problem, problem } from '../../quantity/result';
 import { lookAlikeKey } from '../../quantity/written-text';

@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
-import { ChargerSchema } from '../../charging/charger';
+import { ChargerSchema } from '../../charging/charger-schema';
 import { VisitSchema } from '../../circuit/visit';
 import { momentSchema } from '../../quantity/moment';
 import { fail, type Result, succeed } from '../../quantity/result';

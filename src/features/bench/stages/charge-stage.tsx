@@ -1,7 +1,12 @@
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
-import { CHARGE_MODES, type ChargeMode, modeAskedFor, planCharge } from '@/core/charging/charge-plan';
-import { CHARGE_WAYS } from '@/core/charging/charger';
+import {
+  CHARGE_MODES,
+  CHARGE_WAYS,
+  type ChargeMode,
+  modeAskedFor,
+  planCharge,
+} from '@/core/charging/charge-plan';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
 import { NumberEntry } from '../number-entry';

@@ -1,5 +1,6 @@
 import type { ChargePlan } from '@/core/charging/charge-plan';
-import { type Charger, chargerLacks } from '@/core/charging/charger';
+import { chargerLacks } from '@/core/charging/charger';
+import type { Charger } from '@/core/charging/charger-schema';
 import { Select } from '@/ui/select';
 import { useSite, useWords } from '@/ui/site';
 import { Tick } from '@/ui/tick';
