@@ -27,7 +27,7 @@ if (!read.ok) {
   for (const { message } of read.problems) process.stderr.write(`${message}\n`);
   process.exit(EXIT_SETTINGS);
 }
-const { hosts, address } = read.value;
+const { hosts, address, behindProxy } = read.value;
 
 const application = next({ dev, dir: process.cwd(), hostname, port });
 await application.prepare();
@@ -40,6 +40,7 @@ const server = createServer(
   frontDoor(pages, {
     hosts: ownHosts([...hosts, hostname], address),
     reloading: dev,
+    behindProxy,
     admit: admitRequest,
     log: (line) => log.warn(line),
     // Short enough to be read over a telephone, and never the same twice in a day.

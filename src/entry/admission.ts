@@ -5,7 +5,7 @@ import { mayEver, whyNot } from '@/core/people/permissions';
 import { cookiesIn } from '@/server/cookies';
 import type { Entrance } from '@/server/doors/front-door';
 import type { RouteLimits } from '@/server/doors/limits';
-import { type Admitted, admit, isHere, NOBODY } from '@/server/people/admission';
+import { type Admitted, admit, isFromHere, NOBODY } from '@/server/people/admission';
 import { isStoreFault } from '@/store/fault';
 import { appendToJournal } from '@/store/journal';
 import { settings } from './settings';
@@ -24,9 +24,15 @@ export async function admitRequest(
   limits: RouteLimits | undefined,
   path: string,
 ): Promise<Entrance> {
-  const address = request.socket.remoteAddress ?? '';
   const { act, byItself } = limits ?? UNKNOWN_DOOR;
-  const who = await whoComes(request, address, byItself !== true);
+  const header = (name: string) => {
+    const value = request.headers[name];
+    return Array.isArray(value) ? value[0] : value;
+  };
+  // As the front door has told it from the link, and from the proxy where one is trusted.
+  const address = header('x-device') ?? '';
+  const isHere = isFromHere(request.socket.remoteAddress ?? '', header);
+  const who = await whoComes(request, isHere, byItself !== true);
   if (who.kind === 'out') {
     if (act !== 'enter') return who;
     return entering({ ...NOBODY, deviceId: who.deviceId });
@@ -39,16 +45,16 @@ export async function admitRequest(
 
 const entering = (who: Admitted): Entrance => ({ kind: 'in', who: JSON.stringify(who) });
 
-async function whoComes(request: IncomingMessage, address: string, byHand: boolean) {
+async function whoComes(request: IncomingMessage, isHere: boolean, byHand: boolean) {
   const cookies = cookiesIn(request.headers.cookie);
   try {
     const store = await theStore();
     const { idleMinutes } = await siteOfStore(store);
     const asked = { nowMs: Date.now(), idleMinutes, demo: settings().demo };
-    return await admit(store, { cookies, address, byHand }, asked);
+    return await admit(store, { cookies, isHere, byHand }, asked);
   } catch (error) {
     if (!isStoreFault(error)) throw error;
-    const who = isHere(address) ? { ...NOBODY, role: 'lead' as const, isOpen: true } : NOBODY;
+    const who = isHere ? { ...NOBODY, role: 'lead' as const, isOpen: true } : NOBODY;
     return { kind: 'in', who } as const;
   }
 }

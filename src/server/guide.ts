@@ -19,6 +19,7 @@ export const GUIDE_PAGES = {
   model: { title: 'The physical model', file: 'physical-model.md' },
   files: { title: 'Files that go in and come out', file: 'formats/files.md' },
   readings: { title: 'Files of readings', file: 'formats/readings.md' },
+  people: { title: 'People', file: 'people.md' },
   running: { title: 'Running Integra', file: 'running.md' },
 } as const;
 

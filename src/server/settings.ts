@@ -13,6 +13,7 @@ const Environment = Type.Object({
   INTEGRA_ZONE: text(60),
   INTEGRA_ADDRESS: text(300),
   INTEGRA_HOSTS: text(1000),
+  INTEGRA_PROXY: Type.Optional(Type.Union([Type.Literal('0'), Type.Literal('1')])),
   INTEGRA_INSTRUMENTS: text(300),
   INTEGRA_COPIES: text(1000),
   INTEGRA_COPIES_TOO: text(1000),
@@ -34,6 +35,8 @@ export interface Settings {
   readonly address: string | null;
   /** Names that it may be called by beside this machine's own. */
   readonly hosts: readonly string[];
+  /** A proxy on this machine stands before it: it says who calls. */
+  readonly behindProxy: boolean;
   /** Where the shop's instruments speak; empty where there are none. */
   readonly instruments: string;
   /** Where copies of the database are kept; null for the folder beside it. */
@@ -70,6 +73,7 @@ export function readSettings(environment: Readonly<Record<string, string | undef
       zone,
       address: said.INTEGRA_ADDRESS?.replace(/\/+$/, '') ?? null,
       hosts: (said.INTEGRA_HOSTS ?? '').split(/[\s,]+/).filter((name) => name !== ''),
+      behindProxy: said.INTEGRA_PROXY === '1',
       instruments: said.INTEGRA_INSTRUMENTS ?? '',
       copies: said.INTEGRA_COPIES ?? null,
       copiesToo: said.INTEGRA_COPIES_TOO ?? null,

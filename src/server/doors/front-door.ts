@@ -23,6 +23,8 @@ interface DoorOptions {
   /** Names by which this machine may be called. */
   readonly hosts: ReadonlySet<string>;
   readonly reloading: boolean;
+  /** A proxy on this machine stands before it and says who calls. */
+  readonly behindProxy: boolean;
   readonly log: (line: Readonly<Record<string, unknown>>) => void;
   readonly newNumber: () => string;
 }
@@ -37,7 +39,7 @@ const BUILT_PER_MINUTE = 60_000;
  */
 export function frontDoor(
   application: Handler,
-  { hosts, reloading, log, newNumber, admit }: DoorOptions,
+  { hosts, reloading, behindProxy, log, newNumber, admit }: DoorOptions,
 ): Handler {
   const limiters = limitersOf();
   return async (request, response) => {
@@ -66,7 +68,9 @@ export function frontDoor(
     } else if (method !== 'GET' && method !== 'HEAD') {
       return refuse(405, 'Nothing is written here.');
     }
-    if (await tooOften(limiters, limits, path, request.socket.remoteAddress ?? '')) {
+    const address = callersAddress(request, behindProxy);
+    request.headers['x-device'] = address;
+    if (await tooOften(limiters, limits, path, address)) {
       response.setHeader('retry-after', '10');
       return refuse(429, 'This address asks more often than a shop does. Try again in a moment.');
     }
@@ -84,7 +88,6 @@ export function frontDoor(
     request.headers['content-security-policy'] = headers['content-security-policy'];
     request.headers['x-nonce'] = nonce;
     request.headers['x-request-number'] = number;
-    request.headers['x-device'] = request.socket.remoteAddress ?? '';
     delete request.headers['x-middleware-subrequest'];
     endWhatStillComes(request, response);
     try {
@@ -114,6 +117,18 @@ function endWhatStillComes(request: IncomingMessage, response: ServerResponse): 
     setTimeout(end, LINGER_MS).unref();
   });
 }
+
+/** Where a call comes from: as the proxy says, where one is named and stands on this machine; else whoever holds the link. */
+function callersAddress({ socket, headers }: IncomingMessage, behindProxy: boolean): string {
+  const holder = socket.remoteAddress ?? '';
+  const said = headers['x-forwarded-for'];
+  if (!behindProxy || said === undefined || !LOOPBACK.test(holder)) return holder;
+  // The last one is what the proxy itself has seen; those before it anybody may have made up.
+  const last = (Array.isArray(said) ? said.join(',') : said).split(',').at(-1)?.trim() ?? '';
+  return /^[0-9a-fA-F.:]{2,45}$/.test(last) ? last : holder;
+}
+
+const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 
 type Limiters = ReadonlyMap<number, RateLimiterMemory>;
 

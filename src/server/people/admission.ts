@@ -41,7 +41,8 @@ export type Admission =
 /** What a request brings to be let in by. */
 export interface Comer {
   readonly cookies: ReadonlyMap<string, string>;
-  readonly address: string;
+  /** It comes from this very machine, and through nobody who stands before it. */
+  readonly isHere: boolean;
   /** Asked for by a hand, not by a page that looks again by itself: a bench that only its own page keeps awake locks. */
   readonly byHand: boolean;
 }
@@ -83,9 +84,18 @@ function knownOf(store: Store): Known {
 }
 
 const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
+const HERE = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
-/** Whether an address is this very machine. */
-export const isHere = (address: string): boolean => LOOPBACK.test(address);
+/**
+ * Whether a request comes from this very machine: from its own address, by its own name, and through no proxy, behind which
+ * everybody would seem to.
+ */
+export function isFromHere(address: string, header: (name: string) => string | undefined): boolean {
+  const through = ['x-forwarded-for', 'forwarded', 'via', 'x-real-ip'].some(
+    (name) => header(name) !== undefined,
+  );
+  return LOOPBACK.test(address) && HERE.test(header('host') ?? '') && !through;
+}
 
 /** Whether whoever comes has to sign in: somebody leads this site. */
 export function isClosed(store: Store): Promise<boolean> {
@@ -100,7 +110,7 @@ export function isClosed(store: Store): Promise<boolean> {
 /** Holds whoever comes against who has signed in. */
 export async function admit(
   store: Store,
-  { cookies, address, byHand }: Comer,
+  { cookies, isHere, byHand }: Comer,
   asked: { readonly nowMs: number; readonly idleMinutes: number; readonly demo: boolean },
 ): Promise<Admission> {
   const { nowMs, idleMinutes, demo } = asked;
@@ -114,7 +124,7 @@ export async function admit(
     const { id: sessionId, personId: actor } = found.session;
     return { kind: 'in', who: { actor, role: found.person.role, sessionId, deviceId, isOpen: false } };
   }
-  if ((demo && isHere(address)) || !(await isClosed(store))) {
+  if ((demo && isHere) || !(await isClosed(store))) {
     const actor = cookies.get(COOKIES.technicianId) ?? null;
     return { kind: 'in', who: { actor, role: 'lead', sessionId: null, deviceId, isOpen: true } };
   }

@@ -5,7 +5,7 @@ import type { Context } from '../context';
 import { newContext } from '../context.test-support';
 import { COOKIES, cookieHeader, cookiesIn } from '../cookies';
 import { registerTechnician } from '../technicians';
-import { admit, type Comer } from './admission';
+import { admit, type Comer, isFromHere } from './admission';
 import { refusedHere } from './may';
 import {
   addPersonAsked,
@@ -36,7 +36,7 @@ class Browser {
 
   /** How it is let in now. */
   comes({ byHand = true, demo = false } = {}) {
-    const comer: Comer = { cookies: this.cookies, address: this.address, byHand };
+    const comer: Comer = { cookies: this.cookies, isHere: this.address === '127.0.0.1', byHand };
     return admit(this.site.store, comer, { nowMs: this.clock.nowMs, idleMinutes: 30, demo });
   }
 
@@ -383,5 +383,23 @@ describe('a cookie', () => {
       ['b', 'x=y'],
     ]);
     expect(cookiesIn(null).size).toBe(0);
+  });
+});
+
+describe('a request from this very machine', () => {
+  const from = (address: string, headers: Record<string, string>) =>
+    isFromHere(address, (name) => headers[name]);
+  it('comes from its own address by its own name', () => {
+    for (const host of ['localhost:3000', '127.0.0.1:3000', '[::1]:3000', 'localhost'])
+      for (const address of ['127.0.0.1', '::1', '::ffff:127.0.0.1'])
+        expect(from(address, { host })).toBe(true);
+    expect(from('10.0.0.9', { host: 'localhost:3000' })).toBe(false);
+    expect(from('127.0.0.1', { host: 'integra.shop.example' })).toBe(false);
+    expect(from('127.0.0.1', {})).toBe(false);
+  });
+
+  it('does not come through a proxy, behind which everybody would seem to', () => {
+    for (const name of ['x-forwarded-for', 'forwarded', 'via', 'x-real-ip'])
+      expect(from('127.0.0.1', { host: 'localhost', [name]: '10.0.0.9' })).toBe(false);
   });
 });
