@@ -201,7 +201,7 @@ function environmentOf(instrumentsAt, { threads, keep }) {
 async function sayWhenAnswering() {
   if (said) return;
   said = true;
-  const address = `http://${HOST}:${PORT}`;
+  const address = `${process.env.INTEGRA_TLS_KEY ? 'https' : 'http'}://${HOST}:${PORT}`;
   const waiting = setTimeout(() => {
     console.log(own ? 'Opening the data ...' : 'Making three winters of sample data ...');
   }, 2000);

@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import next from 'next';
 import pino from 'pino';
 import { uuidv7 } from 'uuidv7';
@@ -27,7 +29,7 @@ if (!read.ok) {
   for (const { message } of read.problems) process.stderr.write(`${message}\n`);
   process.exit(EXIT_SETTINGS);
 }
-const { hosts, address, behindProxy } = read.value;
+const { hosts, address, behindProxy, isHttps, tls } = read.value;
 
 const application = next({ dev, dir: process.cwd(), hostname, port });
 await application.prepare();
@@ -36,17 +38,17 @@ const handle = application.getRequestHandler();
 const pages = keepingPages((request, response) => handle(request, response), {
   state: () => (dev ? null : siteState()),
 });
-const server = createServer(
-  frontDoor(pages, {
-    hosts: ownHosts([...hosts, hostname], address),
-    reloading: dev,
-    behindProxy,
-    admit: admitRequest,
-    log: (line) => log.warn(line),
-    // Short enough to be read over a telephone, and never the same twice in a day.
-    newNumber: () => uuidv7().slice(-8),
-  }),
-);
+const door = frontDoor(pages, {
+  hosts: ownHosts([...hosts, hostname], address),
+  reloading: dev,
+  isHttps,
+  behindProxy,
+  admit: admitRequest,
+  log: (line) => log.warn(line),
+  // Short enough to be read over a telephone, and never the same twice in a day.
+  newNumber: () => uuidv7().slice(-8),
+});
+const server = tls ? createSecureServer(keyAndCertificate(tls), door) : createServer(door);
 // A browser's idle link is kept a while; one that sends its head or its body by drops is not kept at all.
 server.headersTimeout = 15_000;
 server.requestTimeout = 6 * 3_600_000;
@@ -56,7 +58,19 @@ if (dev) {
   const upgrade = application.getUpgradeHandler();
   server.on('upgrade', (request, socket, head) => void upgrade(request, socket, head));
 }
-server.listen(port, hostname, () => process.stdout.write(`Ready at http://${hostname}:${port}\n`));
+server.listen(port, hostname, () =>
+  process.stdout.write(`Ready at ${tls ? 'https' : 'http'}://${hostname}:${port}\n`),
+);
+
+/** The key and its certificate; a file that cannot be read is named, and ends the start. */
+function keyAndCertificate({ key, certificate }: { readonly key: string; readonly certificate: string }) {
+  try {
+    return { key: readFileSync(key), cert: readFileSync(certificate), minVersion: 'TLSv1.2' as const };
+  } catch (error) {
+    process.stderr.write(`INTEGRA_TLS_KEY, INTEGRA_TLS_CERTIFICATE: ${String(error)}\n`);
+    process.exit(EXIT_SETTINGS);
+  }
+}
 
 let stopping = false;
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {

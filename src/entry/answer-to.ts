@@ -49,9 +49,8 @@ export async function answerSigning<T>(
   if (!signed.ok) return respond(signed);
   const { cookies, told } = signed.value;
   const response = respond(succeed(told));
-  const isSecure =
-    new URL(request.url).protocol === 'https:' || settings().address?.startsWith('https:') === true;
-  for (const cookie of cookies) response.headers.append('set-cookie', cookieHeader(cookie, isSecure));
+  for (const cookie of cookies)
+    response.headers.append('set-cookie', cookieHeader(cookie, settings().isHttps));
   return response;
 }
 

@@ -13,6 +13,8 @@ const Environment = Type.Object({
   INTEGRA_ZONE: text(60),
   INTEGRA_ADDRESS: text(300),
   INTEGRA_HOSTS: text(1000),
+  INTEGRA_TLS_KEY: text(1000),
+  INTEGRA_TLS_CERTIFICATE: text(1000),
   INTEGRA_PROXY: Type.Optional(Type.Union([Type.Literal('0'), Type.Literal('1')])),
   INTEGRA_INSTRUMENTS: text(300),
   INTEGRA_COPIES: text(1000),
@@ -35,6 +37,10 @@ export interface Settings {
   readonly address: string | null;
   /** Names that it may be called by beside this machine's own. */
   readonly hosts: readonly string[];
+  /** The files of a key and its certificate, where this server itself answers over https. */
+  readonly tls: { readonly key: string; readonly certificate: string } | null;
+  /** Browsers reach it over https: by its own key, or through a proxy. */
+  readonly isHttps: boolean;
   /** A proxy on this machine stands before it: it says who calls. */
   readonly behindProxy: boolean;
   /** Where the shop's instruments speak; empty where there are none. */
@@ -61,9 +67,13 @@ export function readSettings(environment: Readonly<Record<string, string | undef
   if (!checked.ok) return checked;
   const said: Static<typeof Environment> = checked.value;
   const zone = said.INTEGRA_ZONE ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const problems = [zoneProblem(zone), addressProblem(said.INTEGRA_ADDRESS)].filter(
-    (found) => found !== null,
-  );
+  const { INTEGRA_TLS_KEY: key, INTEGRA_TLS_CERTIFICATE: certificate } = said;
+  const tls = key !== undefined && certificate !== undefined ? { key, certificate } : null;
+  const problems = [
+    zoneProblem(zone),
+    addressProblem(said.INTEGRA_ADDRESS),
+    tlsProblem(key, certificate),
+  ].filter((found) => found !== null);
   if (problems.length > 0) return fail(...problems);
   return {
     ok: true,
@@ -73,6 +83,7 @@ export function readSettings(environment: Readonly<Record<string, string | undef
       zone,
       address: said.INTEGRA_ADDRESS?.replace(/\/+$/, '') ?? null,
       hosts: (said.INTEGRA_HOSTS ?? '').split(/[\s,]+/).filter((name) => name !== ''),
+      ...{ tls, isHttps: tls !== null || said.INTEGRA_ADDRESS?.startsWith('https:') === true },
       behindProxy: said.INTEGRA_PROXY === '1',
       instruments: said.INTEGRA_INSTRUMENTS ?? '',
       copies: said.INTEGRA_COPIES ?? null,
@@ -92,6 +103,14 @@ export function isZone(zone: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** A key without its certificate is none, nor the other way round. */
+function tlsProblem(key: string | undefined, certificate: string | undefined) {
+  if ((key === undefined) === (certificate === undefined)) return null;
+  return key === undefined
+    ? problem('INTEGRA_TLS_KEY', '', 'the file of the key that INTEGRA_TLS_CERTIFICATE belongs to')
+    : problem('INTEGRA_TLS_CERTIFICATE', '', 'the file of the certificate of INTEGRA_TLS_KEY');
 }
 
 function zoneProblem(zone: string) {

@@ -35,6 +35,9 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
           <p className="text-lg break-words text-soft">{battery.place || 'No place noted'}</p>
           <Places slots={story.slots} />
         </div>
+        <Link href={`/journal?about=${battery.id}`} className={buttonClass('quiet')}>
+          Journal
+        </Link>
         <Link href={`/batteries/${battery.id}/label`} className={buttonClass('quiet')}>
           Correct the label
         </Link>

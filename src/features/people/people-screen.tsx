@@ -74,11 +74,15 @@ function Everybody({ people }: { readonly people: readonly PersonLine[] }) {
 }
 
 function Row({ person, onEdit }: { readonly person: PersonLine; readonly onEdit: () => void }) {
-  const { name, role, leftAtMs, hasPin, hasPassword } = person;
+  const { id, name, role, leftAtMs, hasPin, hasPassword } = person;
   const by = [hasPin && role !== 'lead' && 'PIN', hasPassword && 'password'].filter(Boolean).join(' or ');
   return (
     <tr className={leftAtMs === null ? '' : 'text-soft'}>
-      <td className={`${CELL} font-semibold break-words`}>{name}</td>
+      <td className={`${CELL} font-semibold break-words`}>
+        <Link href={`/journal?who=${id}`} className="underline decoration-line-strong underline-offset-4">
+          {name}
+        </Link>
+      </td>
       <td className={CELL}>
         {leftAtMs === null ? ROLE_WORDS[role].label : 'has left'}
         {leftAtMs === null && <span className="block text-sm text-soft">{ROLE_WORDS[role].does}</span>}

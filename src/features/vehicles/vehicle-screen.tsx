@@ -36,6 +36,9 @@ export function VehicleScreen({ story }: { readonly story: VehicleStory }) {
             {[VEHICLE_CLASSES[vehicle.class], vehicle.site].filter((part) => part !== '').join(' · ')}
           </p>
         </div>
+        <Link href={`/journal?about=${vehicle.id}`} className={buttonClass('quiet')}>
+          Journal
+        </Link>
         <Link href={`/vehicles/${vehicle.id}/edit`} className={buttonClass('quiet')}>
           Correct what is known
         </Link>

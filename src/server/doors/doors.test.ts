@@ -113,6 +113,8 @@ it('a machine answers to its own names and those of its site, and to no other', 
 
 it('every answer forbids frames, foreign scripts and guessing, and its nonce is its own', () => {
   const one = safetyHeaders('abc');
+  expect(one['strict-transport-security']).toBeUndefined();
+  expect(safetyHeaders('abc', { isHttps: true })['strict-transport-security']).toContain('max-age=');
   expect(one['content-security-policy']).toContain("frame-ancestors 'none'");
   expect(one['content-security-policy']).toContain("script-src 'self' 'nonce-abc' 'strict-dynamic';");
   expect(one['content-security-policy']).not.toContain('unsafe-eval');

@@ -14,7 +14,7 @@ async function opened(
   server = createServer(
     frontDoor(application, {
       hosts: new Set(['127.0.0.1']),
-      reloading: false,
+      ...{ reloading: false, isHttps: false },
       behindProxy,
       log: () => undefined,
       admit,

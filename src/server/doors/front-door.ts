@@ -23,6 +23,7 @@ interface DoorOptions {
   /** Names by which this machine may be called. */
   readonly hosts: ReadonlySet<string>;
   readonly reloading: boolean;
+  readonly isHttps: boolean;
   /** A proxy on this machine stands before it and says who calls. */
   readonly behindProxy: boolean;
   readonly log: (line: Readonly<Record<string, unknown>>) => void;
@@ -39,13 +40,13 @@ const BUILT_PER_MINUTE = 60_000;
  */
 export function frontDoor(
   application: Handler,
-  { hosts, reloading, behindProxy, log, newNumber, admit }: DoorOptions,
+  { hosts, reloading, isHttps, behindProxy, log, newNumber, admit }: DoorOptions,
 ): Handler {
   const limiters = limitersOf();
   return async (request, response) => {
     const number = newNumber();
     const nonce = newNonce();
-    const headers = safetyHeaders(nonce, reloading);
+    const headers = safetyHeaders(nonce, { reloading, isHttps });
     for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
     response.setHeader('x-request-number', number);
     const refuse = (status: number, message: string, failure = status >= 500 ? 'fault' : 'input') => {

@@ -7,8 +7,12 @@ export const newNonce = () => randomBytes(16).toString('base64');
  * What every answer carries, an error too: only scripts of this application run, it is framed by nobody, calls nowhere
  * else, and nothing guesses what a file is. Style attributes are let in, since the drawings set lengths by them.
  * @param reloading in development scripts are evaluated as they change
+ * @param isHttps browsers reach it over https, and are to come no other way from then on
  */
-export function safetyHeaders(nonce: string, reloading = false): Record<string, string> {
+export function safetyHeaders(
+  nonce: string,
+  { reloading = false, isHttps = false } = {},
+): Record<string, string> {
   const policy = [
     `default-src 'self'`,
     `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${reloading ? " 'unsafe-eval'" : ''}`,
@@ -25,6 +29,7 @@ export function safetyHeaders(nonce: string, reloading = false): Record<string, 
     `frame-ancestors 'none'`,
   ];
   return {
+    ...(isHttps ? { 'strict-transport-security': 'max-age=31536000' } : {}),
     'content-security-policy': policy.join('; '),
     'x-content-type-options': 'nosniff',
     'x-frame-options': 'DENY',
