@@ -12,9 +12,9 @@ export async function makeSampleData(): Promise<void> {
   await server.stop();
 }
 
-/** A server of its own on a copy of the sample data, which its tests may change. */
+/** A server of its own on a copy of the sample data, which its tests may change: of the sample shop, which asks nobody here. */
 export async function startServerWithSampleData(port: number): Promise<Server> {
   const databaseFile = newDatabaseFile();
   copyFileSync(SAMPLE, databaseFile);
-  return startServer({ port, databaseFile });
+  return startServer({ port, databaseFile, demo: true });
 }
