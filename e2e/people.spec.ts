@@ -229,3 +229,43 @@ test('a slip is shared with a customer, who sees it and nothing else, until it i
   await customer.reload();
   await expect(customer.getByText('This slip is not shared any more')).toBeVisible();
 });
+
+test('a lead signs in by a passkey, and not once it was taken away', async ({ lead, shop, browser }) => {
+  // A passkey is for a name, not for a number.
+  const baseURL = shop.url.replace('127.0.0.1', 'localhost');
+  const context = await listening(await browser.newContext({ baseURL }));
+  const page = await context.newPage();
+  const devtools = await context.newCDPSession(page);
+  await devtools.send('WebAuthn.enable');
+  await devtools.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      ...{ protocol: 'ctap2', transport: 'internal', hasResidentKey: true },
+      ...{ hasUserVerification: true, isUserVerified: true, automaticPresenceSimulation: true },
+    },
+  });
+  await page.goto('/people');
+  await page.getByLabel('Name', { exact: true }).fill('Ysolde Brackwater');
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Passkeys' })).toBeVisible();
+  await page.getByLabel('What keeps it').fill('Counter key');
+  await page.getByRole('button', { name: 'Make a passkey' }).click();
+  await expect(page.getByText('Counter key')).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: 'Ysolde Brackwater', exact: true }).click();
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'With a passkey' }).click();
+  await expect(page).toHaveURL(`${baseURL}/`);
+  await page.goto('/people');
+  await expect(page.getByRole('row', { name: /Ysolde Brackwater.*by passkey/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Take the passkey Counter key away' }).click();
+  await expect(page.getByText('Counter key')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Ysolde Brackwater', exact: true }).click();
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'With a passkey' }).click();
+  await expect(page.getByText('This passkey is not known here.')).toBeVisible();
+  await lead.goto('/journal');
+  await expect(lead.getByRole('row', { name: /Ysolde Brackwater.*signed in by a passkey/ })).toBeVisible();
+  await context.close();
+});

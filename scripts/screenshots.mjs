@@ -25,7 +25,6 @@ const PHONE = { width: 390, height: 844 };
 /** One picture a main view: where to go, and what to do there before it is taken. */
 const PICTURES = [
   { name: 'floor', take: (page) => page.getByText('Ready for your hands').waitFor() },
-  { name: 'floor-scan', take: async (page) => scan(page, 'FH-0101') },
   {
     name: 'bench-inspect',
     take: (page) =>
@@ -36,13 +35,6 @@ const PICTURES = [
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
-  {
-    name: 'bench-discharge',
-    take: (page) =>
-      openBench(page, 'FH-0100', async () => {
-        await page.evaluate(() => window.scrollTo(0, 80));
-      }),
-  },
   { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
   { name: 'fleet', take: (page) => openFleet(page, '/fleet') },
@@ -57,7 +49,9 @@ const PICTURES = [
 
   { name: 'lot', take: (page) => openRack(page) },
   { name: 'slip', size: { width: 1280, height: 1060 }, take: (page) => openSlip(page, 'FH-0112') },
-  { name: 'files', take: (page) => bringReadings(page) },
+  { name: 'sign-in', asStranger: true, take: (page) => tapName(page) },
+  { name: 'people', asStranger: true, size: { width: 1280, height: 1000 }, take: (page) => seePeople(page) },
+  { name: 'journal', asStranger: true, take: (page) => seeJournal(page) },
   { name: 'practice', take: (page) => openCase(page) },
   {
     name: 'bench-phone',
@@ -90,22 +84,30 @@ try {
   standIn.kill();
 }
 
-async function takePicture(browser, { name, size = DESK, take }) {
-  const context = await browser.newContext({ viewport: size });
+async function takePicture(browser, { name, size = DESK, asStranger = false, take }) {
+  // The sample shop asks nobody on its own machine: what comes through another is asked.
+  const extraHTTPHeaders = asStranger ? { 'x-forwarded-for': '192.0.2.7' } : {};
+  const context = await browser.newContext({ viewport: size, extraHTTPHeaders });
   const page = await context.newPage();
   await page.goto(URL_ROOT);
+  if (!asStranger) await chooseName(page);
+  await take(page);
+  await page.waitForTimeout(600);
+  if (!asStranger)
+    await page.evaluate(() => document.activeElement?.matches('input') || document.activeElement?.blur());
+  await page.mouse.move(0, 0);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+  await context.close();
+}
+
+/** Says who is at the bench, and waits until that is kept. */
+async function chooseName(page) {
   const kept = page.waitForResponse('**/api/screen');
   await page.getByRole('button', { name: 'Maro Tindell' }).click();
   await kept;
   // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
   await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
-  await take(page);
-  await page.waitForTimeout(600);
-  await page.evaluate(() => document.activeElement?.matches('input') || document.activeElement?.blur());
-  await page.mouse.move(0, 0);
-  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
-  console.log(`docs/screenshots/${name}.png`);
-  await context.close();
 }
 
 /** What is expected of batteries is worked out beside everything else: the fleet is opened until it is there. */
@@ -118,11 +120,6 @@ async function openFleet(page, address) {
   }
   await page.goto(`${URL_ROOT}${address}`);
   await page.getByRole('navigation', { name: 'Questions' }).waitFor();
-}
-
-async function scan(page, tag) {
-  await page.getByLabel('Battery tag').fill(tag);
-  await page.getByRole('button', { name: 'Find', exact: true }).click();
 }
 
 async function openBench(page, tag, then = async () => {}) {
@@ -182,34 +179,6 @@ async function openSlip(page, tag) {
   await page.goto(`${page.url()}/slip`);
 }
 
-/** A yard’s own list, with headings of its own and three rows that cannot be right. */
-async function bringReadings(page) {
-  const rows = Array.from({ length: 40 }, (_, index) => {
-    const type = ['AGM', 'flooded', 'EFB'][index % 3];
-    const volts = [12.74, 12.55, 12.31][(index * 5) % 3].toFixed(2).replace('.', ',');
-    const load = (10.6 - ((index * 7) % 13) / 10).toFixed(2).replace('.', ',');
-    const wrong = { 3: '126', 7: 'wet', 15: '9' }[index];
-    const typed = wrong === 'wet' ? 'wet' : type;
-    return [
-      `YD-${200 + index}`,
-      typed,
-      640,
-      68,
-      17,
-      900,
-      wrong === '126' ? '126' : volts,
-      320,
-      wrong === '9' ? '13,1' : load,
-    ].join(';');
-  });
-  const text = `Serial No;Type;CCA;Capacity;Temp;Rest;Voltage;Load;Under load\n${rows.join('\n')}\n`;
-  await page.goto(`${URL_ROOT}/files`);
-  await page.getByLabel('Choose a CSV file of readings').setInputFiles({
-    ...{ name: 'yard-november.csv', mimeType: 'text/csv', buffer: Buffer.from(text) },
-  });
-  await page.getByRole('button', { name: /^Store \d+ runs/ }).waitFor();
-}
-
 async function openBattery(page, tag) {
   await page.goto(`${URL_ROOT}/batteries`);
   await page.getByRole('link', { name: tag }).click();
@@ -259,4 +228,45 @@ async function drop(page, segment, volts) {
   await page.getByRole('textbox', { name: 'Voltage drop' }).fill(volts);
   await page.getByRole('textbox', { name: 'Current meanwhile' }).fill('60');
   await page.getByRole('button', { name: /Capture/ }).click();
+}
+
+/** Signs the lead of the sample shop in, as the page itself says how. */
+async function signInLead(page) {
+  await page.getByLabel('Name', { exact: true }).fill('Ysolde Brackwater');
+  await page.getByLabel('Password').fill('ferngate lights at night');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('button', { name: 'Ysolde Brackwater' }).waitFor();
+}
+
+/** Makes this browser a bench, and goes as far as the PIN of a technician. */
+async function tapName(page) {
+  await signInLead(page);
+  await page.goto(`${URL_ROOT}/people`);
+  await page.getByRole('button', { name: 'Enrol a device' }).click();
+  const code = await page.getByText(/^[A-Z0-9]{4} [A-Z0-9]{4}$/).textContent();
+  await page.evaluate(async (shown) => {
+    const post = (path, body) =>
+      fetch(path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    await post('/api/devices', { code: shown, name: 'Bench tablet 2' });
+    await post('/api/people/sign-out', null);
+  }, code);
+  await page.goto(`${URL_ROOT}/sign-in`);
+  await page.getByRole('button', { name: 'Maro Tindell' }).click();
+  await page.keyboard.type('407');
+}
+
+async function seePeople(page) {
+  await signInLead(page);
+  await page.goto(`${URL_ROOT}/people`);
+  await page.getByRole('heading', { name: 'Signed in' }).waitFor();
+}
+
+async function seeJournal(page) {
+  await signInLead(page);
+  await page.goto(`${URL_ROOT}/journal`);
+  await page.getByRole('heading', { name: 'Journal' }).waitFor();
 }

@@ -1,10 +1,16 @@
-// The server is killed again and again while people capture; nothing that was acknowledged may be missing afterwards.
+// The server is killed again and again while people capture; nothing that was acknowledged may be missing afterwards, and
+// after each kill the file, its references and its journal have to hold.
+import { spawnSync } from 'node:child_process';
 import { once } from 'node:events';
+import { serverBundles } from '../scripts/bundle.mjs';
 import { spawnServer } from '../scripts/server.mjs';
 import { untilAnswering } from '../scripts/until-answering.mjs';
 import { capturing } from './import.mjs';
 import { seeded } from './requests.mjs';
 import { call, hire, pause } from './shop.mjs';
+
+/** So many devices capture at once. */
+const DEVICES = Array.from({ length: 8 }, (_, at) => at + 1);
 
 export async function killed({ port, databaseFile, times, seed }) {
   const base = `http://127.0.0.1:${port}`;
@@ -16,11 +22,12 @@ export async function killed({ port, databaseFile, times, seed }) {
     return server;
   };
   let server = await begin();
-  let people = (await Promise.all([1, 2, 3, 4].map((n) => hire(base, `Killed ${n} ${Date.now()}`)))).filter(
-    Boolean,
-  );
+  const hired = async (word) =>
+    (await Promise.all(DEVICES.map((n) => hire(base, `Killed ${word}${n} ${Date.now()}`)))).filter(Boolean);
+  let people = await hired('');
   for (const { runId } of people) all.set(runId, new Set());
   let kills = 0;
+  const unsound = [];
   for (; kills < times; kills++) {
     const work = people.map((person) => capturing(base, person, 5));
     await pause(20 + chance() * 400);
@@ -30,12 +37,12 @@ export async function killed({ port, databaseFile, times, seed }) {
       const { acknowledged } = await watched.stop();
       for (const id of acknowledged) all.get(people[at].runId).add(id);
     }
+    const wrong = await wrongWith(databaseFile);
+    if (wrong) unsound.push(`kill ${kills + 1}: ${wrong}`);
     server = await begin();
     // New runs now and then, so that no run grows beyond what a run holds.
     if (kills % 10 === 9) {
-      people = (
-        await Promise.all([1, 2, 3, 4].map((n) => hire(base, `Killed ${kills} ${n} ${Date.now()}`)))
-      ).filter(Boolean);
+      people = await hired(`${kills} `);
       for (const { runId } of people) all.set(runId, new Set());
     }
   }
@@ -51,7 +58,16 @@ export async function killed({ port, databaseFile, times, seed }) {
   server.kill('SIGTERM');
   await once(server, 'exit');
   return {
-    found: { kills, acknowledged, missing },
-    fails: missing > 0 ? [`${missing} of ${acknowledged} missing`] : [],
+    found: { kills, acknowledged, missing, unsound: unsound.length },
+    fails: [...(missing > 0 ? [`${missing} of ${acknowledged} missing`] : []), ...unsound.slice(0, 5)],
   };
+}
+
+/** What is wrong with a file that a killed server left: its pages, its references, its journal. Nothing while all holds. */
+async function wrongWith(file) {
+  const { keep } = await serverBundles();
+  const looked = spawnSync(process.execPath, [keep, 'verify', file, '--json'], { encoding: 'utf8' });
+  if (looked.status !== 0) return looked.stderr.trim();
+  const { journalBrokenAt } = JSON.parse(looked.stdout);
+  return journalBrokenAt === null ? null : `its journal is broken at entry ${journalBrokenAt}`;
 }

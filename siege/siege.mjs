@@ -47,7 +47,7 @@ async function against(work, options = {}) {
 
 const TRIALS = {
   requests: () =>
-    against((pid) => requestsAt(BASE, pid, doors(), { count: 10_000, seed: 20_261_126 }), { demo: true }),
+    against((pid) => requestsAt(BASE, pid, doors(), { count: 20_000, seed: 20_261_126 }), { demo: true }),
   slow: () => against(() => slowBodies('127.0.0.1', PORT)),
   load200: () =>
     against((pid) => loadOf(BASE, pid, { people: 200, thinkMs: 10_000, seconds: 60 }), { demo: true }),
@@ -56,7 +56,7 @@ const TRIALS = {
   import: () =>
     against((pid) => importUnderCaptures(BASE, pid, mkdtempSync(join(tmpdir(), 'integra-siege-')))),
   restores: () => against(() => restored(BASE, { times: 10 })),
-  kills: () => killed({ port: PORT, databaseFile: newFile(), times: 100, seed: 7 }),
+  kills: () => killed({ port: PORT, databaseFile: newFile(), times: 200, seed: 7 }),
 };
 
 ensureInstalled();

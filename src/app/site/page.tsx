@@ -2,13 +2,20 @@ import type { Metadata } from 'next';
 import { sheetOf } from '@/core/exchange/site/site-sheet';
 import { contextHere } from '@/entry/context';
 import { SiteScreen } from '@/features/site/site-screen';
+import { copyList } from '@/server/copies';
 
 export const metadata: Metadata = { title: 'Site' };
 export const dynamic = 'force-dynamic';
 
 export default async function SitePage() {
-  const { site } = await contextHere();
+  const context = await contextHere();
+  const { site } = context;
   return (
-    <SiteScreen sheet={sheetOf(site)} revision={site.revision} zones={Intl.supportedValuesOf('timeZone')} />
+    <SiteScreen
+      copies={await copyList(context)}
+      sheet={sheetOf(site)}
+      revision={site.revision}
+      zones={Intl.supportedValuesOf('timeZone')}
+    />
   );
 }

@@ -95,3 +95,10 @@ export interface SharedAddress {
   readonly madeAtMs: number;
   readonly untilMs: number;
 }
+
+/** A passkey of whoever is signed in. */
+export interface PasskeyLine {
+  readonly id: string;
+  readonly name: string;
+  readonly madeAtMs: number;
+}

@@ -3,19 +3,26 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { PeopleView, PersonLine } from '@/core/exchange/people-views';
+import type { PasskeyLine, PeopleView, PersonLine } from '@/core/exchange/people-views';
 import { ROLE_WORDS } from '@/core/people/roles';
 import { Button, buttonClass } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
 import { DevicesSection } from './devices-section';
 import { OwnSecret } from './own-secret';
+import { PasskeysSection } from './passkeys-section';
 import { PersonForm } from './person-form';
 import { SessionsSection } from './sessions-section';
 
 const CELL = 'px-4 py-2';
 
 /** Who is let in here, as what, where they are signed in, and on which devices a PIN is enough. */
-export function PeopleScreen({ view }: { readonly view: PeopleView }) {
+export function PeopleScreen({
+  view,
+  passkeys,
+}: {
+  readonly view: PeopleView;
+  readonly passkeys: readonly PasskeyLine[];
+}) {
   const router = useRouter();
   const { isOpen, isLead, people, sessions } = view;
   return (
@@ -31,6 +38,7 @@ export function PeopleScreen({ view }: { readonly view: PeopleView }) {
         {isLead && <Everybody people={people} />}
       </div>
       {!isOpen && <OwnSecret me={people.find(({ id }) => id === view.actor) ?? null} />}
+      {!isOpen && <PasskeysSection passkeys={passkeys} onChanged={() => router.refresh()} />}
       {!isOpen && <SessionsSection view={view} onEnded={() => router.refresh()} />}
       {isLead && !isOpen && <DevicesSection view={view} onChanged={() => router.refresh()} />}
       {sessions.length === 0 && isOpen && (

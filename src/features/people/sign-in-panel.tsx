@@ -7,6 +7,7 @@ import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { INPUT } from '@/ui/field';
 import { Problems } from '@/ui/problems';
+import { PasskeyKey } from './passkey-key';
 import { PinEntry } from './pin-entry';
 
 interface Props {
@@ -144,6 +145,7 @@ function ByPassword({
       <Button type="submit" tone="main" large disabled={busy || typed.trim() === '' || password === ''}>
         Sign in
       </Button>
+      <PasskeyKey onIn={onIn} />
       {onBack && (
         <Button tone="quiet" onClick={onBack}>
           Another name

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { type UseFormReturn, useForm } from 'react-hook-form';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
+import type { CopyRecord } from '@/core/exchange/copies';
 import type { SiteSheet } from '@/core/exchange/site/site-sheet';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
@@ -14,12 +15,12 @@ import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useBarred, useSite } from '@/ui/site';
 import { ChargersSection } from './chargers-section';
+import { CopiesSummary } from './copies-summary';
 import { LockSection } from './lock-section';
 
 const BESIDE = [
   { href: '/people', label: 'People' },
   { href: '/journal', label: 'Journal' },
-  { href: '/files#copies', label: 'Copies' },
 ] as const;
 
 /** What the whole site shares: its name on paper, its clock, its units. */
@@ -27,11 +28,14 @@ export function SiteScreen({
   sheet,
   revision,
   zones,
+  copies,
 }: {
   readonly sheet: SiteSheet;
   readonly revision: number;
   readonly zones: readonly string[];
+  readonly copies: readonly CopyRecord[];
 }) {
+  const { isSample } = useSite();
   const form = useForm<SiteSheet>({ defaultValues: sheet });
   const { save, saved, setSaved, problems } = useSaving(form, revision);
   const { isSubmitting, isDirty } = form.formState;
@@ -70,6 +74,7 @@ export function SiteScreen({
       </form>
       <LockSection revision={revision} />
       <ChargersSection />
+      <CopiesSummary copies={copies} isSample={isSample} />
     </main>
   );
 }

@@ -39,11 +39,14 @@ describe('every door, for every role', () => {
     const open = LIMITS.filter(({ method, act }) => method !== 'GET' && mayEver('viewer', act));
     expect(open.map(({ method, path }) => `${method} ${path}`).sort()).toEqual([
       ...[
+        'DELETE /api/people/passkeys',
         'DELETE /api/people/sessions',
         'POST /api/devices',
         'POST /api/people/awake',
         'POST /api/people/first',
       ],
+      ...['POST /api/people/passkeys', 'POST /api/people/passkeys/challenge'],
+      ...['POST /api/people/passkeys/options', 'POST /api/people/passkeys/sign-in'],
       ...['POST /api/people/sign-in', 'POST /api/people/sign-out', 'PUT /api/people/own', 'PUT /api/screen'],
     ]);
   });
@@ -62,6 +65,8 @@ describe('every door, for every role', () => {
       ...[
         'POST /api/devices',
         'POST /api/people/first',
+        'POST /api/people/passkeys/challenge',
+        'POST /api/people/passkeys/sign-in',
         'POST /api/people/sign-in',
         'POST /api/people/sign-out',
       ],
