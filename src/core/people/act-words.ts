@@ -45,7 +45,7 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/people\/passkeys\/sign-in/, 'signed in by a passkey'],
   [/^POST \/api\/people\/passkeys/, 'made a passkey'],
   [/^DELETE \/api\/people\/passkeys/, 'took a passkey away'],
-  [/^POST \/api\/people\/sign-in/, 'signed in, or tried to'],
+  [/^POST \/api\/people\/sign-in/, 'signed in'],
   [/^POST \/api\/people\/sign-out/, 'signed out'],
   [/^PUT \/api\/people\/own/, 'took another PIN or password'],
   [/^POST \/api\/people/, 'let somebody in'],
@@ -57,8 +57,14 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/technicians/, 'added a name'],
 ];
 
-/** What an act of the journal was, said as a deed; the door itself where it is none that has words. */
-export function deedWords(act: string): string {
+const SIGNING_IN = /^POST \/api\/people\/(passkeys\/)?sign-in/;
+
+/**
+ * What an act of the journal was, said as a deed; the door itself where it is none that has words. Signing in is the act of
+ * whoever is in by it: where it is nobody’s, it was tried.
+ */
+export function deedWords(act: string, personId: string | null): string {
+  if (personId === null && SIGNING_IN.test(act)) return 'tried to sign in, and was wrong';
   return DEEDS.find(([pattern]) => pattern.test(act))?.[1] ?? act;
 }
 

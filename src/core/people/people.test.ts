@@ -209,8 +209,10 @@ describe('the journal', () => {
   });
 
   it('says what was done as a deed, and what was said with it in a line', () => {
-    expect(deedWords('POST /api/runs/0190/readings')).toBe('captured a reading');
-    expect(deedWords('PUT /api/unheard-of')).toBe('PUT /api/unheard-of');
+    expect(deedWords('POST /api/runs/0190/readings', 'p')).toBe('captured a reading');
+    expect(deedWords('PUT /api/unheard-of', null)).toBe('PUT /api/unheard-of');
+    expect(deedWords('POST /api/people/sign-in', 'p')).toBe('signed in');
+    expect(deedWords('POST /api/people/sign-in', null)).toContain('was wrong');
     const said = saidOf({
       ...{ id: '01900000-0000-7000-8000-000000000001', technicianId: 'x', name: 'Pell', role: 'lead' },
       ...{ label: { tag: 'a' }, left: false, note: '' },

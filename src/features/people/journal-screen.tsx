@@ -103,10 +103,10 @@ function Row({ line }: { readonly line: JournalLine }) {
       <td className={CELL}>
         {leads ? (
           <Link href={leads} className="underline underline-offset-4">
-            {deedWords(act)}
+            {deedWords(act, personId)}
           </Link>
         ) : (
-          deedWords(act)
+          deedWords(act, personId)
         )}
         {reason && <span className="block text-sm">because {reason}</span>}
         {told !== '' && (
