@@ -195,6 +195,32 @@ test('a bench whose session is ended locks, and what is typed on it stays', asyn
   await expect(tablet).not.toHaveURL(/\/batteries\/new/);
 });
 
+test('a bench that nobody touches locks, and one that was signed out hears no more of the Floor', async ({
+  lead,
+  another,
+}) => {
+  await letIn(lead, 'Pell Havering', '40718');
+  const tablet = await another();
+  await enrol(lead, tablet, 'Bench tablet 2');
+  await signIn(tablet, 'Pell Havering', '40718');
+  await expect(tablet.getByText('No battery is registered yet')).toBeVisible();
+  await lead.goto('/people');
+  await lead.getByRole('button', { name: 'Sign Pell Havering out' }).click();
+  // Nobody touches the tablet: the Floor itself is what was cut.
+  const locked = tablet.getByRole('dialog', { name: 'This bench is locked' });
+  await expect(locked).toBeVisible();
+  await signIn(tablet, 'Pell Havering', '40718');
+  await expect(locked).toHaveCount(0);
+
+  await tablet.clock.install();
+  await tablet.goto('/reckoner');
+  await tablet.mouse.click(5, 300);
+  await tablet.clock.fastForward('29:00');
+  await expect(locked).toHaveCount(0);
+  await tablet.clock.fastForward('02:00');
+  await expect(locked).toBeVisible();
+});
+
 test('a slip is shared with a customer, who sees it and nothing else, until it is taken back', async ({
   lead,
   another,

@@ -18,27 +18,44 @@ const event = (name: string, value: unknown) =>
 
 /** Tells every screen that shows the Floor what has changed: worked out and written down once, however many listen. */
 class FloorTeller {
-  private readonly listening = new Set<Listening>();
+  /** Who listens, and whether they still may. */
+  private readonly listening = new Map<Listening, () => Promise<boolean>>();
   private told: FloorView | null = null;
   private timer: NodeJS.Timeout | undefined;
 
   /** @param open the context of today’s store: it may be another one after a copy was put back */
   constructor(private readonly open: () => Promise<Context>) {
-    onChange(() => this.soon());
+    onChange((change) => {
+      if (change === 'people') void this.showOut();
+      this.soon();
+    });
     setInterval(() => this.send(encoder.encode(': still here\n\n')), HEARTBEAT_MS).unref();
   }
 
   /** Lets a screen listen. One that shows another state than was told last is given the whole. */
-  async join(controller: Listening, seenVersion: number): Promise<void> {
+  async join(controller: Listening, seenVersion: number, stillMay: () => Promise<boolean>): Promise<void> {
     controller.enqueue(encoder.encode('retry: 3000\n\n'));
     this.told ??= await floorView(await this.open());
     if (this.told.version !== seenVersion) controller.enqueue(event('floor', this.told));
-    this.listening.add(controller);
+    this.listening.set(controller, stillMay);
     this.soon();
   }
 
   leave(controller: Listening): void {
     this.listening.delete(controller);
+  }
+
+  /** Whoever was signed out hears no more. */
+  private async showOut(): Promise<void> {
+    for (const [controller, stillMay] of [...this.listening]) {
+      if (await stillMay().catch(() => true)) continue;
+      this.listening.delete(controller);
+      try {
+        controller.close();
+      } catch {
+        // The browser has gone by itself.
+      }
+    }
   }
 
   private soon(): void {
@@ -61,7 +78,7 @@ class FloorTeller {
   }
 
   private send(piece: Uint8Array): void {
-    for (const controller of this.listening) {
+    for (const controller of this.listening.keys()) {
       try {
         controller.enqueue(piece);
       } catch {
@@ -79,6 +96,7 @@ export function floorStream(
   open: () => Promise<Context>,
   signal: AbortSignal,
   seenVersion: number,
+  stillMay: () => Promise<boolean>,
 ): ReadableStream<Uint8Array> {
   shared.integraFloorTeller ??= new FloorTeller(open);
   const teller = shared.integraFloorTeller;
@@ -94,7 +112,7 @@ export function floorStream(
           // It was closed from the other side.
         }
       });
-      await teller.join(controller, seenVersion);
+      await teller.join(controller, seenVersion, stillMay);
     },
     cancel() {
       if (own) teller.leave(own);

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, isNotNull, isNull, ne, or } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNotNull, isNull, lt, ne, or } from 'drizzle-orm';
 import type { Role } from '@/core/people/roles';
 import type { Database, Transaction } from './database';
 import { inSight } from './in-sight';
@@ -162,6 +162,19 @@ export async function sessionByToken(
   return row;
 }
 
+/** Whether a session has neither ended nor begun before a moment. */
+export async function sessionIsOpen(
+  database: Database | Transaction,
+  id: string,
+  sinceMs: number,
+): Promise<boolean> {
+  const [row] = await database
+    .select({ id: sessions.id })
+    .from(sessions)
+    .where(and(eq(sessions.id, id), isNull(sessions.endedAtMs), gt(sessions.startedAtMs, sinceMs)));
+  return row !== undefined;
+}
+
 /** The sessions of everybody, or of one, that have not ended and began since, the newest first. */
 export function sessionsSince(
   database: Database | Transaction,
@@ -241,12 +254,16 @@ export async function wrongInARow(
   return rows.reduce((most, row) => (row.count > most.count ? row : most), { count: 0, lastAtMs: 0 });
 }
 
+const FORGOTTEN_MS = 24 * 3_600_000;
+
 /** Counts one more wrong secret under each key. */
 export async function countWrong(
   transaction: Transaction,
   keys: readonly string[],
   atMs: number,
 ): Promise<void> {
+  // What nobody tried for a day weighs nothing any more, and names that are none are not kept for ever.
+  await transaction.delete(wrongSecrets).where(lt(wrongSecrets.lastAtMs, atMs - FORGOTTEN_MS));
   for (const key of keys) {
     const { count } = await wrongInARow(transaction, [key]);
     await transaction

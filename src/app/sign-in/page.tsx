@@ -12,7 +12,11 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
   return <SignInScreen view={await signInView(await contextHere())} to={ownPath(to)} />;
 }
 
-/** Back to where somebody came from, on this site only. */
+const HERE = 'http://here';
+
+/** Back to where somebody came from, on this site only: as a browser reads the address, not as it is written. */
 function ownPath(to: string): string {
-  return /^\/(?![/\\])/.test(to) ? to : '/';
+  if (!to.startsWith('/') || !URL.canParse(to, HERE)) return '/';
+  const { origin, pathname, search } = new URL(to, HERE);
+  return origin === HERE ? pathname + search : '/';
 }

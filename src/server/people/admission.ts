@@ -1,7 +1,7 @@
 import 'server-only';
 import { LRUCache } from 'lru-cache';
 import type { Role } from '@/core/people/roles';
-import { sessionState } from '@/core/people/session';
+import { LONGEST_SESSION_MS, sessionState } from '@/core/people/session';
 import type { Store } from '@/store/open';
 import {
   deviceByKey,
@@ -12,8 +12,10 @@ import {
   markSeen,
   personById,
   sessionByToken,
+  sessionIsOpen,
 } from '@/store/people';
 import { onChange } from '../changes';
+import type { Context } from '../context';
 import { COOKIES } from '../cookies';
 import { hashOfToken } from './tokens';
 
@@ -129,6 +131,17 @@ export async function admit(
     return { kind: 'in', who: { actor, role: 'lead', sessionId: null, deviceId, isOpen: true } };
   }
   return { kind: 'out', why: found ? (state === 'locked' ? 'locked' : 'over') : 'nobody', deviceId };
+}
+
+/** Whether who was let in once still would be, as far as others can end it: their session, or an open site. */
+export async function stillIn({
+  store,
+  sessionId,
+  now,
+}: Pick<Context, 'store' | 'sessionId' | 'now'>): Promise<boolean> {
+  // Of an open site whoever listens goes on listening: the first lead closes it for what is asked from then on.
+  if (sessionId === null) return true;
+  return store.read((database) => sessionIsOpen(database, sessionId, now() - LONGEST_SESSION_MS));
 }
 
 /** A session that was begun at an enrolled device holds there only: its cookie elsewhere is a stolen one. */

@@ -64,7 +64,14 @@ export function overrideRefused(context: Context, { kind, data, runId }: Reading
   if (kind !== 'override' || context.isOpen) return null;
   const act: ActId = data.over === 'quarantine' ? 'leave_quarantine' : 'override';
   const untilMs = confirmed.get(keyOf(runId, data.confirmedById ?? '', context.actor)) ?? 0;
-  const deed = { own: true, today: true, reason: data.why, confirmed: untilMs > context.now() };
+  const isConfirmed = untilMs > context.now();
+  // Nobody stands in a record as having confirmed what they did not.
+  if (data.confirmedById !== undefined && !isConfirmed)
+    return refusedSaying('may_not', 'confirmedById', NOT_CONFIRMED);
+  const deed = { own: true, today: true, reason: data.why, confirmed: isConfirmed };
   const why = refusal(context.role, act, deed);
   return why === null ? null : refusedSaying('may_not', 'verdict', why);
 }
+
+const NOT_CONFIRMED =
+  'A second person has to confirm it, here and now: it names one who has not, or too long ago.';

@@ -143,6 +143,9 @@ describe('a battery to keep away from', () => {
     );
     const named = override({ confirmedById: people.second });
     expect(messagesOf(await captureReading(as('lead', people.lead), named))[0]).toContain('A second person');
+    // Nor is anybody named as having confirmed what needed nobody.
+    const plain = override({ over: 'retire', despite: undefined, confirmedById: people.second });
+    expect(messagesOf(await captureReading(as('lead', people.lead), plain))[0]).toContain('A second person');
   });
 
   it('is confirmed by nobody who only looks, by no wrong secret, and not by the same person', async () => {

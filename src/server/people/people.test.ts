@@ -5,7 +5,7 @@ import type { Context } from '../context';
 import { newContext } from '../context.test-support';
 import { COOKIES, cookieHeader, cookiesIn } from '../cookies';
 import { registerTechnician } from '../technicians';
-import { admit, type Comer, isFromHere } from './admission';
+import { admit, type Comer, isFromHere, stillIn } from './admission';
 import { refusedHere } from './may';
 import {
   addPersonAsked,
@@ -244,7 +244,10 @@ describe('a device', () => {
       'Bench',
       'Tablet 2',
     ]);
+    const listening = await tablet.context();
+    expect(await stillIn(listening)).toBe(true);
     granted(await bench.asks(revokeDeviceAsked, { id: deviceId }));
+    expect(await stillIn(listening)).toBe(false);
     expect(await tablet.comes()).toMatchObject({ kind: 'out', deviceId: null });
     expect(messagesOf(await bench.asks(revokeDeviceAsked, { id: deviceId }))).toHaveLength(1);
   });
