@@ -164,6 +164,11 @@ test('a technician is told why where a lead is needed, and sees no other’s act
     return { status: sent.status, text: await sent.text() };
   });
   expect(answer).toMatchObject({ status: 403, text: expect.stringContaining(reason) });
+  await lead.goto('/files');
+  await expect(
+    lead.getByText('A technician may not take out the readings of the whole site').first(),
+  ).toBeVisible();
+  await expect(lead.getByRole('button', { name: 'Make a copy now' })).toBeDisabled();
   await lead.goto('/people');
   await expect(lead.getByRole('button', { name: 'Let somebody in' })).toHaveCount(0);
   await lead.goto('/journal');

@@ -8,6 +8,7 @@ import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
+import { useBarred } from '@/ui/site';
 
 /** A copy of a large store takes minutes to make and to read through, ms. */
 const COPY_MS = 3_600_000;
@@ -45,10 +46,12 @@ export function Copies({ copies }: { readonly copies: readonly CopyRecord[] }) {
       { name },
       (put) => `Put back: ${contents(put)}. What was there before is kept beside it.`,
     );
-  const busy = doing.kind !== 'nothing';
+  const barred = useBarred('keep_copies');
+  const busy = doing.kind !== 'nothing' || barred !== null;
   return (
     <section id="copies" aria-label="Copies" className="grid gap-3">
       <h2 className="text-xl font-semibold">Copies of the data</h2>
+      {barred && <p className="text-soft">{barred}</p>}
       <Button disabled={busy} onClick={make}>
         {doing.kind === 'making' ? 'Copying, and reading the copy through …' : 'Make a copy now'}
       </Button>

@@ -6,6 +6,7 @@ import type { ImportRecord } from '@/core/exchange/arrival-views';
 import type { CopyRecord } from '@/core/exchange/copies';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { buttonClass } from '@/ui/button';
+import { useBarred } from '@/ui/site';
 import { BringBatteries } from './bring-batteries';
 import { BringReadings } from './bring-readings';
 import { Copies } from './copies';
@@ -46,12 +47,21 @@ export function FilesScreen({ rules, imports, copies }: Props) {
             <Download size={18} aria-hidden="true" />
             All batteries
           </a>
-          <a href="/api/readings" download className={buttonClass()}>
-            <Download size={18} aria-hidden="true" />
-            All finished runs, with their grading
-          </a>
+          <AllRuns />
         </section>
       </div>
     </main>
+  );
+}
+
+/** The readings of the whole site: for whoever may take those out. */
+function AllRuns() {
+  const barred = useBarred('export_site');
+  if (barred) return <p className="text-soft">{barred}</p>;
+  return (
+    <a href="/api/readings" download className={buttonClass()}>
+      <Download size={18} aria-hidden="true" />
+      All finished runs, with their grading
+    </a>
   );
 }

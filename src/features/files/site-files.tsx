@@ -9,13 +9,14 @@ import type { Problem } from '@/core/quantity/result';
 import { problemsOf, type Reply } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
-import { useSite } from '@/ui/site';
+import { useBarred, useSite } from '@/ui/site';
 import { FileDrop } from './file-drop';
 import { type SavedSite, saveSite } from './save-site';
 import { watchedReply } from './watched-reply';
 
 /** Everything out, and everything in: to move a site, to keep it in an open form, to take one run along. */
 export function SiteFiles() {
+  const [notOut, notIn] = [useBarred('export_site'), useBarred('bring_site')];
   return (
     <section aria-label="The whole site" className="grid gap-3">
       <h2 className="text-xl font-semibold">The whole site</h2>
@@ -23,8 +24,8 @@ export function SiteFiles() {
         Batteries, runs, racks, people, vehicles and house rules in one open file: to move a site, or to join
         two. A run alone, saved on its Bench, comes in here too.
       </p>
-      <SaveSite />
-      <BringSite />
+      {notOut ? <p className="text-soft">{notOut}</p> : <SaveSite />}
+      {notIn ? <p className="text-soft">{notIn}</p> : <BringSite />}
     </section>
   );
 }

@@ -10,7 +10,7 @@ import { PRESETS } from '@/core/rules/presets';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
-import { useSite } from '@/ui/site';
+import { useBarred, useSite } from '@/ui/site';
 import { AllFigures } from './all-figures';
 import { CompareRules } from './compare-rules';
 import { QuestionList } from './question-list';
@@ -76,6 +76,7 @@ interface SaveProps {
 function SaveBar({ view, draft, onDiscard }: SaveProps) {
   const router = useRouter();
   const { whoIsHere } = useSite();
+  const barred = useBarred('set_rules');
   const [reason, setReason] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [saving, setSaving] = useState(false);
@@ -119,13 +120,14 @@ function SaveBar({ view, draft, onDiscard }: SaveProps) {
             className="min-h-12 w-full rounded-md border border-line-strong bg-sheet px-3"
           />
         </label>
-        <Button type="submit" tone="main" disabled={reason.trim() === '' || saving}>
+        <Button type="submit" tone="main" disabled={reason.trim() === '' || saving || barred !== null}>
           Put in force as version {seenVersion + 1}
         </Button>
         <Button tone="quiet" onClick={onDiscard}>
           Discard
         </Button>
       </div>
+      {barred && <p className="text-soft">{barred}</p>}
       <Problems problems={problems} />
     </form>
   );
