@@ -32,12 +32,22 @@ export const STAGE_COLUMN = 'flex grow flex-col gap-3';
 export function MainKey({
   children,
   onPress,
+  held = false,
 }: {
   readonly children: React.ReactNode;
   readonly onPress: () => void;
+  /** It keeps the focus and does nothing, for a moment. */
+  readonly held?: boolean;
 }) {
   return (
-    <Button tone="main" large shortcut="Enter" data-first onClick={onPress}>
+    <Button
+      tone="main"
+      large
+      shortcut="Enter"
+      data-first
+      aria-disabled={held || undefined}
+      onClick={held ? undefined : onPress}
+    >
       {children}
     </Button>
   );

@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { capacityWords, chargeWords, estimateWords, marginWords } from '@/core/assessment/estimate-words';
-import { VERDICT_LABELS } from '@/core/assessment/verdict';
+import { VERDICT_LABELS, type Verdict as VerdictName } from '@/core/assessment/verdict';
 import { ADVICE, because } from '@/core/assessment/wording';
 import { overrideOf } from '@/core/procedure/override';
 import { STEPS } from '@/core/steps/registry';
@@ -9,6 +9,7 @@ import { buttonClass } from '@/ui/button';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
+import { useHeldAfterChange } from '@/ui/use-held-after-change';
 import { VerdictMark } from '@/ui/verdict-mark';
 import { LATER_PARTS } from '../later-parts';
 import { ReopenForm } from '../reopen-form';
@@ -101,9 +102,7 @@ function Verdict({ run, state }: StageProps) {
       {record.finishedAtMs === null ? (
         <>
           <KeyBar>
-            <MainKey onPress={() => void run.finish()}>
-              Finish the run: {VERDICT_LABELS[override?.verdict ?? verdict]}
-            </MainKey>
+            <FinishKey verdict={override?.verdict ?? verdict} onPress={() => void run.finish()} />
           </KeyBar>
           {verdict === 'undecided' && next && !override && (
             <p className="text-soft">It can be finished undecided. {STEPS[next].label} would go on.</p>
@@ -143,5 +142,15 @@ function Figure({ name, value }: { readonly name: string; readonly value: string
       <dt className="heading">{name}</dt>
       <dd className="text-2xl font-semibold">{value ?? '–'}</dd>
     </div>
+  );
+}
+
+/** Ends the run with the verdict that it names. One that another has just changed is read before it is pressed. */
+function FinishKey({ verdict, onPress }: { readonly verdict: VerdictName; readonly onPress: () => void }) {
+  const held = useHeldAfterChange(verdict);
+  return (
+    <MainKey onPress={onPress} held={held}>
+      Finish the run: {VERDICT_LABELS[verdict]}
+    </MainKey>
   );
 }
