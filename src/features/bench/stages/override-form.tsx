@@ -86,14 +86,9 @@ export function OverrideForm({ run, state, computed }: Props) {
       }}
     >
       {unsafe && (
-        <div className="grid gap-2 rounded-md border-2 border-quarantine p-3">
-          <p className="font-semibold">{because(computed.decidedBy)}</p>
-          <p>Keep people away until whoever is licensed to decide has looked at it.</p>
-          <Tick checked={looked} onChange={setLooked}>
-            I have looked at just this danger, and take it out of quarantine all the same.
-          </Tick>
+        <Danger decidedBy={computed.decidedBy} looked={looked} onLooked={setLooked}>
           {!isPlain && <SecondPerson runId={run.view.run.id} onConfirmed={setConfirmedById} />}
-        </div>
+        </Danger>
       )}
       <Select
         label="Verdict"
@@ -125,6 +120,29 @@ export function OverrideForm({ run, state, computed }: Props) {
         </Button>
       </div>
     </form>
+  );
+}
+
+/** The danger that a battery is kept away for, looked at by whoever takes it out of quarantine. */
+function Danger({
+  decidedBy,
+  looked,
+  onLooked,
+  children,
+}: Pick<Computed, 'decidedBy'> & {
+  readonly looked: boolean;
+  readonly onLooked: (looked: boolean) => void;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <div className="grid gap-2 rounded-md border-2 border-quarantine p-3">
+      <p className="font-semibold">{because(decidedBy)}</p>
+      <p>Keep people away until whoever is licensed to decide has looked at it.</p>
+      <Tick checked={looked} onChange={onLooked}>
+        I have looked at just this danger, and take it out of quarantine all the same.
+      </Tick>
+      {children}
+    </div>
   );
 }
 
