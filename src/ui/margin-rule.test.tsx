@@ -2,26 +2,10 @@ import { render as renderBare, screen } from '@testing-library/react';
 import { heldAgainst } from '@/core/assessment/finding';
 import { MarginRule } from './margin-rule';
 import { SiteProvider, type SiteSettings } from './site';
-
-const SETTINGS: SiteSettings = {
-  ...{
-    zone: 'UTC',
-    technicians: [],
-    technicianId: null,
-    ratingStandard: 'SAE',
-    currency: 'EUR',
-    chargers: [],
-    role: 'lead',
-    isIn: true,
-    isOpen: true,
-    isSample: false,
-    idleMinutes: 30,
-  },
-  ...{ temperatureUnit: '°C', theme: 'light', tones: 'on' },
-};
+import { siteSettings } from './site.test-support';
 
 const render = (rule: React.ReactElement, over: Partial<SiteSettings> = {}) =>
-  renderBare(<SiteProvider settings={{ ...SETTINGS, ...over }}>{rule}</SiteProvider>);
+  renderBare(<SiteProvider settings={siteSettings(over)}>{rule}</SiteProvider>);
 
 const markOf = (container: HTMLElement) =>
   Number.parseFloat(container.querySelectorAll('svg > svg')[1]?.getAttribute('x') ?? '');

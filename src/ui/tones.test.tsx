@@ -1,23 +1,7 @@
 import { render } from '@testing-library/react';
-import { SiteProvider, type SiteSettings } from './site';
+import { SiteProvider } from './site';
+import { siteSettings } from './site.test-support';
 import { useTone } from './tones';
-
-const SETTINGS: SiteSettings = {
-  ...{
-    zone: 'UTC',
-    ratingStandard: 'SAE',
-    currency: 'EUR',
-    chargers: [],
-    role: 'lead',
-    isIn: true,
-    isOpen: true,
-    isSample: false,
-    idleMinutes: 30,
-    technicians: [],
-    technicianId: 'me',
-  },
-  ...{ temperatureUnit: '°C', theme: 'light', tones: 'on' },
-};
 
 function Bell({ rings }: { readonly rings: boolean }) {
   useTone('over', rings);
@@ -30,7 +14,7 @@ beforeEach(() => felt.mockClear());
 
 function course(tones: 'on' | 'off', ...rings: readonly boolean[]): number {
   const at = (now: boolean) => (
-    <SiteProvider settings={{ ...SETTINGS, tones }}>
+    <SiteProvider settings={siteSettings({ technicianId: 'me', tones })}>
       <Bell rings={now} />
     </SiteProvider>
   );

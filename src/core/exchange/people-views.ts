@@ -1,4 +1,4 @@
-import type { SubjectKind } from '../people/journal';
+import type { JournalEntry } from '../people/journal';
 import type { Role } from '../people/roles';
 
 /** Somebody of the site, without what they sign in by. */
@@ -46,20 +46,8 @@ export interface PeopleView {
   readonly devices: readonly DeviceLine[];
 }
 
-/** An act as it is shown. */
-export interface JournalLine {
-  readonly number: number;
-  readonly atMs: number;
-  readonly personId: string | null;
-  /** The device by its name, or an address. */
-  readonly device: string | null;
-  /** The door that it came through: `PUT /api/batteries/…`. */
-  readonly act: string;
-  readonly subjectKind: SubjectKind | null;
-  readonly subjectId: string | null;
-  readonly said: string;
-  readonly reason: string | null;
-}
+/** An act as it is shown: the device by its name where it has one. What holds the journal together stays in it. */
+export type JournalLine = Omit<JournalEntry, 'before' | 'hash'>;
 
 /** A page of the journal, the newest first; who may be asked for by name is empty for whoever sees only their own. */
 export interface JournalView {

@@ -2,28 +2,14 @@ import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { chooseIn } from '@/ui/select.test-support';
-import { SiteProvider, type SiteSettings } from '@/ui/site';
+import { SiteProvider } from '@/ui/site';
+import { siteSettings } from '@/ui/site.test-support';
 import { LabelForm } from './label-form';
 
 const mockPush = jest.fn();
 jest.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush, back: jest.fn() }) }));
 
-const settings: SiteSettings = {
-  zone: 'UTC',
-  ratingStandard: 'SAE',
-  currency: 'EUR',
-  chargers: [],
-  role: 'lead',
-  isIn: true,
-  isOpen: true,
-  isSample: false,
-  idleMinutes: 30,
-  technicians: [],
-  technicianId: 'tech',
-  temperatureUnit: '°C',
-  theme: 'light',
-  tones: 'on',
-};
+const settings = siteSettings({ technicianId: 'tech' });
 
 const battery: BatteryRecord = {
   ...{

@@ -6,6 +6,7 @@ import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { newReading, type Reading, type ReadingData, type ReadingKind } from '@/core/steps/reading';
 import { ALL_STORED } from '@/ui/outbox/use-stored-run';
 import { SiteProvider, type SiteSettings } from '@/ui/site';
+import { siteSettings } from '@/ui/site.test-support';
 import type { StageProps } from './stages/stage-props';
 
 const START = Date.UTC(2026, 0, 12, 8);
@@ -92,22 +93,7 @@ export function stageProps(readings: readonly Reading[], minutesLater = 30) {
 
 /** Renders under a site with one technician. */
 export function renderOnSite(node: React.ReactNode, extra: Partial<SiteSettings> = {}) {
-  const settings: SiteSettings = {
-    ...{ zone: 'UTC', technicians: [{ id: TECHNICIAN, name: 'Maro Tindell' }], technicianId: TECHNICIAN },
-    ...{
-      temperatureUnit: '°C',
-      theme: 'light',
-      tones: 'on',
-      ratingStandard: 'SAE',
-      currency: 'EUR',
-      chargers: [],
-      role: 'lead',
-      isIn: true,
-      isOpen: true,
-      isSample: false,
-      idleMinutes: 30,
-    },
-    ...extra,
-  };
+  const here = { technicians: [{ id: TECHNICIAN, name: 'Maro Tindell' }], technicianId: TECHNICIAN };
+  const settings = siteSettings({ ...here, ...extra });
   return render(<SiteProvider settings={settings}>{node}</SiteProvider>);
 }

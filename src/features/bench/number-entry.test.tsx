@@ -2,27 +2,13 @@ import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Problem } from '@/core/quantity/result';
 import { SiteProvider } from '@/ui/site';
+import { siteSettings } from '@/ui/site.test-support';
 import { InstrumentLink } from './live/instrument-link';
 import { LinkProvider } from './live/use-live';
 import { NumberEntry } from './number-entry';
 import { DraftPlace } from './typed-draft';
 
-const settings = {
-  zone: 'UTC',
-  ratingStandard: 'SAE',
-  currency: 'EUR',
-  chargers: [],
-  role: 'lead',
-  isIn: true,
-  isOpen: true,
-  isSample: false,
-  idleMinutes: 30,
-  technicians: [],
-  technicianId: 'x',
-  temperatureUnit: '°C',
-  theme: 'light',
-  tones: 'on',
-} as const;
+const settings = siteSettings({ technicianId: 'x' });
 
 function shown(
   problems: readonly Problem[] = [],

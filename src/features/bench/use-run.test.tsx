@@ -6,26 +6,12 @@ import type { RunView } from '@/core/exchange/views';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Reading } from '@/core/steps/reading';
 import { leaveOutbox } from '@/ui/outbox/browser-outbox';
-import { SiteProvider, type SiteSettings } from '@/ui/site';
+import { SiteProvider } from '@/ui/site';
+import { siteSettings } from '@/ui/site.test-support';
 import { useRun } from './use-run';
 
 const RUN = '01900000-0000-7000-8000-000000000001';
-const settings: SiteSettings = {
-  zone: 'UTC',
-  ratingStandard: 'SAE',
-  currency: 'EUR',
-  chargers: [],
-  role: 'lead',
-  isIn: true,
-  isOpen: true,
-  isSample: false,
-  idleMinutes: 30,
-  technicians: [],
-  technicianId: 'tech',
-  temperatureUnit: '°C',
-  theme: 'light',
-  tones: 'on',
-};
+const settings = siteSettings({ technicianId: 'tech' });
 
 const emptyRun: RunView = {
   run: {

@@ -2,6 +2,7 @@ import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { BatteryRecord, FoundBattery, RunRecord } from '@/core/exchange/views';
 import { SiteProvider } from '@/ui/site';
+import { siteSettings } from '@/ui/site.test-support';
 import { ScanField } from './scan-field';
 
 const mockPush = jest.fn();
@@ -41,24 +42,7 @@ function scanning(found: FoundBattery, technicianId: string | null = 'tech') {
     },
   });
   render(
-    <SiteProvider
-      settings={{
-        zone: 'UTC',
-        ratingStandard: 'SAE',
-        currency: 'EUR',
-        chargers: [],
-        role: 'lead',
-        isIn: true,
-        isOpen: true,
-        isSample: false,
-        idleMinutes: 30,
-        technicians: [],
-        technicianId,
-        temperatureUnit: '°C',
-        theme: 'light',
-        tones: 'on',
-      }}
-    >
+    <SiteProvider settings={siteSettings({ technicianId })}>
       <ScanField focusScan />
     </SiteProvider>,
   );

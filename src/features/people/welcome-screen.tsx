@@ -10,6 +10,7 @@ import { problemsOf, send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { FormSelect, TextField } from '@/ui/field';
 import { Problems } from '@/ui/problems';
+import { TEMPERATURE_UNITS, ZoneField } from '@/ui/zone-field';
 
 interface Fields {
   readonly shop: string;
@@ -28,11 +29,6 @@ interface Props {
   readonly names: readonly string[];
   readonly zones: readonly string[];
 }
-
-const UNITS = [
-  { value: '°C', label: 'Celsius, °C' },
-  { value: '°F', label: 'Fahrenheit, °F' },
-] as const;
 
 /** The first minutes of a shop: what it is called, and who leads it. */
 export function WelcomeScreen({ isLed, sheet, ...start }: Props) {
@@ -106,21 +102,13 @@ function ShopFields({
         registered={{ ...register('shop'), maxLength: 80, autoFocus: true }}
         className="text-lg"
       />
-      <div>
-        <TextField
-          label="Time zone"
-          hint="When a day ends here."
-          error={formState.errors.zone?.message}
-          registered={{ ...register('zone'), maxLength: 60 }}
-          list="zones"
-        />
-        <datalist id="zones">
-          {zones.map((zone) => (
-            <option key={zone} value={zone} />
-          ))}
-        </datalist>
-      </div>
-      <FormSelect form={form} name="temperatureUnit" label="Temperatures" options={UNITS} />
+      <ZoneField
+        hint="When a day ends here."
+        error={formState.errors.zone?.message}
+        registered={register('zone')}
+        zones={zones}
+      />
+      <FormSelect form={form} name="temperatureUnit" label="Temperatures" options={TEMPERATURE_UNITS} />
     </>
   );
 }

@@ -14,6 +14,7 @@ import { FormSelect, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
 import { useBarred, useSite } from '@/ui/site';
+import { TEMPERATURE_UNITS, ZoneField } from '@/ui/zone-field';
 import { ChargersSection } from './chargers-section';
 import { CopiesSummary } from './copies-summary';
 import { LockSection } from './lock-section';
@@ -150,10 +151,6 @@ function Printed({ form }: { readonly form: UseFormReturn<SiteSheet> }) {
   );
 }
 
-const UNITS = [
-  { value: '°C', label: 'Celsius, °C' },
-  { value: '°F', label: 'Fahrenheit, °F' },
-];
 const STANDARDS = RATING_STANDARDS.map((standard) => ({
   value: standard,
   label: `${standard} (${STANDARD_FACTS[standard].asks})`,
@@ -171,26 +168,18 @@ function Shown({
   const errorOf = (name: keyof SiteSheet) => formState.errors[name]?.message;
   return (
     <>
-      <div>
-        <TextField
-          label="Time zone"
-          hint="When a day ends on the Floor and on paper."
-          error={errorOf('zone')}
-          registered={{ ...register('zone'), maxLength: 60 }}
-          list="zones"
-        />
-        <datalist id="zones">
-          {zones.map((zone) => (
-            <option key={zone} value={zone} />
-          ))}
-        </datalist>
-      </div>
+      <ZoneField
+        hint="When a day ends on the Floor and on paper."
+        error={errorOf('zone')}
+        registered={register('zone')}
+        zones={zones}
+      />
       <FormSelect
         form={form}
         name="temperatureUnit"
         label="Temperatures"
         hint="Where a browser has not chosen; on paper."
-        options={UNITS}
+        options={TEMPERATURE_UNITS}
       />
       <FormSelect
         form={form}
