@@ -7,6 +7,7 @@ import type { PasskeyLine, PeopleView, PersonLine } from '@/core/exchange/people
 import { ROLE_WORDS } from '@/core/people/roles';
 import { Button, buttonClass } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
+import { useSite } from '@/ui/site';
 import { DevicesSection } from './devices-section';
 import { OwnSecret } from './own-secret';
 import { PasskeysSection } from './passkeys-section';
@@ -42,13 +43,21 @@ export function PeopleScreen({
       {!isOpen && <SessionsSection view={view} onEnded={() => router.refresh()} />}
       {isLead && !isOpen && <DevicesSection view={view} onChanged={() => router.refresh()} />}
       {sessions.length === 0 && isOpen && (
-        <p className="text-soft">Nobody signs in here yet, so nobody is signed in anywhere.</p>
+        <p className="text-soft">Nobody has signed in, so nobody is signed in anywhere.</p>
       )}
     </main>
   );
 }
 
 function Open() {
+  const { isSample } = useSite();
+  if (isSample)
+    return (
+      <p className="rounded-md border border-line-strong bg-sheet px-4 py-3">
+        The sample shop asks nobody on its own machine. From any other these people sign in; the page there
+        says by what.
+      </p>
+    );
   return (
     <p className="rounded-md border border-warn bg-warn-wash px-4 py-3 text-warn">
       Names are only chosen here: everybody who reaches this machine can read and change everything.{' '}

@@ -107,7 +107,7 @@ function Row({
         <span className="block text-sm text-soft">{senses ? 'senses the temperature' : ''}</span>
       </td>
       <td className={CELL}>
-        <div className="flex flex-wrap justify-end gap-2 whitespace-nowrap">
+        <div className="flex justify-end whitespace-nowrap max-sm:flex-col">
           <Button onClick={() => onEdit(charger)} aria-label={`Change ${name}`}>
             Change
           </Button>
