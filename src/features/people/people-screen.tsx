@@ -14,7 +14,7 @@ import { PasskeysSection } from './passkeys-section';
 import { PersonForm } from './person-form';
 import { SessionsSection } from './sessions-section';
 
-const CELL = 'px-4 py-2';
+const CELL = 'px-4 py-2 max-sm:px-2';
 
 /** Who is let in here, as what, where they are signed in, and on which devices a PIN is enough. */
 export function PeopleScreen({
@@ -102,7 +102,9 @@ function Row({ person, onEdit }: { readonly person: PersonLine; readonly onEdit:
       </td>
       <td className={CELL}>
         {leftAtMs === null ? ROLE_WORDS[role].label : 'has left'}
-        {leftAtMs === null && <span className="block text-sm text-soft">{ROLE_WORDS[role].does}</span>}
+        {leftAtMs === null && (
+          <span className="block text-sm text-soft max-sm:hidden">{ROLE_WORDS[role].does}</span>
+        )}
       </td>
       <td className={CELL}>{leftAtMs === null ? by || 'nothing yet: cannot sign in' : '–'}</td>
       <td className={`${CELL} text-right`}>
