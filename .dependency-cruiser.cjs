@@ -26,7 +26,7 @@ const onlyUses = (folder, allowed) => ({
   severity: 'error',
   from: { path: src(folder) },
   to: {
-    path: '^(src|cli|stand-in|serve|keep|siege|e2e|bench|scripts)/',
+    path: '^(src|cli|stand-in|bridge|serve|keep|siege|e2e|bench|scripts)/',
     pathNot: [folder, ...allowed].map(src),
   },
 });

@@ -62,7 +62,7 @@ export default {
       displayName: 'node',
       sandboxInjectedGlobals: INJECTED,
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/{src,cli,serve,keep}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{src,cli,serve,keep,bridge}/**/*.test.ts'],
     },
     {
       ...shared,

@@ -10,12 +10,12 @@ function newestChange(path) {
 }
 
 /** The path of the bundle of `folder/main.ts`, made anew where it is older than its sources. */
-export async function bundleOf(folder) {
+export async function bundleOf(folder, options = {}) {
   return bundleIfOlder(
     `${folder}/main.ts`,
     join(root, '.build', folder, 'main.mjs'),
     [folder, 'src/core'],
-    {},
+    options,
   );
 }
 

@@ -5,10 +5,11 @@ import { loadCore } from './core.mjs';
 import { bin, ensureInstalled, root, run } from './setup.mjs';
 
 ensureInstalled();
-const { CheckFileSchema, RulesFileSchema, RunFileSchema, SiteFileSchema } =
+const { CheckFileSchema, ForeignLinesSchema, RulesFileSchema, RunFileSchema, SiteFileSchema } =
   await loadCore('scripts/schemas.core.ts');
 const files = {
   'check-1': CheckFileSchema,
+  'foreign-lines-1': ForeignLinesSchema,
   'rules-1': RulesFileSchema,
   'run-1': RunFileSchema,
   'site-1': SiteFileSchema,

@@ -31,7 +31,8 @@ export interface Line {
 
 /** Longest line that is read. */
 export const LONGEST_LINE = 500;
-const NAME = /^[a-z][a-z0-9_-]{0,30}$/i;
+/** What instruments and fields are called. */
+export const LINE_NAME = /^[A-Za-z][A-Za-z0-9_-]{0,30}$/;
 
 /**
  * A line as text: `reading meter volts=12.64 t=1200`. A value is written as in an address, so that it holds no blank.
@@ -53,13 +54,14 @@ export function readLine(text: string): Result<Line> {
   }
   const [verb = '', instrument = '', ...parts] = text.trim().split(/ +/);
   if (!isVerb(verb)) return fail(problem('line', verb, `one of ${LINE_VERBS.join(', ')}`));
-  if (!NAME.test(instrument)) return fail(problem('instrument', instrument, 'a name of letters and digits'));
+  if (!LINE_NAME.test(instrument))
+    return fail(problem('instrument', instrument, 'a name of letters and digits'));
   const fields: Record<string, string> = {};
   for (const part of parts) {
     const at = part.indexOf('=');
     const name = part.slice(0, Math.max(0, at));
     const value = decoded(part.slice(at + 1));
-    if (!NAME.test(name) || value === null) return fail(problem('field', part, 'name=value'));
+    if (!LINE_NAME.test(name) || value === null) return fail(problem('field', part, 'name=value'));
     fields[name] = value;
   }
   return succeed({ verb, instrument, fields });

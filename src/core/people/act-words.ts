@@ -54,6 +54,9 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/devices\/codes/, 'made a code for a device'],
   [/^POST \/api\/devices/, 'enrolled a device'],
   [/^DELETE \/api\/devices/, 'took a device out'],
+  [/^POST \/api\/instruments\/keys/, 'gave an instrument a key'],
+  [/^PUT \/api\/instruments\/keys/, 'attached an instrument to a bench'],
+  [/^DELETE \/api\/instruments\/keys/, 'ended an instrument’s key'],
   [/^POST \/api\/technicians/, 'added a name'],
 ];
 

@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type UseFormReturn, useForm } from 'react-hook-form';
 import { RATING_STANDARDS, STANDARD_FACTS } from '@/core/battery/rating-standard';
 import type { CopyRecord } from '@/core/exchange/copies';
+import type { InstrumentsView } from '@/core/exchange/instrument-views';
 import type { SiteSheet } from '@/core/exchange/site/site-sheet';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
@@ -17,6 +18,7 @@ import { useBarred, useSite } from '@/ui/site';
 import { TEMPERATURE_UNITS, ZoneField } from '@/ui/zone-field';
 import { ChargersSection } from './chargers-section';
 import { CopiesSummary } from './copies-summary';
+import { InstrumentsSection } from './instruments-section';
 import { LockSection } from './lock-section';
 
 const BESIDE = [
@@ -30,11 +32,13 @@ export function SiteScreen({
   revision,
   zones,
   copies,
+  instruments,
 }: {
   readonly sheet: SiteSheet;
   readonly revision: number;
   readonly zones: readonly string[];
   readonly copies: readonly CopyRecord[];
+  readonly instruments: InstrumentsView;
 }) {
   const { isSample } = useSite();
   const form = useForm<SiteSheet>({ defaultValues: sheet });
@@ -75,6 +79,7 @@ export function SiteScreen({
       </form>
       <LockSection revision={revision} />
       <ChargersSection />
+      <InstrumentsSection view={instruments} />
       <CopiesSummary copies={copies} isSample={isSample} />
     </main>
   );

@@ -134,6 +134,12 @@ export const LIMITS: readonly RouteLimits[] = [
     ...record('POST', '/api/instruments', 'work'),
     ...{ body: 'lines', bytes: 8000 },
   },
+  // An instrument comes with a key of its own, which the use case looks at.
+  byItself('/api/instruments/lines', 'enter'),
+  { ...record('POST', '/api/instruments/lines', 'enter'), body: 'lines', bytes: 8000, byItself: true },
+  record('POST', '/api/instruments/keys', 'manage_people'),
+  record('PUT', '/api/instruments/keys', 'manage_people'),
+  record('DELETE', '/api/instruments/keys', 'manage_people'),
   paper('/api/fleet', 'export_lists'),
   record('PUT', '/api/fleet/corrections', 'set_site'),
   record('DELETE', '/api/fleet/corrections', 'set_site'),

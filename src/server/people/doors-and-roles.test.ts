@@ -42,6 +42,7 @@ describe('every door, for every role', () => {
         'DELETE /api/people/passkeys',
         'DELETE /api/people/sessions',
         'POST /api/devices',
+        'POST /api/instruments/lines',
         'POST /api/people/awake',
         'POST /api/people/first',
       ],
@@ -56,6 +57,7 @@ describe('every door, for every role', () => {
     expect(open.sort()).toEqual([
       ...[
         'GET /api/health',
+        'GET /api/instruments/lines',
         'GET /api/now',
         'GET /api/people/here',
         'GET /shared/[token]',
@@ -64,6 +66,7 @@ describe('every door, for every role', () => {
       ],
       ...[
         'POST /api/devices',
+        'POST /api/instruments/lines',
         'POST /api/people/first',
         'POST /api/people/passkeys/challenge',
         'POST /api/people/passkeys/sign-in',

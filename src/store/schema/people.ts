@@ -1,4 +1,5 @@
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { InstrumentKind } from '@/core/instruments/simulated-instruments';
 import type { SubjectKind } from '@/core/people/journal';
 import { uuid } from '../uuid-column';
 import { moment } from './columns';
@@ -116,4 +117,21 @@ export const sharedSlips = sqliteTable(
     uniqueIndex('shared_slips_by_token').on(table.tokenHash),
     index('shared_slips_by_run').on(table.runId),
   ],
+);
+
+/** Instruments of the shop that speak for themselves, each with a key of its own, of which only the hash is here. */
+export const instrumentKeys = sqliteTable(
+  'instrument_keys',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    kind: text('kind').$type<InstrumentKind>().notNull(),
+    label: text('label').notNull(),
+    /** The bench that it stands at; null for every one. */
+    deviceId: uuid('device_id').references(() => devices.id),
+    keyHash: text('key_hash').notNull(),
+    addedAtMs: moment('added_at_ms').notNull(),
+    endedAtMs: moment('ended_at_ms'),
+  },
+  (table) => [uniqueIndex('instrument_keys_by_key').on(table.keyHash)],
 );

@@ -1,5 +1,5 @@
 import { answerWith } from '@/entry/answer-to';
-import { listenToInstruments, tellInstruments } from '@/server/instruments';
+import { listenToInstruments, tellInstruments } from '@/server/instruments/listen';
 
 export const dynamic = 'force-dynamic';
 

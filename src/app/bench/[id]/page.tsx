@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { contextHere } from '@/entry/context';
 import { BenchScreen } from '@/features/bench/bench-screen';
-import { hasInstruments } from '@/server/instruments';
+import { hasInstruments } from '@/server/instruments/listen';
 import { runView } from '@/server/runs';
 
 export const metadata: Metadata = { title: 'Bench' };
@@ -12,7 +12,7 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
   const context = await contextHere();
   const view = await runView(context, (await params).id);
   return view ? (
-    <BenchScreen view={view} nowMs={Date.now()} instruments={hasInstruments(context)} />
+    <BenchScreen view={view} nowMs={Date.now()} instruments={await hasInstruments(context)} />
   ) : (
     notFound()
   );

@@ -57,9 +57,10 @@ export class InstrumentLink {
     return () => this.listeners.delete(listener);
   };
 
-  /** The instrument of a kind that is there now. */
+  /** The instrument of a kind that is there now: a real one before a simulated one. */
   find(kind: InstrumentKind): LinkedInstrument | undefined {
-    return this.instruments.find((instrument) => instrument.kind === kind);
+    const ofKind = this.instruments.filter((instrument) => instrument.kind === kind);
+    return ofKind.find(({ simulated }) => !simulated) ?? ofKind[0];
   }
 
   /** The last value that an instrument gave under a name, in a cell where it reads cells; null while there is none. */
