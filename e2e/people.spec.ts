@@ -1,51 +1,6 @@
-import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
-import { freePort, newDatabaseFile, type Server, startServer } from './support/server';
-import {
-  captureFor,
-  choose,
-  expectAccessible,
-  finishRunSeen,
-  pressOnlyWhatListens,
-  startedRun,
-} from './support/test';
-
-const PASSWORD = 'three grey gulls';
-
-/** A shop of its own for each test, which a lead has set up in the first browser; nobody else is in it. */
-const test = base.extend<{ shop: Server; lead: Page; another: () => Promise<Page> }>({
-  shop: async ({ browserName: _browser }, use) => {
-    const server = await startServer({ port: await freePort(), databaseFile: newDatabaseFile() });
-    await use(server);
-    await server.kill();
-  },
-  lead: async ({ browser, shop }, use) => {
-    const context = await listening(await browser.newContext({ baseURL: shop.url }));
-    const page = await context.newPage();
-    await page.goto('/');
-    await page.getByRole('dialog').getByRole('link', { name: 'Set up the shop' }).click();
-    await page.getByLabel('The shop’s name').fill('Ferngate Harbour Works');
-    await page.getByLabel('Your name, who leads it').fill('Ysolde Brackwater');
-    await page.getByLabel('Your password').fill(PASSWORD);
-    await page.getByRole('button', { name: 'Begin' }).click();
-    await expect(page.getByRole('heading', { name: 'The shop is yours' })).toBeVisible();
-    await use(page);
-    await context.close();
-  },
-  another: async ({ browser, shop }, use) => {
-    const opened: BrowserContext[] = [];
-    await use(async () => {
-      const context = await listening(await browser.newContext({ baseURL: shop.url }));
-      opened.push(context);
-      return context.newPage();
-    });
-    for (const context of opened) await context.close();
-  },
-});
-
-async function listening(context: BrowserContext): Promise<BrowserContext> {
-  context.on('page', pressOnlyWhatListens);
-  return context;
-}
+import { expect, type Page } from '@playwright/test';
+import { leadId, listening, PASSWORD, test } from './support/shop';
+import { captureFor, choose, expectAccessible, finishRunSeen, startedRun } from './support/test';
 
 /** Lets a technician in by the screens of the lead. */
 async function letIn(lead: Page, name: string, pin: string): Promise<void> {
@@ -230,10 +185,7 @@ test('a slip is shared with a customer, who sees it and nothing else, until it i
   lead,
   another,
 }) => {
-  const technicianId = await lead.evaluate(async () => {
-    const { value } = await (await fetch('/api/people/here')).json();
-    return value.names[0].id as string;
-  });
+  const technicianId = await leadId(lead);
   const runId = await startedRun(lead.request, { tag: 'FH-0910', technicianId });
   const looks = [
     ['identify', { confirmed: true }],

@@ -1,5 +1,6 @@
 import type { Metadata, Viewport } from 'next';
 import { answerHere } from '@/entry/answer-to';
+import { copiesWhileShut } from '@/entry/copies-while-shut';
 import { SignInAgain } from '@/features/people/sign-in-again';
 import { Listens } from '@/features/shell/listens';
 import { StoreTrouble } from '@/features/shell/store-trouble';
@@ -29,7 +30,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
             <SignInAgain />
           </SiteProvider>
         ) : (
-          <StoreTrouble problems={settings.problems} />
+          <StoreTrouble problems={settings.problems} copies={await copiesWhileShut()} />
         )}
       </body>
     </html>

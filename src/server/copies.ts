@@ -17,6 +17,7 @@ import { succeed } from '@/core/quantity/result';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';
+import { noteJournal } from './people/journal-check';
 
 /** Copies that are listed; older ones stay in their folder. */
 const COPIES_SHOWN = 100;
@@ -30,11 +31,17 @@ function folderOf(context: Pick<Context, 'settings'>, file: string | null): stri
 }
 
 /** The copies there are, the newest first. */
-export async function copyList(context: Pick<Context, 'store' | 'settings'>): Promise<CopyRecord[]> {
-  const { store } = context;
-  const folder = folderOf(context, store.file);
-  if (folder === null) return [];
-  return (await copiesIn(folder)).slice(0, COPIES_SHOWN);
+export function copyList({ store, settings }: Pick<Context, 'store' | 'settings'>): Promise<CopyRecord[]> {
+  return copiesBeside(settings, store.file);
+}
+
+/** The copies of a database file, the newest first; also while it cannot be opened. */
+export async function copiesBeside(
+  settings: Context['settings'],
+  file: string | null,
+): Promise<CopyRecord[]> {
+  const folder = folderOf({ settings }, file);
+  return folder === null ? [] : (await copiesIn(folder)).slice(0, COPIES_SHOWN);
 }
 
 async function copiesIn(folder: string): Promise<CopyRecord[]> {
@@ -77,7 +84,9 @@ export async function makeCopy(context: CopyKeeper, kind: CopyKind = 'hand'): Pr
     ...['backup', store.file, folder],
     ...(kind === 'night' ? ['--night'] : []),
   ]);
-  if (made.ok) await copyElsewhere(context, join(folder, made.value.name));
+  if (!made.ok) return made;
+  noteJournal(made.value.journalBrokenAt);
+  await copyElsewhere(context, join(folder, made.value.name));
   return made;
 }
 
@@ -165,6 +174,8 @@ export async function restoreCopy(context: Context, input: unknown): Promise<Ans
   const looked = await keeping(context, ['verify', path]);
   if (!looked.ok) return looked;
   const put = await context.exchangeStore(() => keeping(context, ['restore', path, file, '--alone']));
+  // It is another journal now.
+  if (put.ok) noteJournal(put.value.journalBrokenAt);
   changed('all');
   return put;
 }

@@ -4,6 +4,7 @@ import { newestMoment } from '@/store/facts';
 import type { Context } from './context';
 import { copyWarnings } from './copies';
 import { diskState } from './disk';
+import { journalWarnings } from './people/journal-check';
 
 /** What about the store, its disk, its copies and the clock needs somebody, in words; empty while all is well. */
 export async function storeWarnings(context: Context): Promise<string[]> {
@@ -14,6 +15,7 @@ export async function storeWarnings(context: Context): Promise<string[]> {
     ...(fault ? [fault.message] : []),
     ...(disk && !disk.ok ? [`Only ${disk.freeMegabytes} MB are free on the disk that holds the data.`] : []),
     ...(await copyWarnings(context)),
+    ...journalWarnings(),
     ...(await clockWarnings(context)),
   ];
 }

@@ -1,4 +1,4 @@
-import type { JournalEntry } from '../people/journal';
+import type { JournalBreak, JournalEntry } from '../people/journal';
 import type { Role } from '../people/roles';
 
 /** Somebody of the site, without what they sign in by. */
@@ -56,6 +56,12 @@ export interface JournalView {
   readonly people: readonly { readonly id: string; readonly name: string }[];
   /** Where the next page begins: before this number. Null on the last. */
   readonly nextBefore: number | null;
+}
+
+/** What holding the journal against its hashes came to: how many entries are sound, and the first that is not. */
+export interface JournalSoundness {
+  readonly entries: number;
+  readonly broken: JournalBreak | null;
 }
 
 /** Somebody who can sign in by tapping their name. */

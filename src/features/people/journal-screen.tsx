@@ -9,6 +9,7 @@ import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { Select } from '@/ui/select';
 import { useTechnicianName } from '@/ui/site';
+import { JournalLook } from './journal-look';
 
 interface Wanted {
   readonly personId: string | null;
@@ -54,6 +55,7 @@ export function JournalScreen({ view, wanted }: { readonly view: JournalView; re
           </a>
         </div>
       </div>
+      {isLead && <JournalLook />}
       {wanted.aboutId && (
         <p>
           Only what was done to one thing.{' '}

@@ -207,6 +207,7 @@ export const LIMITS: readonly RouteLimits[] = [
   { ...record('POST', '/api/devices', 'enter'), perMinute: RATES.rare },
   record('DELETE', '/api/devices', 'manage_people'),
   paper('/api/journal', 'read_own_journal'),
+  { ...record('POST', '/api/journal/soundness', 'read_journal'), answerMs: 60_000, perMinute: RATES.rare },
 ];
 
 const patterns = LIMITS.map((limits) => ({

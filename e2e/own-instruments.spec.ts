@@ -1,0 +1,93 @@
+import type { Page } from '@playwright/test';
+import { BenchPage } from './support/bench-page';
+import { toTheVoltage } from './support/hung-battery';
+import { leadId, test } from './support/shop';
+import { expect, expectAccessible, startedRun } from './support/test';
+
+/** An instrument with a key, as a program holds it to Integra. */
+class Instrument {
+  private readonly ended = new AbortController();
+  readonly heard: string[] = [];
+
+  constructor(
+    private readonly url: string,
+    private readonly key: string,
+  ) {}
+
+  /** Is there until it is unplugged. */
+  async attend(): Promise<number> {
+    const headers = { authorization: `Bearer ${this.key}` };
+    const { signal } = this.ended;
+    const response = await fetch(`${this.url}/api/instruments/lines`, { headers, signal });
+    void this.listen(response).catch(() => undefined);
+    return response.status;
+  }
+
+  async say(...lines: readonly string[]): Promise<number> {
+    const headers = {
+      authorization: `Bearer ${this.key}`,
+      'content-type': 'application/x-integra-lines',
+    };
+    const body = lines.join('\n');
+    return (await fetch(`${this.url}/api/instruments/lines`, { method: 'POST', headers, body })).status;
+  }
+
+  unplug(): void {
+    this.ended.abort();
+  }
+
+  private async listen({ body }: Response): Promise<void> {
+    if (!body) return;
+    const text = new TextDecoder();
+    for await (const piece of body) this.heard.push(text.decode(piece));
+  }
+}
+
+async function attached(lead: Page, label: string, name: string): Promise<string> {
+  await lead.goto('/site');
+  await lead.getByRole('button', { name: 'Attach an instrument' }).click();
+  const form = lead.getByRole('dialog');
+  await form.getByLabel('What is written on it').fill(label);
+  await form.getByLabel('Name in its lines').fill('9 volts');
+  await form.getByRole('button', { name: 'Give it a key' }).click();
+  await expect(form.getByText(/expected a name of letters/)).toBeVisible();
+  await form.getByLabel('Name in its lines').fill(name);
+  await form.getByRole('button', { name: 'Give it a key' }).click();
+  const key = await form.getByRole('status', { name: 'The key' }).textContent();
+  await expectAccessible(lead);
+  await form.getByRole('button', { name: 'I have it' }).click();
+  await expect(lead.getByRole('row', { name: new RegExp(label) })).toContainText('not heard');
+  return key ?? '';
+}
+
+test('a meter of the shop speaks at the bench with its key, and is cut off when the key is ended', async ({
+  lead,
+  shop,
+}) => {
+  const key = await attached(lead, 'Meter of bench 2', 'meter-2');
+  const meter = new Instrument(shop.url, key);
+  expect(await meter.attend()).toBe(200);
+  const technicianId = await leadId(lead);
+  const runId = await startedRun(lead.request, { tag: 'OWN-1', technicianId });
+  const bench = new BenchPage(lead);
+  await bench.open(runId);
+  await toTheVoltage(bench);
+  await bench.expectStage('Open-circuit voltage');
+  expect(await meter.say('reading other volts=12.47')).toBe(204);
+  await expect(lead.getByText(/live from Meter of bench 2$/)).toBeVisible();
+  await lead.getByLabel('Battery temperature').fill('18');
+  await bench.capture();
+  await expect(bench.step('Open-circuit voltage')).toContainText('12.47');
+  const { value } = await (await lead.request.get(`/api/runs/${runId}`)).json();
+  expect(value.readings.at(-1)).toMatchObject({ kind: 'open_circuit', instrument: 'Meter of bench 2' });
+  await lead.goto('/site');
+  await expect(lead.getByRole('row', { name: /Meter of bench 2/ })).toContainText('heard now');
+  await lead.getByRole('button', { name: 'End the key of Meter of bench 2' }).click();
+  await expect(lead.getByRole('row', { name: /Meter of bench 2/ })).toHaveCount(0);
+  expect(await meter.say('reading meter volts=12.5')).toBe(401);
+  meter.unplug();
+  await lead.goto('/journal');
+  await expect(lead.getByRole('row', { name: /gave an instrument a key/ })).toBeVisible();
+  await expect(lead.getByRole('row', { name: /ended an instrument’s key/ })).toBeVisible();
+  await expect(lead.getByText(key)).toHaveCount(0);
+});
