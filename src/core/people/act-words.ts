@@ -57,6 +57,7 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/instruments\/keys/, 'gave an instrument a key'],
   [/^PUT \/api\/instruments\/keys/, 'attached an instrument to a bench'],
   [/^DELETE \/api\/instruments\/keys/, 'ended an instrument’s key'],
+  [/^POST \/api\/practice\/results/, 'brought practice cases to their end'],
   [/^POST \/api\/technicians/, 'added a name'],
 ];
 

@@ -31,9 +31,14 @@ export function PeopleScreen({
       <div className="grid gap-4">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <h1 className="text-2xl font-semibold">People</h1>
-          <Link href="/journal" className={buttonClass('quiet')}>
-            Journal: who did what
-          </Link>
+          <nav aria-label="Of people" className="flex flex-wrap gap-1">
+            <Link href="/people/practice" className={buttonClass('quiet')}>
+              Practice results
+            </Link>
+            <Link href="/journal" className={buttonClass('quiet')}>
+              Journal: who did what
+            </Link>
+          </nav>
         </div>
         {isOpen && <Open />}
         {isLead && <Everybody people={people} />}

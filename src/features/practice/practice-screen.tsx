@@ -14,7 +14,7 @@ import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { dropCase, type KeptCase, useKeptCases } from './kept-case';
-import { type Attempt, useAttempts } from './progress';
+import { type KeptAttempt, useAttempts } from './progress';
 
 const LEVELS = [1, 2, 3] as const;
 const LEVEL_WORDS = {
@@ -49,6 +49,9 @@ export function PracticeScreen() {
             Decide, then be told what was true.
           </p>
         </div>
+        <Link href="/people/practice" className={`${buttonClass('quiet')} ml-auto`}>
+          Results
+        </Link>
         <Link href="/practice/compose" className={buttonClass('plain')}>
           <PencilRuler size={18} aria-hidden="true" />
           Compose a case
@@ -203,8 +206,8 @@ function CodeEntry({ onOpen }: { readonly onOpen: (code: string) => void }) {
   );
 }
 
-function Progress({ attempts }: { readonly attempts: readonly Attempt[] }) {
-  const mean = (some: readonly Attempt[]) =>
+function Progress({ attempts }: { readonly attempts: readonly KeptAttempt[] }) {
+  const mean = (some: readonly KeptAttempt[]) =>
     some.length === 0 ? null : Math.round(some.reduce((sum, { score }) => sum + score, 0) / some.length);
   const [newest, before] = [mean(attempts.slice(-5)), mean(attempts.slice(-10, -5))];
   return (

@@ -187,6 +187,8 @@ export const LIMITS: readonly RouteLimits[] = [
   record('DELETE', '/api/runs/[id]/share', 'share'),
   page('/welcome', 'enter'),
   page('/people'),
+  page('/people/practice'),
+  { ...list('POST', '/api/practice/results', 'look'), bytes: 600_000 },
   page('/journal'),
   record('POST', '/api/people', 'manage_people'),
   record('PUT', '/api/people', 'manage_people'),

@@ -135,3 +135,20 @@ export const instrumentKeys = sqliteTable(
   },
   (table) => [uniqueIndex('instrument_keys_by_key').on(table.keyHash)],
 );
+
+/** Practice cases that somebody brought to their debrief, for themselves on every device and for a lead. */
+export const practiceResults = sqliteTable(
+  'practice_results',
+  {
+    id: uuid('id').primaryKey(),
+    personId: person('person_id').notNull(),
+    atMs: moment('at_ms').notNull(),
+    code: text('code').notNull(),
+    title: text('title').notNull(),
+    level: integer('level').notNull(),
+    score: integer('score').notNull(),
+    isRight: integer('is_right', { mode: 'boolean' }).notNull(),
+    minutes: integer('minutes').notNull(),
+  },
+  (table) => [index('practice_results_by_person').on(table.personId, table.atMs)],
+);
