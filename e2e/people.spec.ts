@@ -252,3 +252,27 @@ test('a lead signs in by a passkey, and not once it was taken away', async ({ le
   await expect(lead.getByRole('row', { name: /Ysolde Brackwater.*signed in by a passkey/ })).toBeVisible();
   await context.close();
 });
+
+test('a technician proposes house rules, and a lead puts them in force', async ({ lead, another }) => {
+  await letIn(lead, 'Pell Havering', '40718');
+  const tablet = await another();
+  await enrol(lead, tablet, 'Bench tablet 2');
+  await signIn(tablet, 'Pell Havering', '40718');
+  await tablet.goto('/rules');
+  await tablet.getByRole('button', { name: /^Ice season/ }).click();
+  await tablet.getByLabel('Why').fill('Starts failed last January');
+  await tablet.getByRole('button', { name: 'Propose it to a lead' }).click();
+  const waiting = tablet.getByRole('region', { name: 'Proposed' });
+  await expect(waiting).toContainText('“Starts failed last January”');
+  await expect(waiting.getByRole('button', { name: 'Take it back' })).toBeVisible();
+  await expectAccessible(tablet);
+
+  await lead.goto('/rules');
+  const proposed = lead.getByRole('region', { name: 'Proposed' });
+  await expect(proposed).toContainText('Pell Havering');
+  await proposed.getByRole('button', { name: 'Look at it' }).click();
+  await expect(lead.getByLabel('Why')).toHaveValue('Starts failed last January');
+  await lead.getByRole('button', { name: 'Put in force as version 1' }).click();
+  await expect(lead.getByText(/^In force: .*, version 1\./)).toBeVisible();
+  await expect(proposed).toHaveCount(0);
+});

@@ -8,6 +8,7 @@ import { type HouseRules, HouseRulesSchema } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { standardRules } from '@/core/rules/standard-versions';
 import type { Database, Transaction } from '@/store/open';
+import { endProposal, openProposals } from '@/store/rule-proposals';
 import { addRules, countHistory, historyPage, newestRules, rulesVersion, rulesVersions } from '@/store/rules';
 import { type Answer, refused, refusedSaying } from './answer';
 import { onChange } from './changes';
@@ -23,6 +24,8 @@ const SaveRules = Type.Object(
     }),
     reason: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'reason' }),
     technicianId: Type.String({ format: 'uuid' }),
+    /** The proposal that they come from, which is then decided on. */
+    proposalId: Type.Optional(Type.String({ format: 'uuid' })),
   },
   { additionalProperties: false },
 );
@@ -65,7 +68,9 @@ export async function rulesView(context: Context): Promise<RulesView> {
     madeAtMs: null,
   };
   const versions = [...own, first];
-  return { current: own[0]?.rules ?? STANDARD_RULES, versions, runs: await countHistory(store) };
+  const current = own[0]?.rules ?? STANDARD_RULES;
+  const proposals = await store.read(openProposals);
+  return { current, versions, proposals, runs: await countHistory(store) };
 }
 
 /** The same as an answer, for a screen that looks again. */
@@ -77,7 +82,7 @@ export async function answerRules(context: Context): Promise<Answer<RulesView>> 
 export async function saveRules(context: Context, input: unknown): Promise<Answer<HouseRules>> {
   const checked = checkShape(SaveRules, input);
   if (!checked.ok) return { ...checked, failure: 'input' };
-  const { rules, seenVersion, reason, technicianId } = checked.value;
+  const { rules, seenVersion, reason, technicianId, proposalId } = checked.value;
   const problems = contradictionsIn(rules);
   if (problems.length > 0) return { ok: false, problems, failure: 'input' };
   const saved = await addRules(context.store, {
@@ -87,6 +92,8 @@ export async function saveRules(context: Context, input: unknown): Promise<Answe
     authorId: technicianId,
     madeAtMs: context.now(),
   });
+  if (saved && proposalId !== undefined)
+    await context.store.write((transaction) => endProposal(transaction, proposalId, context.now()));
   return saved
     ? succeed(saved)
     : refusedSaying(

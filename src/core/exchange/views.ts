@@ -366,6 +366,15 @@ export interface RulesVersion {
   readonly madeAtMs: number | null;
 }
 
+/** House rules that wait for a lead to decide on them. */
+export interface RulesProposal {
+  readonly id: string;
+  readonly rules: HouseRules;
+  readonly reason: string;
+  readonly authorId: string;
+  readonly madeAtMs: number;
+}
+
 export interface RulesView {
   /** In force now. */
   readonly current: HouseRules;
@@ -373,6 +382,8 @@ export interface RulesView {
   readonly versions: readonly RulesVersion[];
   /** Finished runs with evidence to compare on. */
   readonly runs: number;
+  /** What was proposed and waits, the oldest first. */
+  readonly proposals: readonly RulesProposal[];
 }
 
 /** A finished run as the comparison of rules needs it. */

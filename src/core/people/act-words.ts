@@ -26,6 +26,8 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^DELETE \/api\/lots\//, 'took a rack away'],
   [/^POST \/api\/imports\/[^/]+\/undo/, 'took back what had come in'],
   [/^POST \/api\/imports/, 'brought in a file of readings'],
+  [/^POST \/api\/rules\/proposals/, 'proposed house rules'],
+  [/^DELETE \/api\/rules\/proposals/, 'ended a proposal of house rules'],
   [/^POST \/api\/rules/, 'put house rules in force'],
   [/^PUT \/api\/site\/sheet/, 'changed the site'],
   [/^PUT \/api\/site\/costs/, 'changed what things cost'],

@@ -32,6 +32,7 @@ export const ACTS = {
   register: may('register and change batteries, vehicles, racks and lists', 'yes', 'yes', 'no'),
   take_back: may('take back a file or a rack', 'own_today', 'yes', 'no'),
   keep_views: may('keep a view of the fleet', 'yes', 'yes', 'no'),
+  propose_rules: may('propose house rules to a lead', 'yes', 'yes', 'no'),
   set_rules: may('put house rules and figures in force', 'no', 'yes', 'no'),
   set_site: may('change the site, its costs, chargers and corrections', 'no', 'yes', 'no'),
   manage_people: may('change people, roles, devices and the keys of instruments', 'no', 'yes', 'no'),

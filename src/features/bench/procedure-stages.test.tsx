@@ -252,7 +252,7 @@ describe('other rules', () => {
   it('judge the same readings beside the run’s own, and any two beside each other', async () => {
     const own = { rules: STANDARD_RULES, reason: 'first', authorId: null, madeAtMs: null };
     const house = { ...own, rules: { ...STANDARD_RULES, id: 'house', name: 'Ours', version: 4 } };
-    const view: RulesView = { current: house.rules, versions: [house, own], runs: 0 };
+    const view: RulesView = { current: house.rules, versions: [house, own], proposals: [], runs: 0 };
     Object.assign(globalThis, { fetch: async () => ({ json: async () => ({ ok: true, value: view }) }) });
     const load = { amps: 285, seconds: 15, volts: 9.66, temperatureC: 25 };
     const readings = writtenReadings(

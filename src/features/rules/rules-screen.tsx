@@ -2,7 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { RulesView } from '@/core/exchange/views';
+import { uuidv7 } from 'uuidv7';
+import type { RulesProposal, RulesView } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { answeredDifferently, differencesOf } from '@/core/rules/compare-rules';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -13,14 +14,16 @@ import { Problems } from '@/ui/problems';
 import { useBarred, useSite } from '@/ui/site';
 import { AllFigures } from './all-figures';
 import { CompareRules } from './compare-rules';
+import { Proposals } from './proposals';
 import { QuestionList } from './question-list';
 import { RulesFile } from './rules-file';
 import { VersionList } from './version-list';
 
 /** Which school do we follow, what would another one have said, what changes for our history if we switch? */
 export function RulesScreen({ view }: { readonly view: RulesView }) {
-  const { current, versions, runs } = view;
+  const { current, versions, runs, proposals } = view;
   const [draft, setDraft] = useState<HouseRules>(current);
+  const [proposal, setProposal] = useState<RulesProposal | null>(null);
   const changed = differencesOf(current, draft).length > 0 || current.name !== draft.name;
   const begin = (rules: HouseRules) => setDraft({ ...rules, id: current.id, version: current.version });
   return (
@@ -35,6 +38,14 @@ export function RulesScreen({ view }: { readonly view: RulesView }) {
         </div>
         <RulesFile current={current} onImport={begin} />
       </header>
+      <Proposals
+        current={current}
+        proposals={proposals}
+        onTake={(taken) => {
+          setProposal(taken);
+          begin(taken.rules);
+        }}
+      />
       <section aria-label="Presets" className="grid gap-2">
         <h2 className="heading">Begin from</h2>
         <div className="grid gap-3 md:grid-cols-3">
@@ -58,7 +69,16 @@ export function RulesScreen({ view }: { readonly view: RulesView }) {
       <QuestionList current={current} draft={draft} onChange={setDraft} />
       <AllFigures draft={draft} current={current} onChange={setDraft} />
       {changed && (
-        <SaveBar key={current.version} view={view} draft={draft} onDiscard={() => setDraft(current)} />
+        <SaveBar
+          key={`${current.version} ${proposal?.id}`}
+          view={view}
+          draft={draft}
+          proposal={proposal}
+          onDone={(rules) => {
+            setDraft(rules);
+            setProposal(null);
+          }}
+        />
       )}
       <CompareRules versions={versions} draft={changed ? draft : null} runs={runs} />
       <VersionList versions={versions} onTake={begin} />
@@ -69,37 +89,31 @@ export function RulesScreen({ view }: { readonly view: RulesView }) {
 interface SaveProps {
   readonly view: RulesView;
   readonly draft: HouseRules;
-  readonly onDiscard: () => void;
+  /** What the draft began from, where somebody proposed it. */
+  readonly proposal: RulesProposal | null;
+  /** With what the draft begins from now. */
+  readonly onDone: (rules: HouseRules) => void;
 }
 
-/** What has been changed and is not in force yet; it takes a reason to put it in force. */
-function SaveBar({ view, draft, onDiscard }: SaveProps) {
-  const router = useRouter();
-  const { whoIsHere } = useSite();
-  const barred = useBarred('set_rules');
-  const [reason, setReason] = useState('');
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const [saving, setSaving] = useState(false);
+/** What has been changed and is not in force yet; it takes a reason to put it in force, or to propose it. */
+function SaveBar({ view, draft, proposal, onDone }: SaveProps) {
+  const decides = useBarred('set_rules') === null;
+  const barred = useBarred('propose_rules');
+  const [reason, setReason] = useState(proposal?.reason ?? '');
   const { current, versions } = view;
+  const seenVersion = versions.length > 1 ? current.version : 0;
+  const { save, saving, problems } = useSavingRules({ draft, proposal, seenVersion, decides }, () =>
+    onDone(decides ? draft : current),
+  );
   const answers = answeredDifferently(current, draft).length;
   const figures = differencesOf(current, draft).length;
-  const seenVersion = versions.length > 1 ? current.version : 0;
-  const save = async () => {
-    const technicianId = whoIsHere();
-    if (technicianId === null) return;
-    setSaving(true);
-    const reply = await send<HouseRules>('/api/rules', { rules: draft, seenVersion, reason, technicianId });
-    setSaving(false);
-    setProblems(problemsOf(reply));
-    if (!('unreachable' in reply) && reply.ok) router.refresh();
-  };
   return (
     <form
       aria-label="New version"
       className="sticky bottom-2 z-10 grid gap-3 rounded-md border-2 border-harbour bg-sheet p-4 shadow-lg"
       onSubmit={(event) => {
         event.preventDefault();
-        if (reason.trim() !== '') void save();
+        if (reason.trim() !== '') void save(reason);
       }}
     >
       <div className="flex flex-wrap items-end gap-3">
@@ -121,9 +135,9 @@ function SaveBar({ view, draft, onDiscard }: SaveProps) {
           />
         </label>
         <Button type="submit" tone="main" disabled={reason.trim() === '' || saving || barred !== null}>
-          Put in force as version {seenVersion + 1}
+          {decides ? `Put in force as version ${seenVersion + 1}` : 'Propose it to a lead'}
         </Button>
-        <Button tone="quiet" onClick={onDiscard}>
+        <Button tone="quiet" onClick={() => onDone(current)}>
           Discard
         </Button>
       </div>
@@ -131,4 +145,36 @@ function SaveBar({ view, draft, onDiscard }: SaveProps) {
       <Problems problems={problems} />
     </form>
   );
+}
+
+interface Saving {
+  readonly draft: HouseRules;
+  readonly proposal: RulesProposal | null;
+  readonly seenVersion: number;
+  /** Whether whoever is here puts rules in force; else they are proposed. */
+  readonly decides: boolean;
+}
+
+function useSavingRules({ draft, proposal, seenVersion, decides }: Saving, onDone: () => void) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  const [id] = useState(uuidv7);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [saving, setSaving] = useState(false);
+  const save = async (reason: string) => {
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    setSaving(true);
+    const said = { rules: draft, reason, technicianId };
+    const from = proposal === null ? {} : { proposalId: proposal.id };
+    const reply = decides
+      ? await send('/api/rules', { ...said, ...from, seenVersion })
+      : await send('/api/rules/proposals', { ...said, id });
+    setSaving(false);
+    setProblems(problemsOf(reply));
+    if ('unreachable' in reply || !reply.ok) return;
+    onDone();
+    router.refresh();
+  };
+  return { save, saving, problems };
 }

@@ -158,6 +158,8 @@ export const LIMITS: readonly RouteLimits[] = [
   paper('/api/readings', 'export_one'),
   look('/api/rules'),
   record('POST', '/api/rules', 'set_rules'),
+  record('POST', '/api/rules/proposals', 'propose_rules'),
+  record('DELETE', '/api/rules/proposals', 'propose_rules'),
   paper('/api/rules/history', 'look'),
   record('POST', '/api/runs', 'work'),
   look('/api/runs/[id]'),

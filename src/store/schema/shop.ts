@@ -186,3 +186,17 @@ export const storeFacts = sqliteTable('store_facts', {
   name: text('name').primaryKey(),
   value: text('value').notNull(),
 });
+
+/** House rules that somebody proposed who may not put them in force, until a lead has decided. */
+export const ruleProposals = sqliteTable('rule_proposals', {
+  id: uuid('id').primaryKey(),
+  rules: keptJson('rules').notNull(),
+  reason: text('reason').notNull(),
+  authorId: uuid('author_id')
+    .notNull()
+    .references(() => technicians.id),
+  madeAtMs: moment('made_at_ms').notNull(),
+  /** When it was taken, turned down or taken back; null while it waits. */
+  endedAtMs: moment('ended_at_ms'),
+  shape: shape(FIRST_SHAPES.rules),
+});
