@@ -258,6 +258,7 @@ test('a technician proposes house rules, and a lead puts them in force', async (
   const tablet = await another();
   await enrol(lead, tablet, 'Bench tablet 2');
   await signIn(tablet, 'Pell Havering', '40718');
+  await expect(tablet.getByRole('navigation', { name: 'Screens' })).toBeVisible();
   await tablet.goto('/rules');
   await tablet.getByRole('button', { name: /^Ice season/ }).click();
   await tablet.getByLabel('Why').fill('Starts failed last January');
