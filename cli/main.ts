@@ -1,8 +1,9 @@
 import { check } from './check';
 import { forecast } from './forecast';
 import { grade } from './grade';
+import { trace } from './trace';
 
-const COMMANDS = { grade, check, forecast };
+const COMMANDS = { grade, check, forecast, trace };
 
 // A reader that has seen enough (such as `head`) closes the pipe; that is no fault of the file's.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {

@@ -27,7 +27,7 @@ const SPEED_SHARE = 0.35;
 const USUAL_VOLTS = 10.4;
 
 /** The resistance of the starting path, ohm as it stands in the vehicle. */
-function startingOhms(milliohms: Readonly<Record<Piece, number>>): number {
+export function startingOhms(milliohms: Readonly<Record<Piece, number>>): number {
   const pieces = [...SIDE_FACTS.start_plus.pieces, ...SIDE_FACTS.start_minus.pieces];
   return pieces.reduce((sum, piece) => sum + milliohms[piece], 0) / 1000;
 }
