@@ -1,2 +1,2 @@
-export { trueValue, tryStart } from '../src/core/instruments/recording-trial';
-export { FEATURE_NAMES } from '../src/core/recording/features';
+export { tryStart } from '../src/core/instruments/recording-trial';
+export { recordingTrial } from '../src/core/instruments/recording-trial-summary';
