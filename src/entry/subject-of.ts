@@ -16,6 +16,7 @@ const SUBJECTS: readonly (readonly [RegExp, SubjectKind, readonly string[]])[] =
   [/^\/api\/vehicles\/move$/, 'battery', ['batteryId']],
   [/^\/api\/vehicles$/, 'vehicle', ['vehicle/id']],
   [/^\/api\/visits/, 'vehicle', ['vehicleId', 'id']],
+  [/^\/api\/recordings/, 'vehicle', ['vehicleId']],
   [/^\/api\/people/, 'person', ['id', 'personId']],
   [/^\/api\/devices/, 'device', ['id']],
   [/^\/api\/(site|rules|copies|chargers|fleet|imports|lots)/, 'site', ['id']],

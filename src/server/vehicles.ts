@@ -15,6 +15,7 @@ import { VehicleSchema } from '@/core/vehicle/vehicle';
 import { checksOfVehicle, newestChecks } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
 import { outlooksById } from '@/store/outlooks';
+import { recordingsOf } from '@/store/recordings';
 import {
   addVehicles,
   allVehicles,
@@ -109,6 +110,7 @@ export async function vehicleStory(context: Context, id: string): Promise<Vehicl
       visit: visits.find(({ leftAtMs }) => leftAtMs === null) ?? null,
       work: workByVisit(visits, [...checks.map((check) => ({ kind: 'check' as const, ...check })), ...tests]),
       cautions: await openCautions(database, id),
+      recordings: await recordingsOf(database, id, MOST_SHOWN),
       today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
     };
   });

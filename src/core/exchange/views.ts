@@ -22,6 +22,7 @@ import type { HouseRules } from '../rules/house-rules';
 import type { Reading } from '../steps/reading';
 import type { Cause } from '../vehicle/cause';
 import type { Vehicle } from '../vehicle/vehicle';
+import type { RecordingLine } from './recording-views';
 
 export interface Technician {
   readonly id: string;
@@ -104,6 +105,8 @@ export interface VehicleStory {
   /** What is to be said of its batteries as a set; null where there is nothing. */
   readonly set: string | null;
   readonly cautions: readonly OpenCaution[];
+  /** Starts and drives that were recorded, the newest first. */
+  readonly recordings: readonly RecordingLine[];
   readonly today: string;
 }
 

@@ -60,6 +60,10 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^PUT \/api\/instruments\/keys/, 'attached an instrument to a bench'],
   [/^DELETE \/api\/instruments\/keys/, 'ended an instrument’s key'],
   [/^POST \/api\/practice\/results/, 'brought practice cases to their end'],
+  [/^POST \/api\/recordings/, 'brought in a recording'],
+  [/^PUT \/api\/recordings/, 'moved what was found in a recording'],
+  [/^DELETE \/api\/recordings/, 'took a recording back'],
+  [/^GET \/api\/recordings/, 'took out a recording'],
   [/^POST \/api\/technicians/, 'added a name'],
 ];
 

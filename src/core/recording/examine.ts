@@ -133,8 +133,7 @@ function clippedAt(values: Float64Array, sign: 1 | -1): number | null {
 }
 
 function tellConstant({ volts, amps }: Recording, problems: string[]): void {
-  const still = (values: Float64Array | null) =>
-    values !== null && values.every((value) => value === values[0]);
+  const still = (values: Float64Array | null) => values?.every((value) => value === values[0]);
   if (still(volts)) problems.push(`The voltage is ${volts?.[0]} V in every row: nothing can be read off it.`);
   if (still(amps) && amps?.[0] !== 0)
     problems.push(`The current is ${amps?.[0]} A in every row: nothing can be read off it.`);

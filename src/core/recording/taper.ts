@@ -24,7 +24,7 @@ export function taperOf({ seconds, amps }: SlowView, { fromS, toS }: Span, restA
   const tail = Math.max(2, Math.ceil((to - from) * 0.06));
   const endAmps = restAmps - meanOf(amps, to - tail, to);
   const noise = spreadAround(points);
-  const endSd = Math.max(0.05, noise / Math.sqrt(Math.max(1, 0.06 * points.length)));
+  const endSd = Math.max(0.3, noise / Math.sqrt(Math.max(1, 0.06 * points.length)));
   const costAt = (tau: number) => fitAt(points, tau).cost;
   let [best, least] = [0, Number.POSITIVE_INFINITY];
   for (let share = -4.2; share <= 1.2; share += 0.06) {

@@ -142,6 +142,14 @@ function Head({ check }: { readonly check: Check }) {
             </>
           )}
         </span>
+        {!finished && !check.practice && (
+          <Link
+            href={`/recordings/new?vehicle=${view.vehicle.id}&check=${view.run.id}`}
+            className={buttonClass('quiet')}
+          >
+            Recorded start
+          </Link>
+        )}
         <Link href={`/checks/${view.run.id}/slip`} className={buttonClass('quiet')}>
           Slip
         </Link>

@@ -16,6 +16,7 @@ import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { StartsTable } from '../recordings/starts-table';
 import { FitBattery } from './fit-battery';
 import { SetDrawing } from './set-drawing';
 import { Past, Sitting } from './slots-held';
@@ -91,8 +92,33 @@ export function VehicleScreen({ story }: { readonly story: VehicleStory }) {
           {past.length > 0 && <Past slots={past} />}
         </section>
       </div>
+      <Recordings story={story} />
       <WorkByVisit story={story} />
     </main>
+  );
+}
+
+/** Starts that were recorded on it, and a way to bring one in. */
+function Recordings({ story: { vehicle, recordings } }: { readonly story: VehicleStory }) {
+  if (vehicle.engine === 'none') return null;
+  return (
+    <section aria-labelledby="recordings" className="grid gap-3">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 id="recordings" className="text-xl font-semibold">
+          Recorded starts
+        </h2>
+        <Link href={`/recordings/new?vehicle=${vehicle.id}`} className={buttonClass('plain')}>
+          Bring in a recording
+        </Link>
+      </div>
+      {recordings.length === 0 ? (
+        <p className="text-soft">
+          None yet. A recorder at the posts says in three seconds what a dozen readings say in ten minutes.
+        </p>
+      ) : (
+        <StartsTable recordings={recordings} />
+      )}
+    </section>
   );
 }
 

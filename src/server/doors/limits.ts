@@ -49,6 +49,8 @@ const NO_BODY = { body: 'none', bytes: 0, bounds: RECORD_BOUNDS, bodyMs: 5000 } 
 /** Largest file of readings and of a site, bytes. A site's is streamed: only the disk sets it a limit. */
 const READINGS_BYTES = 100_000_000;
 const SITE_BYTES = 50_000_000_000;
+/** The longest recording, squeezed, bytes. */
+const RECORDING_BYTES = 150_000_000;
 const HOUR_MS = 3_600_000;
 
 const page = (path: string, act: ActId = 'look'): RouteLimits => ({
@@ -181,6 +183,13 @@ export const LIMITS: readonly RouteLimits[] = [
   record('PUT', '/api/site/sheet', 'set_site'),
   record('PUT', '/api/site/costs', 'set_site'),
   record('PUT', '/api/site/idle', 'set_site'),
+  page('/recordings/new', 'work'),
+  page('/recordings/[id]'),
+  file('/api/recordings', 'work', RECORDING_BYTES, 10 * 60_000),
+  record('PUT', '/api/recordings', 'work'),
+  record('DELETE', '/api/recordings', 'work'),
+  look('/api/recordings/[id]/data'),
+  paper('/api/recordings/[id]/csv', 'export_one'),
   record('POST', '/api/technicians', 'manage_people'),
   page('/sign-in', 'enter'),
   // Whoever tries addresses gets nowhere, and not often.

@@ -11,6 +11,7 @@ import { inChunks } from '../in-chunks';
 import { addLot } from '../lots';
 import { changePerson } from '../people';
 import { addReadings } from '../readings';
+import { addRecording } from '../recordings';
 import { addRules } from '../rules';
 import { finishWith } from '../runs';
 import { runs, slots, vehicles } from '../schema';
@@ -25,6 +26,7 @@ import { HOUSE } from './house';
 import type { DemoRun } from './lives';
 import { DEMO_PEOPLE } from './people';
 import { demoRack } from './rack';
+import { demoRecordings } from './recordings';
 import { DEMO_SITE, TECHNICIAN_NAMES } from './scenario';
 import { MS_PER_DAY, Remembered } from './units';
 import { type DemoCheck, demoChecks } from './vehicle-checks';
@@ -65,6 +67,8 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
     const checks = demoChecks(stage, vehicleIds);
     await seedChecks(transaction, checks);
     const came = demoVisits(stage, history, checks, vehicleIds);
+    for (const { line, packed } of demoRecordings(nowMs, vehicleIds, technicianIds, checks))
+      await addRecording(transaction, line, packed);
     await addVisits(transaction, [...came, ...visitOfToday(stage, vehicleIds, chance)]);
   });
   await store.write((transaction) => addChargers(transaction, DEMO_CHARGERS));

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
   type AnySQLiteColumn,
+  blob,
   check,
   index,
   integer,
@@ -185,3 +186,46 @@ export const assessments = sqliteTable(
     momentCheck('assessments_moments', table.madeAtMs),
   ],
 );
+
+/** Recorded starts and drives, whole: packed so that every sample comes back as it was. */
+export const recordings = sqliteTable(
+  'recordings',
+  {
+    id: uuid('id').primaryKey(),
+    vehicleId: uuid('vehicle_id')
+      .notNull()
+      .references(() => vehicles.id),
+    /** The check that it was recorded for; null for one that stands by itself. */
+    checkId: uuid('check_id').references(() => runs.id),
+    name: text('name').notNull(),
+    takenAtMs: moment('taken_at_ms').notNull(),
+    temperatureC: real('temperature_c'),
+    cylinders: integer('cylinders'),
+    samples: integer('samples').notNull(),
+    seconds: real('seconds').notNull(),
+    /** What was found by itself, by the version of the core that found it. */
+    found: keptJson('found').notNull(),
+    core: text('core').notNull(),
+    /** What hands have moved; null while nobody has. */
+    moved: keptJson('moved'),
+    revision: integer('revision').notNull().default(1),
+    addedById: uuid('added_by_id')
+      .notNull()
+      .references(() => technicians.id),
+    addedAtMs: moment('added_at_ms').notNull(),
+    /** Taken back by whoever brought it in, or a lead; it stays, out of sight. */
+    endedAtMs: moment('ended_at_ms'),
+  },
+  (table) => [
+    index('recordings_by_vehicle').on(table.vehicleId, table.takenAtMs),
+    index('recordings_by_check').on(table.checkId),
+  ],
+);
+
+/** The samples of a recording, squeezed; in a table of their own, so that lists never read them. */
+export const recordedSamples = sqliteTable('recorded_samples', {
+  recordingId: uuid('recording_id')
+    .primaryKey()
+    .references(() => recordings.id),
+  packed: blob('packed', { mode: 'buffer' }).notNull(),
+});

@@ -1,0 +1,15 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { contextHere } from '@/entry/context';
+import { NewRecordingScreen } from '@/features/recordings/new-recording-screen';
+import { vehicleToRecord } from '@/server/recordings';
+import { first, type Query } from '../../first';
+
+export const metadata: Metadata = { title: 'A recorded start' };
+export const dynamic = 'force-dynamic';
+
+export default async function NewRecordingPage({ searchParams }: { readonly searchParams: Query }) {
+  const { vehicle, check } = await searchParams;
+  const of = await vehicleToRecord(await contextHere(), first(vehicle) ?? '', first(check) ?? null);
+  return of ? <NewRecordingScreen of={of} /> : notFound();
+}
