@@ -24,6 +24,9 @@ const SHARE_OF_MOST = 0.2;
 const STARTER_VOLTS = 0.7;
 /** Nothing rests above this, V of 12 V: what lies higher is being charged. */
 const MOST_REST_VOLTS = 12.85;
+/** Under this nothing turns any more, V of 12 V. */
+const LEAST_CRANK_VOLTS = 3.5;
+const FEW_SAMPLES = 20;
 /** A dip that is shorter is none, s. */
 const SHORTEST_S = 0.12;
 const LONGEST_S = 60;
@@ -157,7 +160,10 @@ function byVoltage(view: SlowView, volts: Float64Array): Span[] {
     const end = endOfDip(smooth, seconds, at, level);
     let from = at;
     while (from > 0 && (volts[from - 1] ?? 0) < level - 0.25 * dip) from--;
-    if (isAStarter(volts, seconds, from, end, level, stepS))
+    // A starter pulls a battery down, never to nothing: that is a plug that lost touch.
+    const share = end - from < FEW_SAMPLES ? 0 : 0.5;
+    const isThere = quantileOf(volts, share, from, end + 1) > LEAST_CRANK_VOLTS * k;
+    if (isThere && isAStarter(volts, seconds, from, end, level, stepS))
       spans.push({ onsetS: seconds[from] ?? 0, endS: seconds[end] ?? 0 });
     at = end;
     base = Math.min(

@@ -78,7 +78,12 @@ export function excursionsIn(
         ).map((span) => ({ ...span, kind: 'wake' as const, value: peakIn(smooth, span, 1) })),
       );
   }
+  const gone = found.filter(({ kind }) => kind === 'dropout');
+  // What was gone altogether was not regulated too low.
+  const isOther = ({ kind, fromS, toS }: Excursion) =>
+    kind !== 'low' || !gone.some((one) => one.fromS <= toS && one.toS >= fromS);
   return found
+    .filter(isOther)
     .sort((one, other) => one.fromS - other.fromS)
     .slice(0, MOST)
     .map(({ kind, fromS, toS, value }) => ({ kind, fromS, toS, value }));

@@ -1,3 +1,4 @@
+import { coldDemand } from '../vehicle/engine';
 import type { Examined } from './examine';
 
 /** Whether something is a reason to look further. */
@@ -15,11 +16,15 @@ export interface Beside {
   readonly cablesMilliohms: number | null;
   /** What a start of this engine usually takes to crank it, A of its system: from, to. */
   readonly usualAmps: readonly [number, number] | null;
+  /** Of the engine when it was cranked; null where nobody said. */
+  readonly temperatureC: number | null;
   readonly regulated: readonly [number, number];
 }
 
 /** The first dip alone: down to here it is unremarkable, V of 12 V. Rule of the trade. */
 export const INRUSH_FLOOR = 8.5;
+/** V of 12 V. A model of ours. */
+const MOST_UNSURE_DIP = 0.3;
 /** Turned more slowly, an engine hardly starts, rpm. Rule of the trade. */
 const SLOW_RPM = { petrol: 150, diesel: 120 } as const;
 /** Ripple: sound below the first, diodes above the second, V. Rule of the trade. */
@@ -30,7 +35,7 @@ const ENDLESS_AMPS = 30;
 /** What a recording means for the battery, the cables, the starter, the engine and the alternator. */
 export function meaningOf(
   { features, cranks, systemVolts }: Pick<Examined, 'features' | 'cranks' | 'systemVolts'>,
-  { cablesMilliohms, usualAmps, regulated }: Beside,
+  { cablesMilliohms, usualAmps, temperatureC, regulated }: Beside,
   isDiesel: boolean,
 ): Meaning[] {
   const { values, phaseMissing, evenness } = features;
@@ -42,7 +47,8 @@ export function meaningOf(
     say('look', `${cranks.length} attempts; ${failed === 1 ? 'one' : failed} did not start.`);
   else if (failed === 1) say('look', 'It was cranked and did not start, or was kept from it.');
   const { inrush_v: dip, supply_mohm: supply, plateau_a: current, crank_rpm: speed } = values;
-  if (dip)
+  // One that was sampled too slowly to be caught says nothing.
+  if (dip && dip.sd < MOST_UNSURE_DIP * k)
     say(
       dip.value >= INRUSH_FLOOR * k ? 'sound' : 'look',
       dip.value >= INRUSH_FLOOR * k
@@ -64,16 +70,18 @@ export function meaningOf(
       );
   }
   if (current && usualAmps) {
-    const [from, to] = usualAmps;
+    const times = temperatureC === null ? 1 : coldDemand(temperatureC);
+    const [from, to] = [usualAmps[0] * times, usualAmps[1] * times];
+    const usual = `${from.toFixed(0)} to ${to.toFixed(0)} A are usual ${temperatureC === null ? 'for a warm one' : `at ${temperatureC.toFixed(0)} °C`}`;
     if (current.value > 1.3 * to)
       say(
         'look',
-        `It takes ${current.value.toFixed(0)} A to turn, where ${from.toFixed(0)} to ${to.toFixed(0)} A are usual for a warm one: cold, a stiff engine or a dragging starter.`,
+        `It takes ${current.value.toFixed(0)} A to turn, where ${usual}: a stiff engine or a dragging starter${temperatureC === null ? ', or cold' : ''}.`,
       );
     else if (current.value < 0.7 * from)
       say(
         'look',
-        `It takes only ${current.value.toFixed(0)} A to turn, where ${from.toFixed(0)} to ${to.toFixed(0)} A are usual: a bad connection keeps the current down, or compression is missing.`,
+        `It takes only ${current.value.toFixed(0)} A to turn, where ${usual}: a bad connection keeps the current down, or compression is missing.`,
       );
   }
   if (speed) {

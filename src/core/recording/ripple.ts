@@ -16,6 +16,8 @@ export interface CrankRipple {
 /** An engine is turned at so many compressions a second: one cylinder slowly, twelve quickly. */
 const SLOWEST_HZ = 1.2;
 const FASTEST_HZ = 45;
+/** Compressions of an ordinary engine come up to 25 a second: seen by no fewer than 50 samples, s between them. */
+const COARSEST_S = 0.0205;
 
 /**
  * The compressions in a stretch of even cranking: how many a second, and how deep each goes. Null where none stand out: too short,
@@ -30,6 +32,8 @@ export function crankRipple(
   const [from, to] = [indexAt(seconds, fromS), indexAt(seconds, toS)];
   if (to - from < 12) return null;
   const lasts = (seconds[to - 1] ?? 0) - (seconds[from] ?? 0);
+  // Sampled more coarsely, what is quick looks slow.
+  if (lasts / (to - from - 1) > COARSEST_S) return null;
   const some = even(seconds, values, from, to, lasts);
   const guess = strongest(some.values, some.stepS, lasts);
   if (guess === null) return null;

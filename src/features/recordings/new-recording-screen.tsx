@@ -157,9 +157,10 @@ function ExaminedNew({
     setProblems(wrong);
     if (wrong.length === 0) router.push(`/recordings/${id}`);
   };
+  const warm = temperature.trim() === '' ? null : typedNumber(temperature);
   const meanings = meaningOf(
     examined,
-    { cablesMilliohms: null, usualAmps: of.usualAmps, regulated: of.regulated },
+    { ...of, cablesMilliohms: null, temperatureC: typeof warm === 'number' ? warm : null },
     of.isDiesel,
   );
   return (

@@ -115,11 +115,7 @@ export function RecordingScreen({
             <MeaningList
               meanings={meaningOf(
                 examined,
-                {
-                  cablesMilliohms: view.cablesMilliohms,
-                  usualAmps: vehicle.usualAmps,
-                  regulated: view.regulated,
-                },
+                { ...view, usualAmps: vehicle.usualAmps, temperatureC: recording.temperatureC },
                 vehicle.isDiesel,
               )}
             />

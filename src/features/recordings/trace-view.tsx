@@ -10,7 +10,7 @@ import type { ExaminedThere } from '@/workers/recording.messages';
 import type { RecordingDesk } from '@/workers/recording-desk';
 import { CursorReadout, type Cursors, useBetween } from './cursor-readout';
 import { drawChannel, type Pane, type Panes, panesOf, yIn } from './draw-trace';
-import { bandsOf, handlesOf } from './mark-facts';
+import { bandsOf, type Handle, handlesOf } from './mark-facts';
 import { TraceHandle } from './trace-handle';
 import { usePointers } from './use-pointers';
 import { momentText, panned, ticksOf, zoomed } from './view-window';
@@ -61,6 +61,10 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
   const read = useBetween(desk, measuring);
   const perPixel = (view.toS - view.fromS) / columns;
   const handles = handlesOf(marks);
+  const texts = textsOf(
+    handles.filter(({ atS }) => isIn(atS)),
+    xOf,
+  );
   return (
     <figure aria-label={label} className="grid gap-2">
       <Keys
@@ -130,7 +134,7 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
                   {to - from > 7.5 * said.length && (
                     <text
                       x={(from + to) / 2}
-                      y={LABELS + HEIGHT - 8}
+                      y={LABELS + 14}
                       textAnchor="middle"
                       className="fill-(--ink-soft) text-xs"
                     >
@@ -151,7 +155,7 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
               top={handle.short === '' ? LABELS : 4 + (at % 2) * 12}
               bottom={LABELS + HEIGHT}
               label={`${handle.label}, ${momentText(handle.atS, view)}`}
-              text={handle.short}
+              text={texts.get(handle.id) ?? ''}
               value={handle.atS}
               bounds={whole}
               tone="mark"
@@ -188,6 +192,20 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
     </figure>
   );
 }
+
+/** What is written over lines: where two stand so near that they would cover each other, only the first. */
+function textsOf(handles: readonly Handle[], xOf: (atS: number) => number): ReadonlyMap<string, string> {
+  let last = Number.NEGATIVE_INFINITY;
+  const texts = new Map<string, string>();
+  for (const { id, short, atS } of [...handles].sort((one, other) => one.atS - other.atS)) {
+    if (short === '' || xOf(atS) - last < LEAST_APART) continue;
+    texts.set(id, short);
+    last = xOf(atS);
+  }
+  return texts;
+}
+
+const LEAST_APART = 46;
 
 /** Begins at the first start, with what leads up to it; at the whole where nothing was cranked. */
 function firstView(examined: ExaminedThere): Span {
