@@ -11,6 +11,8 @@ import { measureLarge } from './large.mjs';
 import { measureOutlooks } from './outlooks.mjs';
 import { measurePhysics } from './physics.mjs';
 import { writeReadings } from './readings.mjs';
+import { measureRecordings } from './recordings.mjs';
+import { measureRecordingPage } from './recordings-page.mjs';
 import { measureRules } from './rules.mjs';
 import { measureServer } from './server.mjs';
 
@@ -71,6 +73,11 @@ const SUBJECTS = {
   },
   large: () => measureLarge(largeFile),
   outlooks: () => measureOutlooks(largeFile),
+  recordings: async () => {
+    await measureRecordings();
+    built();
+    await measureRecordingPage(folder);
+  },
 };
 
 if (what === undefined) {

@@ -11,6 +11,7 @@ export const GUIDE_PAGES = {
   verdict: { title: 'How a verdict is reached', file: 'verdict.md' },
   capacity: { title: 'Capacity', file: 'capacity.md' },
   vehicle: { title: 'Is it the battery at all?', file: 'vehicle-check.md' },
+  recordings: { title: 'Recorded starts', file: 'recordings.md' },
   causes: { title: 'How often the cause is right', file: 'vehicle-causes.md' },
   life: { title: 'Health over time', file: 'health-over-time.md' },
   forecasts: { title: 'How forecasts hold', file: 'forecasts.md' },

@@ -15,6 +15,7 @@ import type { ExaminedThere, FileHead, Question, Reply } from './recording.messa
 let held: { examined: Examined; readonly pyramid: Pyramid; readonly view: SlowView } | null = null;
 
 const LINES_SHOWN = 12;
+const TOLD_EVERY_MS = 100;
 
 self.addEventListener('message', async ({ data }: MessageEvent<Question>) => {
   const { number } = data;
@@ -94,9 +95,13 @@ async function read(
   const reader = new RowReader(layout, MOST_SAMPLES, expectedRows(head, file.size));
   const stream = file.stream().getReader();
   let bytes = 0;
+  let toldMs = 0;
   for (let piece = await stream.read(); !piece.done; piece = await stream.read()) {
     reader.take(piece.value);
     bytes += piece.value.byteLength;
+    // Often enough to be seen to move, seldom enough to leave the page free.
+    if (performance.now() - toldMs < TOLD_EVERY_MS) continue;
+    toldMs = performance.now();
     onProgress((0.9 * bytes) / Math.max(1, file.size));
   }
   const right = putRight(reader.finish());

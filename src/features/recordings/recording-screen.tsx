@@ -24,7 +24,8 @@ import { MeaningList } from './meaning-list';
 import { around, ProblemsOf } from './new-recording-screen';
 import { StartsTable } from './starts-table';
 import { TakeOver } from './take-over';
-import { type Overlay, TraceView } from './trace-view';
+import { TraceView } from './trace-view';
+import type { Overlay } from './use-drawn';
 import { useDesk } from './use-reading';
 
 /** A recording of a vehicle: looked at, put right by hand, laid over another, and taken over into its check. */

@@ -1,33 +1,20 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Marks } from '@/core/recording/marks';
-import type { DrawnWindow } from '@/core/recording/pyramid';
 import type { Span } from '@/core/recording/recording';
-import { Button } from '@/ui/button';
 import { useWidth } from '@/ui/charts/use-width';
 import type { ExaminedThere } from '@/workers/recording.messages';
 import type { RecordingDesk } from '@/workers/recording-desk';
 import { CursorReadout, type Cursors, useBetween } from './cursor-readout';
-import { drawChannel, type Pane, type Panes, panesOf, yIn } from './draw-trace';
 import { bandsOf, type Handle, handlesOf } from './mark-facts';
+import { Axes } from './trace-axes';
 import { TraceHandle } from './trace-handle';
+import { TraceKeys } from './trace-keys';
+import { AXIS, HEIGHT, LABELS, LEFT, RIGHT } from './trace-room';
+import { type Overlay, useDrawn } from './use-drawn';
 import { usePointers } from './use-pointers';
-import { momentText, panned, ticksOf, zoomed } from './view-window';
-
-const HEIGHT = 430;
-const LEFT = 58;
-const RIGHT = 10;
-const LABELS = 30;
-const AXIS = 26;
-
-/** Another recording laid over this one: shifted so that both are cranked at the same moment. */
-export interface Overlay {
-  readonly desk: RecordingDesk;
-  readonly name: string;
-  /** Added to its moments they are of this recording, s. */
-  readonly shiftS: number;
-}
+import { momentText, panned, zoomed } from './view-window';
 
 interface Props {
   readonly desk: RecordingDesk;
@@ -67,7 +54,7 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
   );
   return (
     <figure aria-label={label} className="grid gap-2">
-      <Keys
+      <TraceKeys
         view={view}
         whole={whole}
         onView={setView}
@@ -239,201 +226,4 @@ function byKey(key: string, view: Span, whole: Span): Span | null {
     default:
       return null;
   }
-}
-
-function Keys({
-  view,
-  whole,
-  onView,
-  crank,
-  measuring,
-  onMeasure,
-}: {
-  readonly view: Span;
-  readonly whole: Span;
-  readonly onView: (view: Span) => void;
-  readonly crank: Span | null;
-  readonly measuring: boolean;
-  readonly onMeasure: () => void;
-}) {
-  const middle = (view.fromS + view.toS) / 2;
-  return (
-    <div className="no-print flex flex-wrap items-center gap-2">
-      <Button onClick={() => onView(whole)}>All of it</Button>
-      {crank && <Button onClick={() => onView(crank)}>The start</Button>}
-      <Button onClick={() => onView(zoomed(view, 0.5, middle, whole))} aria-label="Closer">
-        +
-      </Button>
-      <Button onClick={() => onView(zoomed(view, 2, middle, whole))} aria-label="Further">
-        −
-      </Button>
-      <Button onClick={() => onView(panned(view, -0.5, whole))} aria-label="Earlier">
-        ←
-      </Button>
-      <Button onClick={() => onView(panned(view, 0.5, whole))} aria-label="Later">
-        →
-      </Button>
-      <Button onClick={onMeasure} aria-pressed={measuring}>
-        Measure between
-      </Button>
-      <span className="figures ml-auto text-sm text-soft">
-        {momentText(view.fromS, view)} to {momentText(view.toS, view)}
-      </span>
-    </div>
-  );
-}
-
-/** Draws what is in sight, the newest question only, once a frame. */
-function useDrawn({
-  desk,
-  overlay,
-  view,
-  columns,
-}: {
-  readonly desk: RecordingDesk;
-  readonly overlay: Overlay | null;
-  readonly view: Span;
-  readonly columns: number;
-}) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [windows, setWindows] = useState<
-    readonly { readonly desk: RecordingDesk; readonly window: DrawnWindow }[]
-  >([]);
-  const asked = useRef({ isBusy: false, next: null as (() => void) | null });
-  const fetchWindows = useCallback(async () => {
-    const one = await desk.ask('window', { ...view, columns });
-    const shift = overlay?.shiftS ?? 0;
-    const other = overlay
-      ? await overlay.desk.ask('window', { fromS: view.fromS - shift, toS: view.toS - shift, columns })
-      : null;
-    if (!one.ok) return;
-    setWindows([
-      { desk, window: one.value },
-      ...(other?.ok && overlay ? [{ desk: overlay.desk, window: other.value }] : []),
-    ]);
-  }, [desk, overlay, view, columns]);
-  useEffect(() => {
-    const { current } = asked;
-    const run = async () => {
-      current.isBusy = true;
-      await fetchWindows();
-      current.isBusy = false;
-      const { next } = current;
-      current.next = null;
-      next?.();
-    };
-    // While one is on its way only the newest waits: a hand that pans is never behind by more than one.
-    if (current.isBusy) current.next = () => void run();
-    else void run();
-  }, [fetchWindows]);
-  const panes = panesOf(
-    windows.map(({ window }) => window),
-    HEIGHT,
-  );
-  useEffect(() => {
-    const element = canvas.current;
-    const context = element?.getContext('2d');
-    if (!element || !context) return;
-    const paint = () => {
-      const scale = window.devicePixelRatio || 1;
-      element.width = columns * scale;
-      element.height = HEIGHT * scale;
-      context.scale(scale, scale);
-      context.clearRect(0, 0, columns, HEIGHT);
-      const style = getComputedStyle(element);
-      const probe = (name: string) => resolved(element, name, style);
-      for (const [at, { window: drawn }] of [...windows.entries()].reverse()) {
-        const dash = at > 0 ? [5, 4] : [];
-        if (drawn.volts && panes.volts)
-          drawChannel(context, drawn.volts, panes.volts, probe(at > 0 ? '--ink-soft' : '--harbour'), dash);
-        if (drawn.amps && panes.amps)
-          drawChannel(context, drawn.amps, panes.amps, probe(at > 0 ? '--ink-soft' : '--focus'), dash);
-      }
-    };
-    paint();
-    const observer = new MutationObserver(paint);
-    observer.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
-    return () => observer.disconnect();
-  }, [windows, panes, columns]);
-  const drawnOf = (of: RecordingDesk) => windows.some((one) => one.desk === of);
-  return { canvas, panes, drawnOf };
-}
-
-/** A colour of the theme as a canvas takes it. */
-function resolved(element: HTMLElement, name: string, style: CSSStyleDeclaration): string {
-  const before = element.style.color;
-  element.style.color = `var(${name})`;
-  const colour = style.color;
-  element.style.color = before;
-  return colour;
-}
-
-function Axes({
-  view,
-  panes,
-  width,
-  columns,
-  xOf,
-}: {
-  readonly view: Span;
-  readonly panes: Panes;
-  readonly width: number;
-  readonly columns: number;
-  readonly xOf: (atS: number) => number;
-}) {
-  return (
-    <>
-      {ticksOf(view, Math.max(2, Math.floor(columns / 110))).map((tick) => (
-        <g key={tick}>
-          <line x1={xOf(tick)} x2={xOf(tick)} y1={LABELS} y2={LABELS + HEIGHT} className="stroke-line" />
-          <text
-            x={xOf(tick)}
-            y={LABELS + HEIGHT + 18}
-            textAnchor="middle"
-            className="figures fill-(--ink-soft) text-xs"
-          >
-            {momentText(tick, view)}
-          </text>
-        </g>
-      ))}
-      {panes.volts && <PaneAxis pane={panes.volts} unit="V" width={width} />}
-      {panes.amps && <PaneAxis pane={panes.amps} unit="A" width={width} />}
-    </>
-  );
-}
-
-function PaneAxis({
-  pane,
-  unit,
-  width,
-}: {
-  readonly pane: Pane;
-  readonly unit: 'V' | 'A';
-  readonly width: number;
-}) {
-  const ticks = ticksOf({ fromS: pane.least, toS: pane.most }, Math.max(2, Math.floor(pane.height / 46)));
-  const step = (ticks[1] ?? 1) - (ticks[0] ?? 0);
-  const decimals = Math.max(0, Math.min(4, Math.ceil(-Math.log10(step) - 1e-9)));
-  return (
-    <g>
-      {ticks.map((tick) => {
-        const y = LABELS + yIn(pane, tick);
-        return (
-          <g key={tick}>
-            <line x1={LEFT} x2={width - RIGHT} y1={y} y2={y} className="stroke-line" />
-            <text x={LEFT - 6} y={y + 4} textAnchor="end" className="figures fill-(--ink-soft) text-xs">
-              {tick.toFixed(decimals).replace('-', '−')}
-            </text>
-          </g>
-        );
-      })}
-      <text
-        x={8}
-        y={LABELS + pane.top + 14}
-        className={`text-sm font-semibold ${unit === 'V' ? 'fill-harbour' : 'fill-(--focus)'}`}
-      >
-        {unit}
-      </text>
-    </g>
-  );
 }

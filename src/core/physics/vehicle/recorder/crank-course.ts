@@ -25,7 +25,7 @@ const LONGEST_S = 25;
 /** Once let go of, the solenoid opens in so long, s. */
 const RELEASES_S = 0.003;
 /** Turns a minute of a sound warm engine while it is cranked, by what is usual for its kind. A model of ours. */
-export function usualRpm({ engine }: Pick<VehicleTruth, 'engine'>): number {
+function usualRpm({ engine }: Pick<VehicleTruth, 'engine'>): number {
   return engine === 'diesel_heavy'
     ? 180
     : engine === 'diesel_light'

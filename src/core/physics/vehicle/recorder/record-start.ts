@@ -2,7 +2,7 @@ import type { Chance } from '../../../quantity/chance';
 import type { Recording } from '../../../recording/recording';
 import { running } from '../running';
 import { openVolts } from '../set';
-import { type CrankCourse, CrankSimulation, usualRpm } from './crank-course';
+import { type CrankCourse, CrankSimulation } from './crank-course';
 import type { StartCase, StartTruth } from './start-case';
 
 /** A start as a recorder wrote it down, and what is true of it. */
@@ -218,8 +218,6 @@ class StartWorld {
     return from;
   }
 }
-
-export { usualRpm };
 
 const stepped = (value: number, step: number) =>
   step === 0 ? value : Number((Math.round(value / step) * step).toFixed(6));
