@@ -25,6 +25,11 @@ export interface RecordingQuestions {
     readonly asked: { readonly file: File; readonly layout: Layout; readonly cylinders: number | null };
     readonly answer: ExaminedThere;
   };
+  /** The channel that the recording at hand lacks, from a file of its own. */
+  readonly join: {
+    readonly asked: { readonly file: File; readonly cylinders: number | null };
+    readonly answer: ExaminedThere;
+  };
   /** Squeezed samples as they are kept; where they stand beside another, `place` says which. */
   readonly unpack: {
     readonly asked: {

@@ -1,12 +1,13 @@
 import { fail, problem, type Result, succeed } from '@/core/quantity/result';
 import { type Examined, examine, examinedAt } from '@/core/recording/examine';
+import { joined } from '@/core/recording/joined';
 import { HEAD_BYTES, type Layout } from '@/core/recording/layout';
 import type { Marks } from '@/core/recording/marks';
 import { packRecording, unpackRecording } from '@/core/recording/packed-recording';
-import { putRight } from '@/core/recording/put-right';
+import { type PutRight, putRight } from '@/core/recording/put-right';
 import { between, Pyramid } from '@/core/recording/pyramid';
 import { expectedRows, layoutOfBytes, tooLarge } from '@/core/recording/read-recording';
-import { MOST_SAMPLES, spanOf, stepOf } from '@/core/recording/recording';
+import { MOST_SAMPLES, type Recording, spanOf, stepOf } from '@/core/recording/recording';
 import { RowReader } from '@/core/recording/row-reader';
 import { type SlowView, slowViewOf } from '@/core/recording/slow-view';
 import type { ExaminedThere, FileHead, Question, Reply } from './recording.messages';
@@ -47,6 +48,8 @@ async function answerOf(question: Question, onProgress: (share: number) => void)
       return headOf(question.asked.file);
     case 'read':
       return read(question.asked, onProgress);
+    case 'join':
+      return join(question.asked, onProgress);
     case 'unpack':
       return unpack(question.asked);
     case 'window': {
@@ -91,6 +94,41 @@ async function read(
   }: { readonly file: File; readonly layout: Layout; readonly cylinders: number | null },
   onProgress: (share: number) => void,
 ): Promise<Result<ExaminedThere>> {
+  const right = await rowsOf(file, layout, onProgress);
+  if (!right.ok) return right;
+  const { recording, told: put } = right.value;
+  return examinedHere(recording, cylinders, put);
+}
+
+async function join(
+  { file, cylinders }: { readonly file: File; readonly cylinders: number | null },
+  onProgress: (share: number) => void,
+): Promise<Result<ExaminedThere>> {
+  if (!held) return NOTHING;
+  const head = await headOf(file);
+  if (!head.ok) return head;
+  const right = await rowsOf(file, head.value.layout, onProgress);
+  if (!right.ok) return right;
+  const both = joined(held.examined.recording, right.value.recording);
+  return both.ok
+    ? examinedHere(both.value, cylinders, [...held.examined.problems, ...right.value.told])
+    : both;
+}
+
+function examinedHere(
+  recording: Recording,
+  cylinders: number | null,
+  put: readonly string[],
+): Result<ExaminedThere> {
+  hold(examine(recording, cylinders, put));
+  return held ? succeed(told(held.examined)) : NOTHING;
+}
+
+async function rowsOf(
+  file: File,
+  layout: Layout,
+  onProgress: (share: number) => void,
+): Promise<Result<PutRight>> {
   const head = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
   const reader = new RowReader(layout, MOST_SAMPLES, expectedRows(head, file.size));
   const stream = file.stream().getReader();
@@ -104,11 +142,7 @@ async function read(
     toldMs = performance.now();
     onProgress((0.9 * bytes) / Math.max(1, file.size));
   }
-  const right = putRight(reader.finish());
-  if (!right.ok) return right;
-  const { recording, told: put } = right.value;
-  hold(examine(recording, cylinders, put));
-  return held ? succeed(told(held.examined)) : NOTHING;
+  return putRight(reader.finish());
 }
 
 async function unpack({

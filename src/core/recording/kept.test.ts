@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { tryStart } from '../instruments/recording-trial';
 import { driftOf } from './drift';
 import { examine, examinedAt } from './examine';
+import { joined } from './joined';
 import { packRecording, unpackRecording } from './packed-recording';
 import { between, Pyramid } from './pyramid';
 import type { Recording } from './recording';
@@ -146,6 +147,36 @@ describe('a long recording', () => {
     expect(still.problems.join()).toContain('12.6 V in every row');
     expect(still.features.values.rest_v?.value).toBe(12.6);
     expect(still.cranks).toEqual([]);
+  });
+});
+
+describe('voltage and current of separate sweeps', () => {
+  const { recording: both } = tryStart(35).examined;
+  const sweep = (every: number, channel: 'volts' | 'amps'): Recording => {
+    const some = (values: Float64Array | null) => values && values.filter((_, at) => at % every === 0);
+    const seconds = some(both.seconds) ?? new Float64Array();
+    return {
+      seconds,
+      volts: channel === 'volts' ? some(both.volts) : null,
+      amps: channel === 'amps' ? some(both.amps) : null,
+    };
+  };
+
+  it('become one recording on the moments of the first', () => {
+    const one = joined(sweep(1, 'volts'), sweep(2, 'amps'));
+    if (!one.ok) throw new Error(one.problems[0]?.message);
+    const { seconds, volts, amps } = one.value;
+    expect(volts).toEqual(both.volts?.subarray(0, seconds.length));
+    for (let at = 0; at < seconds.length; at += 2) expect(amps?.[at]).toBe(both.amps?.[at]);
+    expect(examine(one.value, 4).features.values.supply_mohm).not.toBeNull();
+  });
+
+  it('are refused where they do not belong together', () => {
+    const late = sweep(1, 'amps');
+    const shifted = { ...late, seconds: late.seconds.map((at) => at + 1e6) };
+    expect(joined(sweep(1, 'volts'), shifted)).toMatchObject({ ok: false });
+    expect(joined(sweep(1, 'volts'), sweep(1, 'volts'))).toMatchObject({ ok: false });
+    expect(joined(both, late)).toMatchObject({ ok: false });
   });
 });
 

@@ -12,6 +12,7 @@ import { Field, INPUT } from '@/ui/field';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
+import type { ExaminedThere } from '@/workers/recording.messages';
 import { FileDrop } from '../files/file-drop';
 import { FeaturesPanel } from './features-panel';
 import { Happenings } from './happenings';
@@ -25,7 +26,7 @@ import { useBringing, useDesk } from './use-reading';
 export function NewRecordingScreen({ of }: { readonly of: VehicleToRecord }) {
   const desk = useDesk();
   const [cylinders, setCylinders] = useState(of.cylinders);
-  const { state, problems, take, read, setLayout, stop, move } = useBringing(desk, cylinders);
+  const { state, problems, take, read, join, setLayout, stop, move } = useBringing(desk, cylinders);
   return (
     <main className="mx-auto grid max-w-[96rem] gap-5 px-4 py-5">
       <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -70,6 +71,9 @@ export function NewRecordingScreen({ of }: { readonly of: VehicleToRecord }) {
         </FileDrop>
       )}
       <Problems problems={problems} />
+      {state.at === 'examined' && (
+        <OtherChannel examined={state.examined} onFile={(file) => void join(file)} />
+      )}
       {state.at === 'head' && (
         <section aria-label="How it is laid out" className="grid gap-3">
           <h2 className="heading">{state.file.name}: is that how it is laid out?</h2>
@@ -112,6 +116,32 @@ export function NewRecordingScreen({ of }: { readonly of: VehicleToRecord }) {
         />
       )}
     </main>
+  );
+}
+
+/** Where a sweep holds one channel only, the other comes from a file of its own. */
+function OtherChannel({
+  examined,
+  onFile,
+}: {
+  readonly examined: ExaminedThere;
+  readonly onFile: (file: File) => void;
+}) {
+  const { why } = examined.features;
+  const lacks = why.plateau_v?.startsWith('No voltage')
+    ? 'voltage'
+    : why.plateau_a?.startsWith('No current') || why.inrush_a?.startsWith('No current')
+      ? 'current'
+      : null;
+  if (lacks === null) return null;
+  return (
+    <FileDrop
+      label={`Its ${lacks}, from a file of its own`}
+      accept=".csv,.txt,.tsv,.log,text/*"
+      onFile={onFile}
+    >
+      Only one channel: add its {lacks} from a file of its own
+    </FileDrop>
   );
 }
 

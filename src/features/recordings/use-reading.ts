@@ -49,6 +49,12 @@ export function useBringing(desk: RecordingDesk, cylinders: number | null) {
       setState({ at: 'nothing' });
     }
   };
+  /** The other channel, from a file of its own. */
+  const join = async (file: File) => {
+    const answer = await desk.ask('join', { file, cylinders });
+    setProblems(answer.ok ? [] : answer.problems);
+    if (answer.ok) setState((now) => (now.at === 'examined' ? { ...now, examined: answer.value } : now));
+  };
   const setLayout = (layout: Layout) => setState((now) => (now.at === 'head' ? { ...now, layout } : now));
   const stop = () => {
     desk.stop();
@@ -58,5 +64,5 @@ export function useBringing(desk: RecordingDesk, cylinders: number | null) {
     const answer = await desk.ask('marks', { marks, cylinders });
     if (answer.ok) setState((now) => (now.at === 'examined' ? { ...now, examined: answer.value } : now));
   };
-  return { state, problems, take, read, setLayout, stop, move };
+  return { state, problems, take, read, join, setLayout, stop, move };
 }
