@@ -150,3 +150,19 @@ test('a file that is none is refused with what was found', async ({ page, reques
   await page.getByLabel('A recorder’s file').setInputFiles(file);
   await expect(page.getByText(/binary data/)).toBeVisible();
 });
+
+test('a practice case hands over a recording, and tells what was true', async ({ page }) => {
+  await page.goto('/practice');
+  await page
+    .getByRole('region', { name: 'Recordings alone' })
+    .getByRole('link', { name: /The whine/ })
+    .click();
+  await expect(page.getByRole('region', { name: 'Read off it' })).toContainText('Ripple');
+  await page.getByText('Diode of the alternator').click();
+  await expectAccessible(page);
+  await page.keyboard.press('d');
+  await expect(page.getByRole('heading', { name: 'That is what it was' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What it means' })).toContainText(
+    'A phase of the alternator is missing',
+  );
+});

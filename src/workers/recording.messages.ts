@@ -1,3 +1,4 @@
+import type { RecordingCase } from '@/core/practice/recording/recording-case';
 import type { Problem } from '@/core/quantity/result';
 import type { Examined } from '@/core/recording/examine';
 import type { Layout } from '@/core/recording/layout';
@@ -37,6 +38,11 @@ export interface RecordingQuestions {
       readonly cylinders: number | null;
       readonly marks: Marks | null;
     };
+    readonly answer: ExaminedThere;
+  };
+  /** The recording of a practice case. */
+  readonly draw: {
+    readonly asked: { readonly recordingCase: RecordingCase };
     readonly answer: ExaminedThere;
   };
   readonly window: {

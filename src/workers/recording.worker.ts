@@ -1,3 +1,4 @@
+import { recordingOfCase } from '@/core/practice/recording/recording-case';
 import { fail, problem, type Result, succeed } from '@/core/quantity/result';
 import { type Examined, examine, examinedAt } from '@/core/recording/examine';
 import { joined } from '@/core/recording/joined';
@@ -50,6 +51,10 @@ async function answerOf(question: Question, onProgress: (share: number) => void)
       return read(question.asked, onProgress);
     case 'join':
       return join(question.asked, onProgress);
+    case 'draw': {
+      const { recordingCase } = question.asked;
+      return examinedHere(recordingOfCase(recordingCase).recording, recordingCase.cylinders, []);
+    }
     case 'unpack':
       return unpack(question.asked);
     case 'window': {

@@ -153,7 +153,7 @@ describe('a long recording', () => {
 describe('voltage and current of separate sweeps', () => {
   const { recording: both } = tryStart(35).examined;
   const sweep = (every: number, channel: 'volts' | 'amps'): Recording => {
-    const some = (values: Float64Array | null) => values && values.filter((_, at) => at % every === 0);
+    const some = (values: Float64Array | null) => values?.filter((_, at) => at % every === 0) ?? null;
     const seconds = some(both.seconds) ?? new Float64Array();
     return {
       seconds,

@@ -6,6 +6,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { caseOfCode, MOST_SEED, randomCode } from '@/core/practice/case-code';
 import { GRADED_CASES } from '@/core/practice/graded-cases';
+import {
+  GRADED_RECORDINGS,
+  MOST_RECORDING_SEED,
+  randomRecordingCode,
+  recordingCaseOf,
+} from '@/core/practice/recording/recording-case';
 import { GRADED_VEHICLE_CASES } from '@/core/practice/vehicle/graded-vehicle-cases';
 import { MOST_VEHICLE_SEED, randomVehicleCode, vehicleCaseOf } from '@/core/practice/vehicle/vehicle-code';
 import type { Problem } from '@/core/quantity/result';
@@ -26,8 +32,10 @@ const LEVEL_WORDS = {
 const SHOWN = 12;
 
 /** Where a case is worked: a battery on the Bench, or a vehicle by its check. */
-const addressOf = (code: string) =>
-  `/practice/${vehicleCaseOf(code).ok ? 'vehicle' : 'case'}?code=${encodeURIComponent(code)}`;
+const addressOf = (code: string) => `/practice/${kindOf(code)}?code=${encodeURIComponent(code)}`;
+
+const kindOf = (code: string) =>
+  recordingCaseOf(code).ok ? 'recording' : vehicleCaseOf(code).ok ? 'vehicle' : 'case';
 
 /** Cases to train on: graded ones, random ones that can be shared, and one's own progress. */
 export function PracticeScreen() {
@@ -71,6 +79,7 @@ export function PracticeScreen() {
             </section>
           ))}
           <VehicleCases best={best} />
+          <RecordingCases best={best} />
         </div>
         <div className="grid gap-6">
           <LeftInTheMiddle cases={left} />
@@ -147,6 +156,27 @@ function VehicleCases({ best }: { readonly best: (code: string) => number }) {
 }
 
 /** Cases that were begun and not decided: they go on where they were left. */
+/** Cases that hand over a recording and nothing else. */
+function RecordingCases({ best }: { readonly best: (code: string) => number }) {
+  const router = useRouter();
+  return (
+    <section aria-label="Recordings alone" className="grid gap-2">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h2 className="heading">Recordings alone</h2>
+        <Button
+          tone="quiet"
+          onClick={() =>
+            router.push(addressOf(randomRecordingCode(1 + Math.floor(Math.random() * MOST_RECORDING_SEED))))
+          }
+        >
+          One nobody knows
+        </Button>
+      </div>
+      <CaseList cases={Object.entries(GRADED_RECORDINGS)} best={best} />
+    </section>
+  );
+}
+
 function LeftInTheMiddle({ cases }: { readonly cases: readonly KeptCase[] }) {
   if (cases.length === 0) return null;
   return (
@@ -181,7 +211,7 @@ function CodeEntry({ onOpen }: { readonly onOpen: (code: string) => void }) {
       onSubmit={(event) => {
         event.preventDefault();
         const read = caseOfCode(code.trim());
-        if (read.ok || vehicleCaseOf(code.trim()).ok) onOpen(code.trim());
+        if (read.ok || kindOf(code.trim()) !== 'case') onOpen(code.trim());
         else setProblems(read.problems);
       }}
     >

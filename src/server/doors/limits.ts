@@ -101,6 +101,7 @@ export const LIMITS: readonly RouteLimits[] = [
   page('/practice/case'),
   page('/practice/compose'),
   page('/practice/vehicle'),
+  page('/practice/recording'),
   page('/reckoner'),
   page('/rules'),
   page('/site'),

@@ -73,7 +73,7 @@ const STORIES: readonly Told[] = [
       daysAgo: 33,
       temperatureC: 12,
     },
-    ...{ seed: 23, faults: [{ kind: 'diode', degree: 0.6 }] },
+    ...{ seed: 23, faults: [{ kind: 'diode', degree: 0.3 }] },
   },
   // It will not start, and it is not the battery.
   {
