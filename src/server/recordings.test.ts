@@ -8,6 +8,7 @@ import { packRecording } from '@/core/recording/packed-recording';
 import { readRecording } from '@/core/recording/read-recording';
 import { hearQueries } from '@/store/query-plans.test-support';
 import { granted, messagesOf } from './answers.test-support';
+import { startCheck } from './checks';
 import type { Context } from './context';
 import { newContext } from './context.test-support';
 import {
@@ -16,6 +17,7 @@ import {
   keepRecording,
   recordingCsv,
   recordingView,
+  stillsOfCheck,
   vehicleToRecord,
 } from './recordings';
 import { registerTechnician } from './technicians';
@@ -77,6 +79,17 @@ const meta = (over: Record<string, unknown> = {}) => ({
 });
 const kept = async (over: Record<string, unknown> = {}) =>
   granted(await keepRecording(context, meta(over), body(packed))).id;
+
+it('stands as a still picture on the slip of its check', async () => {
+  const checkId = uuidv7();
+  granted(await startCheck(context, { id: checkId, vehicleId, technicianId }));
+  await kept({ checkId });
+  const [one] = await stillsOfCheck(context, checkId);
+  expect(one).toMatchObject({ name: 'Cold morning' });
+  const lows = one?.still.volts?.flatMap((column) => (column ? [column[0]] : [])) ?? [];
+  expect(Math.min(...lows)).toBeCloseTo(features.values.inrush_v?.value ?? 0, 1);
+  expect(one?.still.named.map(([, name]) => name)).toContain('first pull');
+});
 
 describe('a recording of a vehicle', () => {
   it('is kept whole, and given out as it was read', async () => {

@@ -6,14 +6,27 @@ import { Type } from '@sinclair/typebox';
 import { CORE_VERSION } from '@/core/assessment/core-version';
 import { checkState } from '@/core/circuit/check-of-readings';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { RecordingLine, RecordingView, VehicleToRecord } from '@/core/exchange/recording-views';
+import type {
+  NamedStill,
+  RecordingLine,
+  RecordingView,
+  VehicleToRecord,
+} from '@/core/exchange/recording-views';
 import { problem, type Result, succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
 import { FoundSchema } from '@/core/recording/found-schema';
 import { unpackRecording } from '@/core/recording/packed-recording';
 import type { Recording } from '@/core/recording/recording';
+import { stillOf } from '@/core/recording/still';
 import { crankSpan, ENGINE_FACTS } from '@/core/vehicle/engine';
-import { addRecording, changeRecording, recordingById, recordingsOf, samplesOf } from '@/store/recordings';
+import {
+  addRecording,
+  changeRecording,
+  recordingById,
+  recordingsOf,
+  recordingsOfCheck,
+  samplesOf,
+} from '@/store/recordings';
 import { vehicleById } from '@/store/vehicles';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
@@ -68,6 +81,7 @@ const inflated = promisify(inflateRaw);
 /** Five million samples of three columns unpack to no more, bytes. */
 const LARGEST = 150_000_000;
 const SHOWN = 30;
+const MOST_STILLS = 4;
 
 /** Keeps a recording, whole, with what was found in it. Its samples come squeezed, as the browser has read them. */
 export async function keepRecording(
@@ -167,6 +181,19 @@ export async function vehicleToRecord(
     isDiesel: engine === 'diesel_light' || engine === 'diesel_heavy',
     regulated: rules.vehicle.regulatedVolts,
   };
+}
+
+/** The recordings of a check as still pictures for its slip, the oldest first. */
+export async function stillsOfCheck(context: Context, checkId: string): Promise<NamedStill[]> {
+  const lines = await context.store.read((database) => recordingsOfCheck(database, checkId, MOST_STILLS));
+  const stills = await Promise.all(
+    lines.map(async ({ id, name, found, moved }) => {
+      const packed = await recordedBytes(context, id);
+      const samples = packed && (await samplesIn(packed));
+      return samples?.ok ? [{ id, name, still: stillOf(samples.value, (moved ?? found).marks) }] : [];
+    }),
+  );
+  return stills.flat();
 }
 
 /** The squeezed samples as they are kept; undefined where there are none. */

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import type { RecordingLine } from '@/core/exchange/recording-views';
 import type { KeptFound } from '@/core/recording/found-schema';
 import type { Database, Transaction } from './database';
@@ -51,6 +51,21 @@ export async function recordingsOf(
     .from(recordings)
     .where(and(eq(recordings.vehicleId, vehicleId), isNull(recordings.endedAtMs)))
     .orderBy(desc(recordings.takenAtMs))
+    .limit(limit);
+  return rows.flatMap((row) => lineOf(row) ?? []);
+}
+
+/** The recordings of a check, the oldest first. */
+export async function recordingsOfCheck(
+  database: Database | Transaction,
+  checkId: string,
+  limit: number,
+): Promise<RecordingLine[]> {
+  const rows = await database
+    .select()
+    .from(recordings)
+    .where(and(eq(recordings.checkId, checkId), isNull(recordings.endedAtMs)))
+    .orderBy(asc(recordings.takenAtMs))
     .limit(limit);
   return rows.flatMap((row) => lineOf(row) ?? []);
 }

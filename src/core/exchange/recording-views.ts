@@ -1,4 +1,5 @@
 import type { KeptFound } from '../recording/found-schema';
+import type { Still } from '../recording/still';
 
 /** A recording of a vehicle, without its samples. */
 export interface RecordingLine {
@@ -46,4 +47,11 @@ export interface VehicleToRecord {
   readonly usualAmps: readonly [number, number] | null;
   readonly isDiesel: boolean;
   readonly regulated: readonly [number, number];
+}
+
+/** A recording on paper. */
+export interface NamedStill {
+  readonly id: string;
+  readonly name: string;
+  readonly still: Still;
 }

@@ -1,15 +1,26 @@
 'use client';
 
 import Link from 'next/link';
+import type { NamedStill } from '@/core/exchange/recording-views';
 import type { CheckSlip } from '@/core/report/check-slip';
 import { buttonClass } from '@/ui/button';
+import { StillTrace } from '@/ui/charts/still-trace';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';
 import { type CodeOutline, ScanCode } from '@/ui/scan-code';
 import { useWords } from '@/ui/site';
 
 /** A check as a page for the work order, as it is printed: before and after side by side. */
-export function CheckSlipScreen({ slip, code }: { readonly slip: CheckSlip; readonly code: CodeOutline }) {
+export function CheckSlipScreen({
+  slip,
+  code,
+  stills,
+}: {
+  readonly slip: CheckSlip;
+  readonly code: CodeOutline;
+  /** Its recordings, a picture each. */
+  readonly stills: readonly NamedStill[];
+}) {
   const words = useWords();
   return (
     <main className="mx-auto grid max-w-4xl grid-cols-[minmax(0,1fr)] gap-4 px-4 py-4 print:max-w-none print:p-0">
@@ -55,6 +66,12 @@ export function CheckSlipScreen({ slip, code }: { readonly slip: CheckSlip; read
           )}
         </section>
         <Lines slip={slip} />
+        {stills.map(({ id, name, still }) => (
+          <section key={id} aria-label={name} className="break-inside-avoid">
+            <h2 className="heading">Recorded: {name}</h2>
+            <StillTrace still={still} label={`Recorded start: ${name}`} />
+          </section>
+        ))}
         <footer className="border-t pt-2 text-sm text-soft">
           <p>
             Judged by {slip.rules}; core {slip.core}. Drops are brought to the full current of their path.

@@ -6,6 +6,7 @@ import { CheckSlipScreen } from '@/features/paper/check-slip-screen';
 import { codePath } from '@/paper/code-path';
 import { checkSlipView } from '@/server/checks';
 import { addressOf } from '@/server/paper';
+import { stillsOfCheck } from '@/server/recordings';
 
 export const metadata: Metadata = { title: 'Slip of a check' };
 export const dynamic = 'force-dynamic';
@@ -18,6 +19,7 @@ export default async function CheckSlipPage({ params }: { readonly params: Promi
   return (
     <CheckSlipScreen
       slip={slip}
+      stills={await stillsOfCheck(context, id)}
       code={codePath(`${addressOf(context, await headers())}/checks/${id}`, 'square')}
     />
   );
