@@ -46,13 +46,19 @@ export function panesOf(windows: readonly DrawnWindow[], height: number): Panes 
 export const yIn = ({ top, height, least, most }: Pane, value: number) =>
   top + height * (1 - (value - least) / (most - least));
 
+/** How a channel is drawn: where each of its columns stands, in which colour, dashed or not. */
+export interface Stroke {
+  readonly xOf: (column: number) => number;
+  readonly colour: string;
+  readonly dash: readonly number[];
+}
+
 /** Draws a channel: each column from its lowest to its highest, joined to the one before; few samples as a line. */
 export function drawChannel(
   context: CanvasRenderingContext2D,
   drawn: Drawn,
   pane: Pane,
-  colour: string,
-  dash: readonly number[] = [],
+  { xOf, colour, dash }: Stroke,
 ): void {
   context.strokeStyle = colour;
   context.lineWidth = 1.6;
@@ -63,7 +69,7 @@ export function drawChannel(
   for (let column = 0; column < drawn.low.length; column++) {
     const [low, high] = [drawn.low[column] ?? Number.NaN, drawn.high[column] ?? Number.NaN];
     if (Number.isNaN(low)) continue;
-    const x = column + 0.5;
+    const x = xOf(column + 0.5);
     const [bottom, top] = [yIn(pane, low), yIn(pane, high)];
     if (Number.isNaN(last)) context.moveTo(x, top);
     // The nearer end first, so that a swing is not drawn twice.

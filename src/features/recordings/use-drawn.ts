@@ -76,15 +76,22 @@ export function useDrawn({
       context.scale(scale, scale);
       context.clearRect(0, 0, columns, HEIGHT);
       for (const [at, { window: drawn }] of [...windows.entries()].reverse()) {
+        // What is still on its way is drawn from what is there, where it belongs now.
+        const shift = at > 0 ? (overlay?.shiftS ?? 0) : 0;
+        const count = drawn.volts?.low.length ?? drawn.amps?.low.length ?? 1;
+        const perColumn = (drawn.toS - drawn.fromS) / count;
+        const xOf = (column: number) =>
+          ((drawn.fromS + shift + column * perColumn - view.fromS) / (view.toS - view.fromS)) * columns;
         const dash = at > 0 ? [5, 4] : [];
-        if (drawn.volts && panes.volts)
-          drawChannel(context, drawn.volts, panes.volts, at > 0 ? colours.beside : colours.volts, dash);
-        if (drawn.amps && panes.amps)
-          drawChannel(context, drawn.amps, panes.amps, at > 0 ? colours.beside : colours.amps, dash);
+        const colourOf = (channel: 'volts' | 'amps') => (at > 0 ? colours.beside : colours[channel]);
+        for (const channel of ['volts', 'amps'] as const) {
+          const [values, pane] = [drawn[channel], panes[channel]];
+          if (values && pane) drawChannel(context, values, pane, { xOf, colour: colourOf(channel), dash });
+        }
       }
     };
     paint();
-  }, [windows, panes, columns, colours]);
+  }, [windows, panes, columns, colours, view, overlay]);
   const drawnOf = (of: RecordingDesk) => windows.some((one) => one.desk === of);
   return { canvas, panes, drawnOf };
 }
