@@ -64,7 +64,7 @@ export async function killed({ port, databaseFile, times, seed }) {
 }
 
 /** What is wrong with a file that a killed server left: its pages, its references, its journal. Nothing while all holds. */
-async function wrongWith(file) {
+export async function wrongWith(file) {
   const { keep } = await serverBundles();
   const looked = spawnSync(process.execPath, [keep, 'verify', file, '--json'], { encoding: 'utf8' });
   if (looked.status !== 0) return looked.stderr.trim();

@@ -7,6 +7,7 @@ import { build, isBuilt } from '../scripts/build.mjs';
 import { spawnServer } from '../scripts/server.mjs';
 import { ensureInstalled, root, stop } from '../scripts/setup.mjs';
 import { untilAnswering } from '../scripts/until-answering.mjs';
+import { filled } from './full-disk.mjs';
 import { importUnderCaptures } from './import.mjs';
 import { killed } from './kills.mjs';
 import { loadOf } from './load.mjs';
@@ -55,6 +56,7 @@ const TRIALS = {
     against((pid) => loadOf(BASE, pid, { people: 50, thinkMs: 2000, seconds: 60 }), { demo: true }),
   import: () =>
     against((pid) => importUnderCaptures(BASE, pid, mkdtempSync(join(tmpdir(), 'integra-siege-')))),
+  full: () => filled({ port: PORT }),
   restores: () => against(() => restored(BASE, { times: 10 })),
   kills: () => killed({ port: PORT, databaseFile: newFile(), times: 200, seed: 7 }),
 };

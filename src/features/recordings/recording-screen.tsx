@@ -134,7 +134,7 @@ export function RecordingScreen({
 
 /** Unpacks the samples of a recording into a desk; answers what is wrong. */
 async function unpackInto(desk: RecordingDesk, { id, cylinders, moved }: RecordingLine, marks: Marks | null) {
-  const response = await fetch(`/api/recordings/${id}/data`).catch(() => null);
+  const response = await fetch(`/api/recordings/${id}/samples`).catch(() => null);
   if (!response?.ok) return { ok: false as const, problems: [NO_SAMPLES] };
   const bytes = await response.arrayBuffer();
   return desk.ask('unpack', { bytes, cylinders, marks: marks ?? moved?.marks ?? null });

@@ -189,7 +189,7 @@ export const LIMITS: readonly RouteLimits[] = [
   file('/api/recordings', 'work', RECORDING_BYTES, 10 * 60_000),
   record('PUT', '/api/recordings', 'work'),
   record('DELETE', '/api/recordings', 'work'),
-  look('/api/recordings/[id]/data'),
+  look('/api/recordings/[id]/samples'),
   paper('/api/recordings/[id]/csv', 'export_one'),
   record('POST', '/api/technicians', 'manage_people'),
   page('/sign-in', 'enter'),
