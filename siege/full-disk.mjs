@@ -11,7 +11,7 @@ import { capturing } from './import.mjs';
 import { wrongWith } from './kills.mjs';
 import { call, hire, pause } from './shop.mjs';
 
-const SIZE_MB = 48;
+const SIZE_MB = 400;
 const DEVICES = 8;
 
 export async function filled({ port }) {
@@ -40,9 +40,13 @@ async function under({ port, folder }) {
   const base = `http://127.0.0.1:${port}`;
   const databaseFile = join(folder, 'x.db');
   const server = await spawnServer({ port, databaseFile });
+  let ended = null;
+  server.once('exit', (code, signal) => {
+    ended = signal ?? code;
+  });
   await untilAnswering(base);
   const people = await Promise.all(Array.from({ length: DEVICES }, (_, at) => hire(base, `Filled ${at}`)));
-  const work = people.map((person) => capturing(base, person, 5));
+  const work = people.filter(Boolean).map((person) => capturing(base, person, 5));
   await pause(2000);
   // Something else takes all the room that there is.
   fill(join(folder, 'other'));
@@ -52,15 +56,18 @@ async function under({ port, folder }) {
   spawnSync('rm', [join(folder, 'other')]);
   const before = work.reduce((sum, { noted }) => sum + noted.acknowledged.length, 0);
   await pause(5000);
-  const ended = await Promise.all(work.map((one) => one.stop()));
-  const acknowledged = ended.flatMap((noted) => noted.acknowledged);
+  const diedOf = ended;
+  const all = await Promise.all(work.map((one) => one.stop()));
+  const acknowledged = all.flatMap((noted) => noted.acknowledged);
   const kept = new Set();
-  for (const runId of ended.flatMap(({ runIds }) => runIds)) {
+  for (const runId of all.flatMap(({ runIds }) => runIds)) {
     const { json } = await call(base, `/api/runs/${runId}`);
     for (const { id } of json?.value?.readings ?? []) kept.add(id);
   }
-  server.kill('SIGTERM');
-  await once(server, 'exit');
+  if (ended === null) {
+    server.kill('SIGTERM');
+    await once(server, 'exit');
+  }
   const missing = acknowledged.filter((id) => !kept.has(id)).length;
   const after = acknowledged.length - before;
   const wrong = await wrongWith(databaseFile);
@@ -74,6 +81,7 @@ async function under({ port, folder }) {
       unsound: wrong ?? 'no',
     },
     fails: [
+      diedOf !== null && `the server ended while the disk was full: ${diedOf}`,
       missing > 0 && `${missing} of ${acknowledged.length} missing`,
       refusedWhileFull === 0 && 'the disk was never full',
       ![0, 503].includes(told.status) &&
