@@ -51,7 +51,8 @@ const PICTURES = [
   { name: 'slip', size: { width: 1280, height: 1060 }, take: (page) => openSlip(page, 'FH-0112') },
   { name: 'sign-in', asStranger: true, take: (page) => tapName(page) },
   { name: 'people', asStranger: true, size: { width: 1280, height: 1000 }, take: (page) => seePeople(page) },
-  { name: 'journal', asStranger: true, take: (page) => seeJournal(page) },
+  { name: 'recording', take: (page) => openRecording(page) },
+  { name: 'recording-dark', dark: true, take: (page) => openRecording(page) },
   { name: 'practice', take: (page) => openCase(page) },
   {
     name: 'bench-phone',
@@ -84,10 +85,14 @@ try {
   standIn.kill();
 }
 
-async function takePicture(browser, { name, size = DESK, asStranger = false, take }) {
+async function takePicture(browser, { name, size = DESK, asStranger = false, dark = false, take }) {
   // The sample shop asks nobody on its own machine: what comes through another is asked.
   const extraHTTPHeaders = asStranger ? { 'x-forwarded-for': '192.0.2.7' } : {};
-  const context = await browser.newContext({ viewport: size, extraHTTPHeaders });
+  const context = await browser.newContext({
+    viewport: size,
+    extraHTTPHeaders,
+    colorScheme: dark ? 'dark' : 'light',
+  });
   const page = await context.newPage();
   await page.goto(URL_ROOT);
   if (!asStranger) await chooseName(page);
@@ -191,6 +196,17 @@ async function openVehicle(page, name) {
   await page.getByRole('heading', { level: 1, name }).waitFor();
 }
 
+/** A recorded start of a vehicle, laid over one of before. */
+async function openRecording(page) {
+  await openVehicle(page, 'Crew van 2');
+  await page.getByRole('region', { name: 'Recorded starts' }).getByRole('link').nth(1).click();
+  await page.waitForURL('**/recordings/**');
+  await page.getByRole('region', { name: 'Read off it' }).waitFor();
+  await page.getByRole('link', { name: 'Lay it over' }).click();
+  await page.getByText('dashed:').waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
+}
+
 /** A check in which the minus side of the charging path is walked to the ground strap. */
 async function walkGround(page, name) {
   await openVehicle(page, name);
@@ -263,10 +279,4 @@ async function seePeople(page) {
   await signInLead(page);
   await page.goto(`${URL_ROOT}/people`);
   await page.getByRole('heading', { name: 'Signed in' }).waitFor();
-}
-
-async function seeJournal(page) {
-  await signInLead(page);
-  await page.goto(`${URL_ROOT}/journal`);
-  await page.getByRole('heading', { name: 'Journal' }).waitFor();
 }
