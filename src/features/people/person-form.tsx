@@ -8,11 +8,10 @@ import type { PersonLine } from '@/core/exchange/people-views';
 import { ROLE_WORDS, ROLES, type Role } from '@/core/people/roles';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
+import { atFields } from '@/ui/at-fields';
 import { Choices } from '@/ui/choices';
-import { DialogFrame } from '@/ui/dialog-frame';
 import { TextField } from '@/ui/field';
-import { Problems } from '@/ui/problems';
+import { FormDialog } from '@/ui/form-dialog';
 import { Tick } from '@/ui/tick';
 
 interface Fields {
@@ -38,59 +37,51 @@ export function PersonForm({
   const { register, formState } = form;
   const isLead = role === 'lead';
   return (
-    <DialogFrame
+    <FormDialog
       title={person ? person.name : 'Let somebody in'}
-      className="top-[6vh] grid max-h-[88vh] w-[min(94vw,40rem)] gap-4 overflow-y-auto p-5"
+      keep={person ? 'Save' : 'Let them in'}
+      isSending={formState.isSubmitting}
+      problems={problems}
+      onSend={keep}
       onClose={onClose}
     >
-      <form onSubmit={keep} noValidate className="grid gap-4">
-        <TextField
-          label="Name"
-          hint="As it stands on slips and in the journal."
-          error={formState.errors.name?.message}
-          registered={{ ...register('name'), maxLength: 60, autoFocus: person === null }}
-        />
-        <Choices legend="Role" name="role" choices={ROLE_CHOICES} chosen={role} onChoose={setRole} />
-        <p className="text-soft">
-          {ROLE_WORDS[role].label}: {ROLE_WORDS[role].does}.
-        </p>
-        <div className="grid gap-4 sm:grid-cols-2">
-          {!isLead && (
-            <TextField
-              label={person?.hasPin ? 'Another PIN' : 'PIN'}
-              hint={
-                person?.hasPin
-                  ? 'Empty: it stays. 4 to 8 digits.'
-                  : '4 to 8 digits, for enrolled devices. They change it themselves.'
-              }
-              error={formState.errors.newPin?.message}
-              registered={{ ...register('newPin'), maxLength: 8, type: 'password' }}
-              inputMode="decimal"
-            />
-          )}
+      <TextField
+        label="Name"
+        hint="As it stands on slips and in the journal."
+        error={formState.errors.name?.message}
+        registered={{ ...register('name'), maxLength: 60, autoFocus: person === null }}
+      />
+      <Choices legend="Role" name="role" choices={ROLE_CHOICES} chosen={role} onChoose={setRole} />
+      <p className="text-soft">
+        {ROLE_WORDS[role].label}: {ROLE_WORDS[role].does}.
+      </p>
+      <div className="grid gap-4 sm:grid-cols-2">
+        {!isLead && (
           <TextField
-            label={person?.hasPassword ? 'Another password' : 'Password'}
-            hint={isLead ? 'A lead signs in with it anywhere.' : 'Only to sign in away from the benches.'}
-            error={formState.errors.newPassword?.message}
-            registered={{ ...register('newPassword'), maxLength: 200, type: 'password' }}
+            label={person?.hasPin ? 'Another PIN' : 'PIN'}
+            hint={
+              person?.hasPin
+                ? 'Empty: it stays. 4 to 8 digits.'
+                : '4 to 8 digits, for enrolled devices. They change it themselves.'
+            }
+            error={formState.errors.newPin?.message}
+            registered={{ ...register('newPin'), maxLength: 8, type: 'password' }}
+            inputMode="decimal"
           />
-        </div>
-        {person && (
-          <Tick checked={left} onChange={setLeft}>
-            Has left: what they did keeps their name, and they sign in no more
-          </Tick>
         )}
-        <Problems problems={problems} />
-        <div className="flex gap-3">
-          <Button type="submit" tone="main" large disabled={formState.isSubmitting}>
-            {person ? 'Save' : 'Let them in'}
-          </Button>
-          <Button large onClick={onClose}>
-            Leave it
-          </Button>
-        </div>
-      </form>
-    </DialogFrame>
+        <TextField
+          label={person?.hasPassword ? 'Another password' : 'Password'}
+          hint={isLead ? 'A lead signs in with it anywhere.' : 'Only to sign in away from the benches.'}
+          error={formState.errors.newPassword?.message}
+          registered={{ ...register('newPassword'), maxLength: 200, type: 'password' }}
+        />
+      </div>
+      {person && (
+        <Tick checked={left} onChange={setLeft}>
+          Has left: what they did keeps their name, and they sign in no more
+        </Tick>
+      )}
+    </FormDialog>
   );
 }
 
@@ -111,9 +102,7 @@ function useKeeping(
     };
     const body = person ? { ...said, left, seenRevision: person.revision } : said;
     const wrong = problemsOf(await send('/api/people', body, { method: person ? 'PUT' : 'POST' }));
-    const isField = (field: string): field is keyof Fields => Object.hasOwn(form.getValues(), field);
-    for (const { field, message } of wrong) if (isField(field)) form.setError(field, { message });
-    setProblems(wrong.filter(({ field }) => !isField(field)));
+    setProblems(atFields(form, wrong));
     if (wrong.length > 0) return;
     onKept();
     router.refresh();

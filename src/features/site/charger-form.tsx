@@ -10,10 +10,9 @@ import type { ChargerFacts } from '@/core/charging/charger-schema';
 import type { KeptCharger } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf } from '@/ui/api';
-import { Button } from '@/ui/button';
-import { DialogFrame } from '@/ui/dialog-frame';
+import { atFields } from '@/ui/at-fields';
 import { TextField } from '@/ui/field';
-import { Problems } from '@/ui/problems';
+import { FormDialog } from '@/ui/form-dialog';
 import { useSite } from '@/ui/site';
 import { Tick } from '@/ui/tick';
 import { typedNumber } from '@/ui/typed-number';
@@ -60,63 +59,55 @@ export function ChargerForm({
   const { keep, problems } = useKeeping(form, charger, { modes, senses }, onClose);
   const { register, formState } = form;
   return (
-    <DialogFrame
+    <FormDialog
       title={charger ? charger.name : 'A charger'}
-      className="top-[6vh] grid max-h-[88vh] w-[min(94vw,44rem)] gap-3 overflow-y-auto p-5"
+      keep="Save"
+      isSending={formState.isSubmitting}
+      problems={problems}
+      onSend={keep}
       onClose={onClose}
     >
-      <form onSubmit={keep} noValidate className="grid gap-4">
+      <TextField
+        label="Name"
+        hint="As it is written on its case."
+        error={formState.errors.name?.message}
+        registered={{ ...register('name'), maxLength: 60, autoFocus: true }}
+      />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <TextField label="Place" registered={{ ...register('place'), maxLength: 120 }} />
         <TextField
-          label="Name"
-          hint="As it is written on its case."
-          error={formState.errors.name?.message}
-          registered={{ ...register('name'), maxLength: 60, autoFocus: true }}
+          label="Circuit"
+          hint="As its breaker is labelled."
+          registered={{ ...register('circuit'), maxLength: 60 }}
         />
-        <div className="grid gap-4 sm:grid-cols-2">
-          <TextField label="Place" registered={{ ...register('place'), maxLength: 120 }} />
+      </div>
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+        {FIGURES.map(({ name, ...field }) => (
           <TextField
-            label="Circuit"
-            hint="As its breaker is labelled."
-            registered={{ ...register('circuit'), maxLength: 60 }}
+            key={name}
+            {...field}
+            error={formState.errors[name]?.message}
+            registered={{ ...register(name, { validate: (text) => numberComplaint(text) }), maxLength: 8 }}
+            inputMode="decimal"
           />
-        </div>
-        <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-          {FIGURES.map(({ name, ...field }) => (
-            <TextField
-              key={name}
-              {...field}
-              error={formState.errors[name]?.message}
-              registered={{ ...register(name, { validate: (text) => numberComplaint(text) }), maxLength: 8 }}
-              inputMode="decimal"
-            />
-          ))}
-        </div>
-        <fieldset className="grid sm:grid-cols-2">
-          <legend className="heading">Ways of charging</legend>
-          {WAYS.map((way) => (
-            <Tick
-              key={way}
-              checked={modes.includes(way)}
-              onChange={(on) => setModes(WAYS.filter((one) => (one === way ? on : modes.includes(one))))}
-            >
-              {CHARGE_WAYS[way]}
-            </Tick>
-          ))}
-        </fieldset>
-        <Tick checked={senses} onChange={setSenses}>
-          It senses the battery’s temperature and corrects its voltage by itself
-        </Tick>
-        <Problems problems={problems} />
-        <div className="flex gap-3">
-          <Button type="submit" tone="main" large disabled={formState.isSubmitting}>
-            Save
-          </Button>
-          <Button large onClick={onClose}>
-            Leave it
-          </Button>
-        </div>
-      </form>
-    </DialogFrame>
+        ))}
+      </div>
+      <fieldset className="grid sm:grid-cols-2">
+        <legend className="heading">Ways of charging</legend>
+        {WAYS.map((way) => (
+          <Tick
+            key={way}
+            checked={modes.includes(way)}
+            onChange={(on) => setModes(WAYS.filter((one) => (one === way ? on : modes.includes(one))))}
+          >
+            {CHARGE_WAYS[way]}
+          </Tick>
+        ))}
+      </fieldset>
+      <Tick checked={senses} onChange={setSenses}>
+        It senses the battery’s temperature and corrects its voltage by itself
+      </Tick>
+    </FormDialog>
   );
 }
 
@@ -138,20 +129,13 @@ function useKeeping(
     const retired = charger !== null && charger.retiredAtMs !== null;
     const seenRevision = charger?.revision ?? 0;
     const wrong = problemsOf(await keepCharger({ id, technicianId, facts, seenRevision, retired }));
-    const atField = (problem: Problem) => FIELD_IN.exec(problem.field)?.[1] as keyof Fields | undefined;
-    for (const problem of wrong) {
-      const field = atField(problem);
-      if (field) form.setError(field, { message: problem.message });
-    }
-    setProblems(wrong.filter((problem) => !atField(problem)));
+    setProblems(atFields(form, wrong, 'facts/'));
     if (wrong.length > 0) return;
     onKept();
     router.refresh();
   });
   return { keep, problems };
 }
-
-const FIELD_IN = /^facts\/(name|place|circuit|channels|mostAmps|leastVolts|mostVolts)$/;
 
 function figuresIn(fields: Fields): Pick<ChargerFacts, 'channels' | 'mostAmps' | 'leastVolts' | 'mostVolts'> {
   const figure = (text: string) => typedNumber(text) ?? Number.NaN;

@@ -7,10 +7,11 @@ import { KIND_WORDS } from '@/core/instruments/kind-words';
 import type { InstrumentKind } from '@/core/instruments/simulated-instruments';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
+import { atFields } from '@/ui/at-fields';
 import { Button } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
 import { FormSelect, TextField } from '@/ui/field';
-import { Problems } from '@/ui/problems';
+import { FormDialog } from '@/ui/form-dialog';
 
 interface Fields {
   readonly label: string;
@@ -28,42 +29,31 @@ export function InstrumentForm({ onClose }: { readonly onClose: () => void }) {
   const form = useForm<Fields>({ defaultValues: { label: '', name: '', kind: 'voltmeter' } });
   const { add, key, problems } = useAdding(form);
   const { register, formState } = form;
+  if (key !== null) return <ShownKey instrumentKey={key} onClose={onClose} />;
   return (
-    <DialogFrame
-      title={key === null ? 'An instrument of the shop' : 'Its key'}
-      className="top-[6vh] grid max-h-[88vh] w-[min(94vw,40rem)] gap-3 overflow-y-auto p-5"
+    <FormDialog
+      title="An instrument of the shop"
+      keep="Give it a key"
+      isSending={formState.isSubmitting}
+      problems={problems}
+      onSend={add}
       onClose={onClose}
     >
-      {key === null ? (
-        <form onSubmit={add} noValidate className="grid gap-4">
-          <TextField
-            label="What is written on it"
-            error={formState.errors.label?.message}
-            registered={{ ...register('label'), maxLength: 60, autoFocus: true }}
-          />
-          <div className="grid gap-4 sm:grid-cols-2">
-            <FormSelect form={form} name="kind" label="Kind" options={KINDS} />
-            <TextField
-              label="Name in its lines"
-              hint="Letters and digits, such as meter-2."
-              error={formState.errors.name?.message}
-              registered={{ ...register('name'), maxLength: 31 }}
-            />
-          </div>
-          <Problems problems={problems} />
-          <div className="flex gap-3">
-            <Button type="submit" tone="main" large disabled={formState.isSubmitting}>
-              Give it a key
-            </Button>
-            <Button large onClick={onClose}>
-              Leave it
-            </Button>
-          </div>
-        </form>
-      ) : (
-        <ShownKey instrumentKey={key} onClose={onClose} />
-      )}
-    </DialogFrame>
+      <TextField
+        label="What is written on it"
+        error={formState.errors.label?.message}
+        registered={{ ...register('label'), maxLength: 60, autoFocus: true }}
+      />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <FormSelect form={form} name="kind" label="Kind" options={KINDS} />
+        <TextField
+          label="Name in its lines"
+          hint="Letters and digits, such as meter-2."
+          error={formState.errors.name?.message}
+          registered={{ ...register('name'), maxLength: 31 }}
+        />
+      </div>
+    </FormDialog>
   );
 }
 
@@ -77,7 +67,11 @@ function ShownKey({
 }) {
   const command = `npm run bridge -- --to ${window.location.origin} --key FILE --serial /dev/ttyUSB0`;
   return (
-    <div className="grid gap-4">
+    <DialogFrame
+      title="Its key"
+      className="top-[6vh] grid max-h-[88vh] w-[min(94vw,44rem)] gap-4 overflow-y-auto p-5"
+      onClose={onClose}
+    >
       <p>
         Put this into a file on the PC that the instrument is plugged into. It is shown this once: whoever has
         it speaks for the instrument.
@@ -92,7 +86,7 @@ function ShownKey({
           I have it
         </Button>
       </div>
-    </div>
+    </DialogFrame>
   );
 }
 
@@ -104,15 +98,8 @@ function useAdding(form: UseFormReturn<Fields>) {
   const add = form.handleSubmit(async (facts) => {
     const reply = await send<{ key: string }>('/api/instruments/keys', { id, facts, deviceId: null });
     const all = problemsOf(reply);
-    const fieldOf = ({ field }: Problem) => FIELD_IN.exec(field)?.[1] as keyof Fields | undefined;
-    for (const problem of all) {
-      const field = fieldOf(problem);
-      if (field) form.setError(field, { message: problem.message });
-    }
-    setProblems(all.filter((problem) => !fieldOf(problem)));
+    setProblems(atFields(form, all, 'facts/'));
     if (!('unreachable' in reply) && reply.ok) setKey(reply.value.key);
   });
   return { add, key, problems };
 }
-
-const FIELD_IN = /^facts\/(label|name|kind)$/;
