@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
+import type { RulesProposal } from '@/core/exchange/rules-views';
 import { SHAPES } from '@/core/exchange/stored/shapes';
-import type { RulesProposal } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import type { Database, Transaction } from './database';
 import { decodeRules } from './decode';

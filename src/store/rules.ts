@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq, gt, isNotNull, max } from 'drizzle-orm';
+import type { HistoryPage, RulesVersion } from '@/core/exchange/rules-views';
 import { SHAPES } from '@/core/exchange/stored/shapes';
-import type { HistoryPage, RulesVersion } from '@/core/exchange/views';
 import type { HouseRules } from '@/core/rules/house-rules';
 import type { Database, Store, Transaction } from './database';
 import { decodeAssessment, decodeRules } from './decode';

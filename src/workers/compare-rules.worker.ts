@@ -1,5 +1,5 @@
 import { compareMore, NOTHING_COMPARED } from '@/core/assessment/compare-history';
-import type { HistoryPage } from '@/core/exchange/views';
+import type { HistoryPage } from '@/core/exchange/rules-views';
 import type { Result } from '@/core/quantity/result';
 import type { CompareReport, CompareRequest } from './compare-rules.messages';
 import { doJobs } from './do-jobs';

@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
-import type { RulesView } from '@/core/exchange/views';
+import type { RulesView } from '@/core/exchange/rules-views';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { chooseIn } from '@/ui/select.test-support';
 import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';

@@ -198,42 +198,16 @@ function ExaminedNew({
       <div className="grid min-w-0 content-start gap-5">
         <ProblemsOf problems={examined.problems} />
         <TraceView desk={desk} examined={examined} onMarks={onMarks} label={file.name} shown={shown} />
-        <section
-          aria-label="Keep it"
-          className="sheet grid gap-3 p-4 sm:grid-cols-[minmax(0,1fr)_10rem_auto] sm:items-end"
-        >
-          <Field label="Name">
-            {(control) => (
-              <input
-                {...control}
-                className={INPUT}
-                value={name}
-                maxLength={120}
-                onChange={(event) => setName(event.target.value)}
-              />
-            )}
-          </Field>
-          <Field label="Temperature, °C">
-            {(control) => (
-              <input
-                {...control}
-                className={INPUT}
-                inputMode="decimal"
-                value={temperature}
-                onChange={(event) => setTemperature(event.target.value)}
-              />
-            )}
-          </Field>
-          <div className="mb-6 flex gap-2">
-            <Button tone="main" large disabled={keeping || name.trim() === ''} onClick={() => void keep()}>
-              {keeping ? 'Keeping it …' : 'Keep it with the vehicle'}
-            </Button>
-            <Button large onClick={onAway}>
-              Another file
-            </Button>
-          </div>
-          <Problems problems={problems} />
-        </section>
+        <KeepIt
+          name={name}
+          onName={setName}
+          temperature={temperature}
+          onTemperature={setTemperature}
+          keeping={keeping}
+          problems={problems}
+          onKeep={() => void keep()}
+          onAway={onAway}
+        />
         <Happenings examined={examined} onShow={(span) => setShown(around(span))} />
       </div>
       <div className="grid content-start gap-5">
@@ -248,6 +222,66 @@ function ExaminedNew({
         </Link>
       </div>
     </div>
+  );
+}
+
+/** What it is called and how cold it was, and the key that keeps it. */
+function KeepIt({
+  name,
+  onName,
+  temperature,
+  onTemperature,
+  keeping,
+  problems,
+  onKeep,
+  onAway,
+}: {
+  readonly name: string;
+  readonly onName: (name: string) => void;
+  readonly temperature: string;
+  readonly onTemperature: (text: string) => void;
+  readonly keeping: boolean;
+  readonly problems: readonly Problem[];
+  readonly onKeep: () => void;
+  readonly onAway: () => void;
+}) {
+  return (
+    <section
+      aria-label="Keep it"
+      className="sheet grid gap-3 p-4 sm:grid-cols-[minmax(0,1fr)_10rem_auto] sm:items-end"
+    >
+      <Field label="Name">
+        {(control) => (
+          <input
+            {...control}
+            className={INPUT}
+            value={name}
+            maxLength={120}
+            onChange={(event) => onName(event.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Temperature, °C">
+        {(control) => (
+          <input
+            {...control}
+            className={INPUT}
+            inputMode="decimal"
+            value={temperature}
+            onChange={(event) => onTemperature(event.target.value)}
+          />
+        )}
+      </Field>
+      <div className="mb-6 flex gap-2">
+        <Button tone="main" large disabled={keeping || name.trim() === ''} onClick={onKeep}>
+          {keeping ? 'Keeping it …' : 'Keep it with the vehicle'}
+        </Button>
+        <Button large onClick={onAway}>
+          Another file
+        </Button>
+      </div>
+      <Problems problems={problems} />
+    </section>
   );
 }
 

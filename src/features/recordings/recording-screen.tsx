@@ -38,7 +38,6 @@ export function RecordingScreen({
 }) {
   const { recording, vehicle, others } = view;
   const router = useRouter();
-  const nameOf = useTechnicianName();
   const desk = useDesk();
   const { examined, problems, move, reset, isMoved, isUnsaved, save } = useKept(desk, recording);
   const overlay = useOverlay(examined, others.find(({ id }) => id === besideId) ?? null);
@@ -56,29 +55,7 @@ export function RecordingScreen({
   };
   return (
     <main className="mx-auto grid max-w-[96rem] gap-5 px-4 py-5">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="mr-auto min-w-0">
-          <h1 className="text-2xl font-bold break-words">{recording.name}</h1>
-          <p className="text-soft">
-            <Link href={`/vehicles/${vehicle.id}`} className="underline underline-offset-4">
-              {vehicle.name}
-            </Link>{' '}
-            · <Moment atMs={recording.takenAtMs} /> · {recording.samples.toLocaleString('en')} samples,{' '}
-            {recording.seconds.toFixed(1)} s · {nameOf(recording.addedById)}
-          </p>
-        </div>
-        <a href={`/api/recordings/${recording.id}/csv`} download className={buttonClass('quiet')}>
-          CSV
-        </a>
-        {recording.checkId && (
-          <Link href={`/checks/${recording.checkId}`} className={buttonClass('plain')}>
-            Its check
-          </Link>
-        )}
-        <Button tone="quiet" onClick={() => void takeBack()}>
-          Take it back
-        </Button>
-      </header>
+      <Head view={view} onTakeBack={() => void takeBack()} />
       <Problems problems={[...problems, ...wrong]} />
       {!examined ? (
         problems.length === 0 && <p role="status">Unpacking the recording …</p>
@@ -129,6 +106,42 @@ export function RecordingScreen({
         </div>
       )}
     </main>
+  );
+}
+
+/** What it is, of which vehicle, and what can be done with it as a whole. */
+function Head({
+  view: { recording, vehicle },
+  onTakeBack,
+}: {
+  readonly view: RecordingView;
+  readonly onTakeBack: () => void;
+}) {
+  const nameOf = useTechnicianName();
+  return (
+    <header className="flex flex-wrap items-end gap-x-6 gap-y-2">
+      <div className="mr-auto min-w-0">
+        <h1 className="text-2xl font-bold break-words">{recording.name}</h1>
+        <p className="text-soft">
+          <Link href={`/vehicles/${vehicle.id}`} className="underline underline-offset-4">
+            {vehicle.name}
+          </Link>{' '}
+          · <Moment atMs={recording.takenAtMs} /> · {recording.samples.toLocaleString('en')} samples,{' '}
+          {recording.seconds.toFixed(1)} s · {nameOf(recording.addedById)}
+        </p>
+      </div>
+      <a href={`/api/recordings/${recording.id}/csv`} download className={buttonClass('quiet')}>
+        CSV
+      </a>
+      {recording.checkId && (
+        <Link href={`/checks/${recording.checkId}`} className={buttonClass('plain')}>
+          Its check
+        </Link>
+      )}
+      <Button tone="quiet" onClick={onTakeBack}>
+        Take it back
+      </Button>
+    </header>
   );
 }
 

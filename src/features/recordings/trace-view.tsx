@@ -7,10 +7,9 @@ import { useWidth } from '@/ui/charts/use-width';
 import type { ExaminedThere } from '@/workers/recording.messages';
 import type { RecordingDesk } from '@/workers/recording-desk';
 import { CursorReadout, type Cursors, useBetween } from './cursor-readout';
-import { bandsOf, type Handle, handlesOf } from './mark-facts';
 import { Axes } from './trace-axes';
-import { TraceHandle } from './trace-handle';
 import { TraceKeys } from './trace-keys';
+import { Bands, CursorLines, MarkLines, type Scene } from './trace-lines';
 import { AXIS, HEIGHT, LABELS, LEFT, RIGHT } from './trace-room';
 import { type Overlay, useDrawn } from './use-drawn';
 import { usePointers } from './use-pointers';
@@ -44,14 +43,8 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
     onZoom: (times, x) => setView((now) => zoomed(now, times, momentAt(x), whole)),
   });
   const xOf = (atS: number) => LEFT + ((atS - view.fromS) / (view.toS - view.fromS)) * columns;
-  const isIn = (atS: number) => atS >= view.fromS && atS <= view.toS;
   const read = useBetween(desk, measuring);
-  const perPixel = (view.toS - view.fromS) / columns;
-  const handles = handlesOf(marks);
-  const texts = textsOf(
-    handles.filter(({ atS }) => isIn(atS)),
-    xOf,
-  );
+  const scene: Scene = { view, whole, columns, xOf, momentAt };
   return (
     <figure aria-label={label} className="grid gap-2">
       <TraceKeys
@@ -105,69 +98,11 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
           width={width}
           height={LABELS + HEIGHT + AXIS}
         >
-          {bandsOf(marks)
-            .filter(({ span }) => span.toS > view.fromS && span.fromS < view.toS)
-            .map(({ name, label: said, span }) => {
-              const [from, to] = [Math.max(LEFT, xOf(span.fromS)), Math.min(LEFT + columns, xOf(span.toS))];
-              return (
-                <g key={name}>
-                  <rect
-                    x={from}
-                    y={LABELS}
-                    width={Math.max(1, to - from)}
-                    height={HEIGHT}
-                    className="fill-harbour opacity-[0.07]"
-                  />
-                  {to - from > 7.5 * said.length && (
-                    <text
-                      x={(from + to) / 2}
-                      y={LABELS + 14}
-                      textAnchor="middle"
-                      className="fill-(--ink-soft) text-xs"
-                    >
-                      {said}
-                    </text>
-                  )}
-                </g>
-              );
-            })}
+          <Bands marks={marks} view={view} columns={columns} xOf={xOf} />
           <Axes view={view} panes={panes} width={width} columns={columns} xOf={xOf} />
         </svg>
-        {handles
-          .filter(({ atS }) => isIn(atS))
-          .map((handle, at) => (
-            <TraceHandle
-              key={handle.id}
-              x={xOf(handle.atS)}
-              top={handle.short === '' ? LABELS : 4 + (at % 2) * 12}
-              bottom={LABELS + HEIGHT}
-              label={`${handle.label}, ${momentText(handle.atS, view)}`}
-              text={texts.get(handle.id) ?? ''}
-              value={handle.atS}
-              bounds={whole}
-              tone="mark"
-              step={2 * perPixel}
-              momentAt={momentAt}
-              onMove={onMarks && ((atS) => onMarks(handle.moved(marks, atS)))}
-            />
-          ))}
-        {measuring &&
-          (['oneS', 'otherS'] as const).map((end) => (
-            <TraceHandle
-              key={end}
-              x={Math.min(LEFT + columns, Math.max(LEFT, xOf(measuring[end])))}
-              top={LABELS - 2}
-              bottom={LABELS + HEIGHT}
-              label={`Cursor ${end === 'oneS' ? 'A' : 'B'}, ${momentText(measuring[end], view)}`}
-              text={end === 'oneS' ? 'A' : 'B'}
-              value={measuring[end]}
-              bounds={whole}
-              tone="cursor"
-              step={2 * perPixel}
-              momentAt={momentAt}
-              onMove={(atS) => setMeasuring({ ...measuring, [end]: atS })}
-            />
-          ))}
+        <MarkLines marks={marks} onMarks={onMarks} scene={scene} />
+        {measuring && <CursorLines cursors={measuring} onCursors={setMeasuring} scene={scene} />}
       </div>
       {measuring && <CursorReadout cursors={measuring} between={read} />}
       {overlay && drawnOf(overlay.desk) && (
@@ -179,20 +114,6 @@ export function TraceView({ desk, examined, onMarks, overlay = null, label, show
     </figure>
   );
 }
-
-/** What is written over lines: where two stand so near that they would cover each other, only the first. */
-function textsOf(handles: readonly Handle[], xOf: (atS: number) => number): ReadonlyMap<string, string> {
-  let last = Number.NEGATIVE_INFINITY;
-  const texts = new Map<string, string>();
-  for (const { id, short, atS } of [...handles].sort((one, other) => one.atS - other.atS)) {
-    if (short === '' || xOf(atS) - last < LEAST_APART) continue;
-    texts.set(id, short);
-    last = xOf(atS);
-  }
-  return texts;
-}
-
-const LEAST_APART = 46;
 
 /** Begins at the first start, with what leads up to it; at the whole where nothing was cranked. */
 function firstView(examined: ExaminedThere): Span {

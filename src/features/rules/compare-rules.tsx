@@ -4,7 +4,7 @@ import type { ChangedRun, HistoryComparison } from '@/core/assessment/compare-hi
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { FINDING_TITLES } from '@/core/assessment/wording';
 import { changedRunsCsv } from '@/core/exchange/list-csv';
-import type { RulesVersion } from '@/core/exchange/views';
+import type { RulesVersion } from '@/core/exchange/rules-views';
 import { answeredDifferently, differencesOf } from '@/core/rules/compare-rules';
 import { type FigureValue, figureText } from '@/core/rules/figures';
 import type { HouseRules } from '@/core/rules/house-rules';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { RulesProposal } from '@/core/exchange/views';
+import type { RulesProposal } from '@/core/exchange/rules-views';
 import type { Problem } from '@/core/quantity/result';
 import { answeredDifferently } from '@/core/rules/compare-rules';
 import type { HouseRules } from '@/core/rules/house-rules';

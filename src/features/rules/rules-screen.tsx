@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
-import type { RulesProposal, RulesView } from '@/core/exchange/views';
+import type { RulesProposal, RulesView } from '@/core/exchange/rules-views';
 import type { Problem } from '@/core/quantity/result';
 import { answeredDifferently, differencesOf } from '@/core/rules/compare-rules';
 import type { HouseRules } from '@/core/rules/house-rules';

@@ -1,4 +1,4 @@
-import type { RulesVersion } from '@/core/exchange/views';
+import type { RulesVersion } from '@/core/exchange/rules-views';
 import { answeredDifferently } from '@/core/rules/compare-rules';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';

@@ -4,7 +4,7 @@ import { type Assessment, assess } from '@/core/assessment/assess';
 import type { Evidence } from '@/core/assessment/evidence';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { because, findingTitle } from '@/core/assessment/wording';
-import type { RulesView } from '@/core/exchange/views';
+import type { RulesView } from '@/core/exchange/rules-views';
 import { answeredDifferently } from '@/core/rules/compare-rules';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { PRESETS } from '@/core/rules/presets';
