@@ -91,3 +91,49 @@ test('a meter of the shop speaks at the bench with its key, and is cut off when 
   await expect(lead.getByRole('row', { name: /ended an instrument’s key/ })).toBeVisible();
   await expect(lead.getByText(key)).toHaveCount(0);
 });
+
+test('a recording is taken live from an instrument of the shop', async ({ lead, shop }) => {
+  const key = await attached(lead, 'Recorder', 'recorder');
+  const recorder = new Instrument(shop.url, key);
+  expect(await recorder.attend()).toBe(200);
+  const technicianId = await leadId(lead);
+  const vehicle = {
+    ...{
+      id: crypto.randomUUID(),
+      name: 'Van 7',
+      class: 'van',
+      site: '',
+      engine: 'petrol_four',
+      systemVolts: 12,
+    },
+    ...{
+      cylinders: 4,
+      alternatorAmps: 95,
+      regulator: 'internal',
+      joined: 'single',
+      preventedBy: 'fuel_relay',
+    },
+  };
+  const made = await lead.request.post('/api/vehicles', {
+    data: { technicianId, vehicle, seenRevision: null },
+  });
+  expect(made.status(), await made.text()).toBe(200);
+  await lead.goto(`/recordings/new?vehicle=${vehicle.id}`);
+  await lead.getByRole('button', { name: 'Record from the instruments' }).click();
+  let at = 0;
+  // Sent until the page has begun to listen; its own clock goes on meanwhile.
+  await expect
+    .poll(async () => {
+      const lines = Array.from({ length: 40 }, () => {
+        at += 0.01;
+        return `reading x at=${at.toFixed(2)} volts=${(12.6 - 0.0001 * (at % 1)).toFixed(3)}`;
+      });
+      await recorder.say(...lines);
+      return lead.getByText(/^\d+ samples · 12\.60/).count();
+    })
+    .toBe(1);
+  await lead.getByRole('button', { name: 'Stop, and read it' }).click();
+  await lead.getByRole('button', { name: 'Read it' }).click();
+  await expect(lead.getByRole('region', { name: 'Read off it' })).toContainText('At rest');
+  recorder.unplug();
+});

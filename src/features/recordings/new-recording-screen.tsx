@@ -19,11 +19,19 @@ import { Happenings } from './happenings';
 import { keepRecording } from './keep-recording';
 import { LayoutPreview } from './layout-preview';
 import { MeaningList } from './meaning-list';
+import { RecordLive } from './record-live';
 import { TraceView } from './trace-view';
 import { useBringing, useDesk } from './use-reading';
 
 /** A recording is brought in: its file, how it is laid out, what is read off it, and then it is kept with its vehicle. */
-export function NewRecordingScreen({ of }: { readonly of: VehicleToRecord }) {
+export function NewRecordingScreen({
+  of,
+  instruments,
+}: {
+  readonly of: VehicleToRecord;
+  /** Whether there are instruments here that speak. */
+  readonly instruments: boolean;
+}) {
   const desk = useDesk();
   const [cylinders, setCylinders] = useState(of.cylinders);
   const { state, problems, take, read, join, setLayout, stop, move } = useBringing(desk, cylinders);
@@ -69,6 +77,9 @@ export function NewRecordingScreen({ of }: { readonly of: VehicleToRecord }) {
         >
           Choose the recorder’s file, or drop it here
         </FileDrop>
+      )}
+      {instruments && state.at === 'nothing' && (
+        <RecordLive place={`vehicle-${of.checkId ?? of.vehicleId}`} onTaken={(file) => void take(file)} />
       )}
       <Problems problems={problems} />
       {state.at === 'examined' && (

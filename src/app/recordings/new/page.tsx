@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { contextHere } from '@/entry/context';
 import { NewRecordingScreen } from '@/features/recordings/new-recording-screen';
+import { hasInstruments } from '@/server/instruments/listen';
 import { vehicleToRecord } from '@/server/recordings';
 import { first, type Query } from '../../first';
 
@@ -10,6 +11,7 @@ export const dynamic = 'force-dynamic';
 
 export default async function NewRecordingPage({ searchParams }: { readonly searchParams: Query }) {
   const { vehicle, check } = await searchParams;
-  const of = await vehicleToRecord(await contextHere(), first(vehicle) ?? '', first(check) ?? null);
-  return of ? <NewRecordingScreen of={of} /> : notFound();
+  const context = await contextHere();
+  const of = await vehicleToRecord(context, first(vehicle) ?? '', first(check) ?? null);
+  return of ? <NewRecordingScreen of={of} instruments={await hasInstruments(context)} /> : notFound();
 }
