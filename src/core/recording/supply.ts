@@ -49,13 +49,16 @@ export function supplyOf(
   const voltsClipped = countOf(volts, from, to, lowest) > 4;
   const xs: number[] = [];
   const ys: number[] = [];
+  const sinks: number[] = [];
   for (let at = from; at < to; at++) {
     if (isClipped && clipped(amps[at] ?? 0, most)) continue;
     if (voltsClipped && clipped(volts[at] ?? 0, lowest)) continue;
     xs.push(amps[at] ?? 0);
     ys.push(volts[at] ?? 0);
+    // What sinks while current flows, whatever current: it would be taken for resistance as the current falls.
+    sinks.push(1 - Math.exp(-((seconds[at] ?? 0) - onsetS) / SINKS_S));
   }
-  const line = lineThrough(xs, ys);
+  const line = lineThrough(besides(xs, sinks), besides(ys, sinks));
   if (!line || line.slope >= 0) return null;
   const edge =
     restVolts === null || isClipped || voltsClipped
@@ -68,6 +71,15 @@ export function supplyOf(
 }
 
 const LONGEST_S = 4;
+/** How long it takes until a battery under load has sunk, s. A model of ours. */
+const SINKS_S = 0.5;
+
+/** Values without what goes with others. */
+function besides(values: readonly number[], others: readonly number[]): readonly number[] {
+  const line = lineThrough(others, values);
+  return line ? values.map((value, at) => value - line.at0 - line.slope * (others[at] ?? 0)) : values;
+}
+
 
 function countOf(values: Float64Array, from: number, to: number, limit: number): number {
   let count = 0;
