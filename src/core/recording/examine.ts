@@ -117,19 +117,30 @@ function tellClipping({ volts, amps }: Recording, problems: string[]): void {
     problems.push(`The current is clipped at ${high.toFixed(0)} A: what lies above was not recorded.`);
 }
 
+/** Of a smooth turn about as many samples stand at its last step as at the one before; at an edge many times as many. */
+const EDGE_TIMES = 4;
+
 /** The edge at which many samples in a row stand, far from the middle of all; null where there is none. */
 function clippedAt(values: Float64Array, sign: 1 | -1): number | null {
-  let edge = Number.NEGATIVE_INFINITY;
-  for (const value of values) edge = Math.max(edge, sign * value);
-  const middle = sign * medianOf(values);
-  let [run, longest, runs] = [0, 0, 0];
+  const least = Number.NEGATIVE_INFINITY;
+  let [edge, next] = [least, least];
   for (const value of values) {
-    run = sign * value === edge ? run + 1 : 0;
-    if (run === CLIPPED_RUN) runs++;
-    longest = Math.max(longest, run);
+    const here = sign * value;
+    if (here > edge) [edge, next] = [here, edge];
+    else if (here < edge && here > next) next = here;
   }
+  let [run, longest, atEdge, atNext] = [0, 0, 0, 0];
+  for (const value of values) {
+    const here = sign * value;
+    run = here === edge ? run + 1 : 0;
+    longest = Math.max(longest, run);
+    if (here === edge) atEdge++;
+    else if (here === next) atNext++;
+  }
+  const middle = sign * medianOf(values);
   const isFar = edge - middle > 0.05 * Math.max(1, Math.abs(middle));
-  return isFar && longest >= CLIPPED_RUN && runs > 0 && longest < 0.5 * values.length ? sign * edge : null;
+  const isEdge = longest >= CLIPPED_RUN && atEdge > EDGE_TIMES * atNext;
+  return isFar && isEdge && longest < 0.5 * values.length ? sign * edge : null;
 }
 
 function tellConstant({ volts, amps }: Recording, problems: string[]): void {

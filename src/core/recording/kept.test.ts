@@ -102,6 +102,22 @@ describe('a stretch of a recording as it is drawn', () => {
   });
 });
 
+describe('an edge of the recorder', () => {
+  const dipping = (floor: number) => {
+    const seconds = Float64Array.from({ length: 60_000 }, (_, at) => at / 20_000);
+    const volts = seconds.map((at) => {
+      const dip = at > 1 && at < 2 ? 3.5 * Math.sin(Math.PI * (at - 1)) : 0;
+      return Number(Math.max(floor, 12.6 - dip).toFixed(3));
+    });
+    return examine({ seconds, volts, amps: null }, null).problems.join(' ');
+  };
+
+  it('is told apart from a smooth turn, however many samples stand at its lowest', () => {
+    expect(dipping(0)).not.toContain('clipped');
+    expect(dipping(10)).toContain('clipped at 10.00 V');
+  });
+});
+
 describe('marks that are moved by hand', () => {
   it('change what is read off there and nothing else', () => {
     const { examined } = tryStart(35);

@@ -80,7 +80,6 @@ function besides(values: readonly number[], others: readonly number[]): readonly
   return line ? values.map((value, at) => value - line.at0 - line.slope * (others[at] ?? 0)) : values;
 }
 
-
 function countOf(values: Float64Array, from: number, to: number, limit: number): number {
   let count = 0;
   for (let at = from; at < to; at++) if (Math.abs((values[at] ?? 0) - limit) < 1e-9) count++;
