@@ -69,30 +69,31 @@ function turnedRight(recording: Recording, problems: string[]): Recording {
   return { seconds, volts, amps: amps.map((value) => -value) };
 }
 
+/** Changes that count are a good part of all that a current does; the rest is what disturbs both channels alike. */
+const LARGE_SHARE = 0.08;
+const LAG_S = 0.03;
+
 /** How the large changes of current go with those of the voltage: positive as it should be, one up while the other is down. */
-function agreement({ volts, amps }: SlowView): number {
+function agreement({ volts, amps, stepS }: SlowView): number {
   if (!volts || !amps) return 0;
-  const [middleV, middleA] = [medianOf(volts), medianOf(amps)];
-  let [with_, va, vv] = [0, 0, 0];
-  const lag = 1;
+  let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const value of amps) {
+    least = Math.min(least, value);
+    most = Math.max(most, value);
+  }
+  const large = LARGE_SHARE * (most - least);
+  const lag = Math.max(1, Math.round(LAG_S / stepS));
+  let [together, va, vv] = [0, 0, 0];
   for (let at = lag; at < amps.length; at++) {
     const [dv, da] = [(volts[at] ?? 0) - (volts[at - lag] ?? 0), (amps[at] ?? 0) - (amps[at - lag] ?? 0)];
-    with_ -= dv * da;
+    if (Math.abs(da) < large) continue;
+    together -= dv * da;
     va += da * da;
     vv += dv * dv;
   }
   // Only changes that hang together say something.
-  const linked = with_ / Math.sqrt(va * vv || 1);
-  if (Math.abs(linked) > 0.25) return linked;
-  let level = 0;
-  let [levelA, levelV] = [0, 0];
-  for (let at = 0; at < amps.length; at++) {
-    const [dv, da] = [(volts[at] ?? 0) - middleV, (amps[at] ?? 0) - middleA];
-    level -= dv * da;
-    levelA += da * da;
-    levelV += dv * dv;
-  }
-  return level / Math.sqrt(levelA * levelV || 1) < -0.5 ? -1 : 1;
+  const linked = together / Math.sqrt(va * vv || 1);
+  return Math.abs(linked) > 0.25 ? linked : 0;
 }
 
 /** A current alone: a starter takes far more than any alternator gives back. */

@@ -114,7 +114,7 @@ function keyOnBefore(view: SlowView, fromS: number, onsetS: number): number | nu
 
 /** The moment at which a series steps from one level to another, up or down; null where it does not do so at once and for good. */
 function stepIn(
-  { seconds, stepS }: SlowView,
+  { seconds, stepS }: Pick<SlowView, 'seconds' | 'stepS'>,
   values: Float64Array,
   fromS: number,
   toS: number,
@@ -142,7 +142,18 @@ function stepIn(
   const noise = Math.max(noiseOf(values, from, at), noiseOf(values, at, to));
   const whole = direction * (medianOf(values, at, to) - medianOf(values, from, at));
   const isSharp = step > 0.6 * whole && whole > 0.6 * step;
-  return step > Math.max(least, (sigmas * noise) / Math.sqrt(near)) && isSharp ? (seconds[at] ?? null) : null;
+  if (!(step > Math.max(least, (sigmas * noise) / Math.sqrt(near)) && isSharp)) return null;
+  // The key comes before whatever draws most: plugs that glow, a pump.
+  const wanted = { least, sigmas };
+  const earlier = stepIn(
+    { seconds, stepS },
+    values,
+    fromS,
+    (seconds[at] ?? fromS) - 2 * stepS,
+    direction,
+    wanted,
+  );
+  return earlier ?? seconds[at] ?? null;
 }
 
 /**
