@@ -1,5 +1,5 @@
 import { alternatorRipple } from './alternator-ripple';
-import { type Crank, restingAmps, systemOf } from './cranks';
+import { type Crank, systemOf } from './cranks';
 import type { Marks } from './marks';
 import { indexAt, type Recording, stepOf } from './recording';
 import { crankRipple, type Evenness, evenness, together } from './ripple';
@@ -346,10 +346,11 @@ function isClipped(values: Float64Array, from: number, to: number): boolean {
 /** What the clamp says while nothing flows: known where the key was still off, or where it says what cannot be. */
 function offsetOf(view: SlowView, { rest, keyOnS }: Marks): number {
   const { amps, seconds } = view;
-  if (!amps) return 0;
-  const level = rest ? medianOf(amps, ...placesIn(seconds, rest.fromS, rest.toS)) : restingAmps(view, amps);
+  // Where nothing rests, current may flow either way by right.
+  if (!amps || !rest) return 0;
+  const level = medianOf(amps, ...placesIn(seconds, rest.fromS, rest.toS));
   if (!Number.isFinite(level)) return 0;
-  const isKnown = keyOnS !== null && rest !== null;
+  const isKnown = keyOnS !== null;
   return (isKnown && Math.abs(level) > LEAST_OFFSET_AMPS) || level < -LEAST_OFFSET_AMPS ? level : 0;
 }
 
