@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   RECORDED_CAUSE_LABELS,
   RECORDED_CAUSES,
@@ -9,7 +9,6 @@ import {
   type RecordingDebrief,
   recordingDebrief,
 } from '@/core/practice/recording/recording-case';
-import type { Marks } from '@/core/recording/marks';
 import { meaningOf } from '@/core/recording/meaning';
 import type { Span } from '@/core/recording/recording';
 import { crankSpan } from '@/core/vehicle/engine';
@@ -22,6 +21,7 @@ import { FeaturesPanel } from '../recordings/features-panel';
 import { MeaningList } from '../recordings/meaning-list';
 import { around } from '../recordings/new-recording-screen';
 import { TraceView } from '../recordings/trace-view';
+import { useMovedMarks } from '../recordings/use-moved-marks';
 import { useDesk } from '../recordings/use-reading';
 import { AnExercise, DebriefHead, DebriefKeys, WhatWasTrue } from './debrief-parts';
 import { keepAttempt } from './progress';
@@ -59,10 +59,11 @@ function Attempt({ recordingCase, code, onAgain }: Props & { readonly onAgain: (
       isOver = true;
     };
   }, [desk, recordingCase]);
-  const move = async (marks: Marks) => {
-    const answer = await desk.ask('marks', { marks, cylinders });
-    if (answer.ok) setExamined(answer.value);
-  };
+  const show = useCallback(
+    (change: (now: ExaminedThere) => ExaminedThere) => setExamined((now) => now && change(now)),
+    [],
+  );
+  const move = useMovedMarks(desk, cylinders, show);
   const decide = () => {
     if (cause === null || result !== null) return;
     const told = recordingDebrief(recordingCase, cause);

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { RecordingLine, RecordingView } from '@/core/exchange/recording-views';
 import type { Problem } from '@/core/quantity/result';
 import type { Marks } from '@/core/recording/marks';
@@ -26,6 +26,7 @@ import { StartsTable } from './starts-table';
 import { TakeOver } from './take-over';
 import { TraceView } from './trace-view';
 import type { Overlay } from './use-drawn';
+import { useMovedMarks } from './use-moved-marks';
 import { useDesk } from './use-reading';
 
 /** A recording of a vehicle: looked at, put right by hand, laid over another, and taken over into its check. */
@@ -178,12 +179,15 @@ function useKept(desk: RecordingDesk, recording: RecordingLine) {
       isOver = true;
     };
   }, [desk, id]);
+  const show = useCallback(
+    (change: (now: ExaminedThere) => ExaminedThere) => setExamined((now) => now && change(now)),
+    [],
+  );
+  const moveMarks = useMovedMarks(desk, cylinders, show);
   const move = async (marks: Marks) => {
-    const answer = await desk.ask('marks', { marks, cylinders });
-    if (!answer.ok) return setProblems(answer.problems);
-    setExamined(answer.value);
     setIsMoved(true);
     setIsUnsaved(true);
+    setProblems(await moveMarks(marks));
   };
   const change = { id, name, temperatureC, cylinders, seenRevision: revision };
   const save = async () => {

@@ -1,9 +1,9 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import type { Layout } from '@/core/recording/layout';
-import type { Marks } from '@/core/recording/marks';
 import type { ExaminedThere, FileHead } from '@/workers/recording.messages';
 import { RecordingDesk } from '@/workers/recording-desk';
+import { useMovedMarks } from './use-moved-marks';
 
 /** How far bringing in a file has come. */
 export type Bringing =
@@ -60,9 +60,11 @@ export function useBringing(desk: RecordingDesk, cylinders: number | null) {
     desk.stop();
     setState({ at: 'nothing' });
   };
-  const move = async (marks: Marks) => {
-    const answer = await desk.ask('marks', { marks, cylinders });
-    if (answer.ok) setState((now) => (now.at === 'examined' ? { ...now, examined: answer.value } : now));
-  };
+  const show = useCallback(
+    (change: (now: ExaminedThere) => ExaminedThere) =>
+      setState((now) => (now.at === 'examined' ? { ...now, examined: change(now.examined) } : now)),
+    [],
+  );
+  const move = useMovedMarks(desk, cylinders, show);
   return { state, problems, take, read, join, setLayout, stop, move };
 }
