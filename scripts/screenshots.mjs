@@ -25,13 +25,6 @@ const PHONE = { width: 390, height: 844 };
 /** One picture a main view: where to go, and what to do there before it is taken. */
 const PICTURES = [
   { name: 'floor', take: (page) => page.getByText('Ready for your hands').waitFor() },
-  {
-    name: 'bench-inspect',
-    take: (page) =>
-      openBench(page, 'FH-0124', async () => {
-        await sheetStep(page, 'Inspect').click();
-      }),
-  },
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
@@ -133,11 +126,6 @@ async function openBench(page, tag, then = async () => {}) {
   await page.locator('[data-first]').first().waitFor();
   await page.waitForTimeout(300);
   await then();
-}
-
-function sheetStep(page, name) {
-  const sheet = page.getByRole('navigation', { name: 'Run sheet' });
-  return sheet.getByRole('button').filter({ has: page.getByText(name, { exact: true }) });
 }
 
 /** A case in the middle of its work. */
