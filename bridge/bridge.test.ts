@@ -269,11 +269,13 @@ describe('who may speak', () => {
     const here = bench('device-1');
     const there = bench('device-2');
     const hub = instrumentHub();
-    hub.join({ ...facts, id, deviceId: 'device-1', hand: () => undefined, close: () => undefined });
+    const speaker = { ...facts, id, deviceId: 'device-1', hand: () => undefined, close: () => undefined };
+    hub.join(speaker);
     hub.say(id, ['reading m volts=12.1']);
     hub.move(id, 'device-2');
     hub.say(id, ['reading m volts=12.2']);
-    hub.leave(id);
+    // Unplugged at the bench that it was moved to.
+    hub.leave(id, speaker);
     expect(here.lines.map((line) => line.split(' ').slice(0, 3).join(' '))).toEqual([
       ...['hello meter-1 kind=voltmeter', 'reading meter-1 volts=12.1', 'bye meter-1'],
     ]);

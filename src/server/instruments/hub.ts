@@ -36,7 +36,8 @@ export class InstrumentHub {
   /** An instrument is gone; where `speaker` is given, only if it is still that one. */
   leave(id: string, speaker?: Speaker): void {
     const known = this.speakers.get(id);
-    if (!known || (speaker && known !== speaker)) return;
+    // By its link: one that was moved to another bench is still the same.
+    if (!known || (speaker && known.hand !== speaker.hand)) return;
     this.speakers.delete(id);
     this.tell(known, writeLine('bye', known.name));
     known.close();

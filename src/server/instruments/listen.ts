@@ -4,6 +4,7 @@ import { problem } from '@/core/quantity/result';
 import { keyedInstruments } from '@/store/instrument-keys';
 import type { Context } from '../context';
 import { asked, linesOf as readLines, refuseInput } from '../http';
+import { eventLines } from './event-lines';
 import { instrumentHub } from './hub';
 
 /** Where instruments speak that have no key: an address that answers at /lines; empty where there are none. */
@@ -20,9 +21,6 @@ export async function hasInstruments(context: Context): Promise<boolean> {
 const LINES_TYPE = 'application/x-integra-lines';
 /** Instruments that have not taken a line after so long do not answer, ms. */
 const ANSWER_MS = 5000;
-const HEARTBEAT_MS = 15_000;
-const encoder = new TextEncoder();
-const decoder = () => new TextDecoder();
 
 /** Passes on what the instruments say, as long as whoever asked listens: those with keys, and those at the address. */
 export async function listenToInstruments(context: Context, request: Request): Promise<Response> {
@@ -31,43 +29,17 @@ export async function listenToInstruments(context: Context, request: Request): P
   const said = target === null ? null : await heardAt(target, request.signal);
   if (target && !said?.body) return unreachable(said ? `${said.status}` : 'no answer');
   const hub = instrumentHub();
-  let leave = () => {};
-  const stream = new ReadableStream<Uint8Array>({
-    start(controller) {
-      const enqueue = (text: string) => {
-        try {
-          controller.enqueue(encoder.encode(text));
-        } catch {
-          leave();
-        }
-      };
-      const unheard = hub.listen(context.deviceId, (line) => enqueue(`data: ${line}\n\n`));
-      const timer = setInterval(() => enqueue(': still here\n\n'), HEARTBEAT_MS);
-      timer.unref();
-      leave = () => {
-        unheard();
-        clearInterval(timer);
-      };
-      request.signal.addEventListener('abort', leave);
-      if (!said?.body) return;
+  return eventLines(request.signal, ({ send, close }) => {
+    const unheard = hub.listen(context.deviceId, send);
+    if (said?.body)
       void passOn(said.body, (line) => {
         // What an instrument of the shop is called by nobody else speaks for.
         const name = readLine(line);
         if (name.ok && hub.at(context.deviceId, name.value.instrument)) return;
-        enqueue(`data: ${line}\n\n`);
-      }).finally(() => {
-        leave();
-        try {
-          controller.close();
-        } catch {
-          // Whoever listened has gone.
-        }
-      });
-    },
-    cancel: () => leave(),
+        send(line);
+      }).finally(close);
+    return unheard;
   });
-  const headers = { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' };
-  return new Response(stream, { headers });
 }
 
 const heardAt = (target: string, signal: AbortSignal): Promise<Response | null> =>
@@ -76,7 +48,7 @@ const heardAt = (target: string, signal: AbortSignal): Promise<Response | null> 
 /** The lines of a stream of events, one after the other. */
 async function passOn(body: ReadableStream<Uint8Array>, take: (line: string) => void): Promise<void> {
   const reader = body.getReader();
-  const text = decoder();
+  const text = new TextDecoder();
   let rest = '';
   try {
     for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {

@@ -6,11 +6,8 @@ import { refusedSaying } from '../answer';
 import type { Context } from '../context';
 import { linesOf, refuseInput, respond } from '../http';
 import { hashOfToken } from '../people/tokens';
+import { eventLines } from './event-lines';
 import { instrumentHub, type Speaker } from './hub';
-
-/** A link that says nothing is cut by what lies between, and one that was cut is noticed by it, ms. */
-const HEARTBEAT_MS = 10_000;
-const encoder = new TextEncoder();
 
 /** An instrument is there for as long as it listens here: what it is asked for comes as events. */
 export async function attendAsked(context: Context, request: Request): Promise<Response> {
@@ -18,41 +15,11 @@ export async function attendAsked(context: Context, request: Request): Promise<R
   if (!instrument) return unknownKey();
   const hub = instrumentHub();
   const { id, name, kind, label, deviceId } = instrument;
-  let speaker: Speaker | undefined;
-  let timer: NodeJS.Timeout | undefined;
-  const gone = () => {
-    clearInterval(timer);
-    if (speaker) hub.leave(id, speaker);
-  };
-  const stream = new ReadableStream<Uint8Array>({
-    start(controller) {
-      const enqueue = (text: string) => {
-        try {
-          controller.enqueue(encoder.encode(text));
-        } catch {
-          gone();
-        }
-      };
-      const close = () => {
-        clearInterval(timer);
-        try {
-          controller.close();
-        } catch {
-          // It has gone by itself.
-        }
-      };
-      const hand = (line: string) => enqueue(`data: ${line}\n\n`);
-      speaker = { id, name, kind, label, deviceId, hand, close };
-      hub.join(speaker);
-      enqueue(': attached\n\n');
-      timer = setInterval(() => enqueue(': still here\n\n'), HEARTBEAT_MS);
-      timer.unref();
-      request.signal.addEventListener('abort', gone);
-    },
-    cancel: gone,
+  return eventLines(request.signal, ({ send, close }) => {
+    const speaker: Speaker = { id, name, kind, label, deviceId, hand: send, close };
+    hub.join(speaker);
+    return () => hub.leave(id, speaker);
   });
-  const headers = { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' };
-  return new Response(stream, { headers });
 }
 
 /** What an instrument says. Only readings and states of its own are passed on. */
