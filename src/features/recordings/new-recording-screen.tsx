@@ -99,22 +99,7 @@ export function NewRecordingScreen({
           </div>
         </section>
       )}
-      {state.at === 'reading' && (
-        <div className="grid gap-2">
-          <progress
-            aria-label="Read so far"
-            max={1}
-            value={state.share}
-            className="h-3 w-full accent-harbour"
-          />
-          <div className="flex items-center gap-4">
-            <p role="status">
-              Reading {state.file.name}: {Math.round(100 * state.share)} %
-            </p>
-            <Button onClick={stop}>Stop</Button>
-          </div>
-        </div>
-      )}
+      {state.at === 'reading' && <ReadSoFar name={state.file.name} share={state.share} onStop={stop} />}
       {state.at === 'examined' && (
         <ExaminedNew
           of={of}
@@ -127,6 +112,29 @@ export function NewRecordingScreen({
         />
       )}
     </main>
+  );
+}
+
+/** How much of a file has been read, and a key that stops it. */
+function ReadSoFar({
+  name,
+  share,
+  onStop,
+}: {
+  readonly name: string;
+  readonly share: number;
+  readonly onStop: () => void;
+}) {
+  return (
+    <div className="grid gap-2">
+      <progress aria-label="Read so far" max={1} value={share} className="h-3 w-full accent-harbour" />
+      <div className="flex items-center gap-4">
+        <p role="status">
+          Reading {name}: {Math.round(100 * share)} %
+        </p>
+        <Button onClick={onStop}>Stop</Button>
+      </div>
+    </div>
   );
 }
 
