@@ -18,7 +18,8 @@ test('a working names its rule, which opens beside it in the guide', async ({
   await expectAccessible(guide);
   await guide.getByRole('link', { name: 'A day at the bench' }).click();
   const floor = guide.getByRole('img', { name: 'Floor', exact: true });
-  await expect(floor).toBeVisible();
-  expect(await floor.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(1000);
+  await expect
+    .poll(() => floor.evaluate((image: HTMLImageElement) => image.naturalWidth))
+    .toBeGreaterThan(1000);
   await expectAccessible(guide);
 });

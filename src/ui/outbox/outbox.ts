@@ -49,6 +49,8 @@ export class Outbox {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly faults = new Map<string, number>();
   private readonly writing = new Set<string>();
+  /** What has left here: a look that was begun before does not bring it back. */
+  private readonly gone = new Set<string>();
   private readonly opened: Promise<void>;
 
   constructor(private readonly around: Surroundings) {
@@ -119,10 +121,11 @@ export class Outbox {
     try {
       this.keep = await this.around.keep();
       const before = await this.keep.all();
-      const here = this.state.unsent;
-      for (const unsent of here) await this.keep.put(unsent);
+      for (const unsent of this.state.unsent) await this.keep.put(unsent);
+      // What was captured while the place was opening stands behind what it held.
       const ids = new Set(before.map(({ reading }) => reading.id));
-      this.show({ unsent: [...before, ...here.filter(({ reading }) => !ids.has(reading.id))] });
+      const here = this.state.unsent.filter(({ reading }) => !ids.has(reading.id));
+      this.show({ unsent: [...before.filter(({ reading }) => !this.gone.has(reading.id)), ...here] });
     } catch {
       this.keep = null;
       this.show({ keeping: 'only_here' });
@@ -138,13 +141,18 @@ export class Outbox {
     }
   }
 
-  /** Takes what the browser has kept for what there is, and what it is still writing down beside it. */
-  private adopt(kept: readonly Unsent[]): void {
-    const ids = new Set(kept.map(({ reading }) => reading.id));
-    const beside = this.state.unsent.filter(
-      ({ reading }) => this.writing.has(reading.id) && !ids.has(reading.id),
+  /** Takes what the browser has kept for what there is, and what it is still writing down over and beside it. */
+  private adopt(seen: readonly Unsent[]): void {
+    const kept = seen.filter(({ reading }) => !this.gone.has(reading.id));
+    const unwritten = new Map(
+      this.state.unsent
+        .filter(({ reading }) => this.writing.has(reading.id))
+        .map((unsent) => [unsent.reading.id, unsent] as const),
     );
-    this.show({ unsent: [...kept, ...beside] });
+    const ids = new Set(kept.map(({ reading }) => reading.id));
+    const beside = [...unwritten.values()].filter(({ reading }) => !ids.has(reading.id));
+    const all = [...kept.map((unsent) => unwritten.get(unsent.reading.id) ?? unsent), ...beside];
+    this.show({ unsent: all.sort((one, other) => one.order - other.order) });
   }
 
   private show(change: Partial<OutboxState>): void {
@@ -174,6 +182,7 @@ export class Outbox {
   }
 
   private async remove(readingId: string): Promise<void> {
+    this.gone.add(readingId);
     this.show({ unsent: this.state.unsent.filter(({ reading }) => reading.id !== readingId) });
     this.faults.delete(readingId);
     this.writing.delete(readingId);
