@@ -8,7 +8,7 @@ const CORE_ORDER = [
   ['rules'],
   ['assessment', 'steps', 'procedure'],
   ['history', 'circuit', 'charging'],
-  ['planning'],
+  ['planning', 'room'],
   ['recording'],
   ['physics'],
   ['instruments'],
@@ -69,7 +69,7 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          'node_modules/(@sinclair/typebox|@cfworker/json-schema|ajv|ajv-formats|papaparse|@types/papaparse|date-fns|@date-fns/tz|d3-array|@noble/hashes|edmonds-blossom-fixed|fft.js|@types/fft.js)/',
+          'node_modules/(@sinclair/typebox|@cfworker/json-schema|ajv|ajv-formats|papaparse|@types/papaparse|date-fns|@date-fns/tz|d3-array|@noble/hashes|edmonds-blossom-fixed|munkres|fft.js|@types/fft.js)/',
       },
     },
     {
