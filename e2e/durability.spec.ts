@@ -120,6 +120,8 @@ test('two tabs on the same run see each other, and a finished run asks before it
   // of it when it captures.
   const noLook = (route: Route) => (route.request().method() === 'GET' ? route.abort() : route.fallback());
   await page.route(`**/api/runs/${runId}`, noLook);
+  // What one tab shows the other before it is stored is not what that device has seen.
+  await expectStored(request, runId, 5);
   await finishRunSeen(request, runId, technicianId);
   await bench.load('10.4');
   await expect(page.getByText(/finished meanwhile/)).toBeVisible();
@@ -127,6 +129,28 @@ test('two tabs on the same run see each other, and a finished run asks before it
   await bench.expectStage('Verdict');
   // The load test, and that the run was reopened for it: six are there for a moment, before the seventh is.
   await expectStored(request, runId, 7);
+});
+
+test('nothing moves under the hand while a capture is on its way, nor when it has come', async ({
+  page,
+  bench,
+  openedRun: runId,
+}) => {
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route(`**/api/runs/${runId}/readings`, async (route) => {
+    await held;
+    await route.continue();
+  });
+  const key = page.getByRole('button', { name: /^Routine check/ });
+  await bench.identify();
+  await expect(page.getByRole('button', { name: '1 not stored' })).toBeVisible();
+  const before = await key.boundingBox();
+  answer();
+  await expect(page.getByRole('button', { name: '1 not stored' })).toHaveCount(0);
+  expect(await key.boundingBox()).toEqual(before);
 });
 
 test('the same capture sent twice is stored once', async ({ request, newTag, technicianId }) => {

@@ -15,7 +15,7 @@ type Log = readonly ReadingOf<'charge_log'>[];
 
 const MS_PER_HOUR = 3_600_000;
 /** Full: under its share of C20 at absorption voltage for so many hours. Rule of the trade. */
-const FULL_HOURS = 2;
+export const FULL_HOURS = 2;
 /** Full as well: voltage and gravity unchanged over three hourly readings. Rule of the trade. */
 const HOURLY_READINGS = 3;
 const LEAST_HOURLY_HOURS = 2;

@@ -34,8 +34,7 @@ export type Before = ReadonlyMap<string, Pick<Placed, 'channel' | 'startMs' | 'o
 export const NO_PLAN_BEFORE: Before = new Map();
 
 /**
- * Builds a plan battery by battery: each takes the place that has it ready the earliest, and nothing gives way that was put before.
- * Every plan in which no battery could start sooner without moving another comes from some order.
+ * Builds a plan battery by battery: each takes the place that suits it best, and nothing gives way that was put before.
  */
 export function buildPlan(
   room: ChargeRoom,
@@ -73,11 +72,31 @@ function bestPlace(
   for (const option of optionsOf(turn)) {
     const place = use.earliest(turn.job, option, turn.hands);
     if (!place) continue;
-    const sooner = best ? place.readyMs - best.place.readyMs : -1;
-    // Of places that are as soon, the one where it was planned before.
-    if (sooner < 0 || (sooner === 0 && before?.channel === option.channel)) best = { place, option };
+    if (!best || isBetterPlace(turn.job, place, best.place, before)) best = { place, option };
   }
   return best;
+}
+
+/** Places differ in what matters from so much on, ms. */
+const SAME_MS = 60_000;
+
+/**
+ * Which of two places a battery takes: the one where it is less late; of those the one where it goes on sooner, so that no channel stands
+ * free while it waits for a quicker one that it has no need of; then the one that has it ready sooner, then where it was planned before.
+ */
+function isBetterPlace(
+  job: ChargeJob,
+  one: Placed,
+  other: Placed,
+  before: Pick<Placed, 'channel'> | undefined,
+): boolean {
+  const late = latenessOf(job, one.readyMs) - latenessOf(job, other.readyMs);
+  if (Math.abs(late) > 1e-9) return late < 0;
+  const start = one.startMs - other.startMs;
+  if (Math.abs(start) > SAME_MS) return start < 0;
+  const ready = one.readyMs - other.readyMs;
+  if (Math.abs(ready) > SAME_MS) return ready < 0;
+  return before?.channel === one.channel && before.channel !== other.channel;
 }
 
 /** What a plan costs as it stands. */
@@ -94,7 +113,7 @@ export function costOf(room: ChargeRoom, placed: readonly Placed[], before: Befo
       continue;
     }
     lateness += latenessOf(job, place.readyMs);
-    moved += Number(isMoved(place, before.get(job.id)));
+    moved += Number(isMoved(place, before.get(job.id), room.nowMs));
     nights += nightsOf(room, place);
     waits.push({ fromMs: job.fromMs, startMs: place.startMs });
   }
@@ -105,14 +124,14 @@ export function costOf(room: ChargeRoom, placed: readonly Placed[], before: Befo
   return { lateness, moved, nights, idleHours: idleHoursOf(room, [...on, ...placed], waits) };
 }
 
-/** Whether a battery is planned on another channel than before, or at another time. */
+/** Whether a battery is planned on another channel than before, or at another time; one that can go on at once is no worse for it. */
 export function isMoved(
   { channel, startMs }: Pick<Placed, 'channel' | 'startMs'>,
   before: Pick<Placed, 'channel' | 'startMs'> | undefined,
+  nowMs: number,
 ): boolean {
-  return (
-    before !== undefined && (before.channel !== channel || Math.abs(before.startMs - startMs) > SAME_START_MS)
-  );
+  if (before === undefined || startMs <= nowMs) return false;
+  return before.channel !== channel || Math.abs(before.startMs - startMs) > SAME_START_MS;
 }
 
 /** Of two plans the one that costs less; the first where they are equal. */

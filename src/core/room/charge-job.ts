@@ -42,6 +42,8 @@ export interface ChargeJob {
 export interface OnChannel extends Omit<ChargeJob, 'fromMs' | 'watchedMs' | 'options' | 'held'> {
   readonly channel: number;
   readonly startMs: number;
+  /** How long its charge was planned to take. */
+  readonly plannedMs: number;
   /** When it is expected to be full, ms UTC; a moment that has passed says that it is over its time. */
   readonly endMs: number;
   readonly mainsAmps: number;

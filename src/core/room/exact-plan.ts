@@ -1,13 +1,20 @@
 import { type Before, buildPlan, costOf, optionsOf, type RoomPlan, type Turn } from './build-plan';
 import type { ChargeJob, ChargeRoom, Placed } from './charge-job';
-import { compareCosts, firstCost, latenessOf, latenessOn, latenessUnplaced } from './plan-cost';
+import {
+  compareCosts,
+  firstCost,
+  latenessOf,
+  latenessOn,
+  latenessUnplaced,
+  type PlanCost,
+} from './plan-cost';
 import { RoomUse } from './room-use';
 import type { Hands } from './shifts';
 
 /** Rooms with more batteries than this that wait are not tried in every order. */
 export const MOST_TRIED_ALL = 6;
 /** The trying is given up after so many places: what was found by then may be the best, and is not said to be. */
-const MOST_PLACES = 40_000;
+const MOST_PLACES = 3000;
 
 /**
  * The best of all plans, by trying every order, channel and kind of hands, and leaving off where the lateness so far is more than
@@ -19,7 +26,7 @@ export function exactPlan(room: ChargeRoom, known: RoomPlan, before: Before): Ro
   const held = room.waiting.filter(({ held }) => held);
   const free = room.waiting.filter(({ held }) => !held);
   const use = new RoomUse(room);
-  const trying: Trying = { use, room, before, hands: handsIn(room) };
+  const trying: Trying = { use, room, before, hands: handsIn(room), kinds: kindsOf(room) };
   const placed: Placed[] = [];
   let lateness = latenessOn(room);
   for (const job of held) {
@@ -34,8 +41,11 @@ export function exactPlan(room: ChargeRoom, known: RoomPlan, before: Before): Ro
   // Alone in the room each would be ready so soon at best: what is still to come costs no less.
   const least = new Map(free.map((job) => [job.id, leastLateness(trying, job)]));
 
+  const sum = [...least.values()].reduce((total, one) => total + one, 0);
+  const leastOfAll = lateness + sum;
+
   const extend = (left: readonly ChargeJob[], late: number, toCome: number): boolean => {
-    if (late + toCome > firstCost(best.cost) + 1e-6) return true;
+    if (late + toCome > firstCost(best.cost) + 1e-6 || hasNoBetter(best.cost, leastOfAll)) return true;
     if (left.length === 0) {
       const cost = costOf(room, placed, before);
       if (compareCosts(cost, best.cost) < 0)
@@ -60,9 +70,12 @@ export function exactPlan(room: ChargeRoom, known: RoomPlan, before: Before): Ro
     }
     return true;
   };
-  const sum = [...least.values()].reduce((total, one) => total + one, 0);
-  return extend(free, lateness, sum) ? best : null;
+  return extend(byDue(free), lateness, sum) ? best : null;
 }
+
+/** Whether nothing of a plan could be better: it is as late as it has to be, moves nothing, leaves no channel idle and calls nobody. */
+const hasNoBetter = ({ lateness, moved, idleHours, nights }: PlanCost, least: number) =>
+  lateness <= least + 1e-6 && moved === 0 && idleHours < 1e-6 && nights === 0;
 
 const withoutPlace = (room: ChargeRoom, placed: readonly Placed[]) =>
   room.waiting.filter(({ id }) => !placed.some((place) => place.id === id)).map(({ id }) => id);
@@ -78,36 +91,37 @@ interface Trying {
   readonly room: ChargeRoom;
   readonly before: Before;
   readonly hands: readonly Hands[];
+  /** What each channel does for every battery. */
+  readonly kinds: readonly string[];
 }
 
 /** Every place that a battery can take now; places that differ in nothing are one. */
-function placesOf({ use, room, before, hands }: Trying, job: ChargeJob) {
+function placesOf({ use, room, before, hands, kinds }: Trying, job: ChargeJob) {
   const turn: Turn = { job, hands: 'there' };
   const seen = new Set<string>();
-  return optionsOf(turn).flatMap((option) =>
-    hands.flatMap((by) => {
-      const place = use.earliest(job, option, by);
-      if (!place) return [];
-      const { circuit } = room.channels[option.channel] ?? { circuit: '' };
-      // Channels of one circuit that have stood free until now are as good as one another for all that follows.
-      const untouched = before.size === 0 && use.freeFrom(option.channel) <= room.nowMs;
-      const like = untouched ? `${kindOf(room, option.channel)} ${circuit}` : String(option.channel);
-      const key = `${like} ${option.mainsAmps} ${place.startMs} ${place.endMs} ${place.offMs}`;
+  return optionsOf(turn).flatMap((option) => {
+    // Channels of a kind that have stood free until now are as good as one another for all that follows.
+    const untouched = before.size === 0 && use.freeFrom(option.channel) <= room.nowMs;
+    const like = untouched ? (kinds[option.channel] ?? '') : String(option.channel);
+    return hands.flatMap((by) => {
+      const key = `${like} ${by}`;
       if (seen.has(key)) return [];
       seen.add(key);
-      return [{ place, option }];
-    }),
-  );
+      const place = use.earliest(job, option, by);
+      return place ? [{ place, option }] : [];
+    });
+  });
 }
 
 /** Which channels do the same for every battery: by what each battery is told of them. */
-function kindOf(room: ChargeRoom, channel: number): string {
-  return room.waiting
-    .map(({ options }) => {
+function kindsOf(room: ChargeRoom): readonly string[] {
+  return room.channels.map(({ circuit }, channel) => {
+    const told = room.waiting.map(({ options }) => {
       const option = options.find((one) => one.channel === channel);
       return option ? `${option.chargeMs}/${option.mainsAmps}` : '-';
-    })
-    .join(' ');
+    });
+    return `${circuit} ${told.join(' ')}`;
+  });
 }
 
 function leastLateness(trying: Trying, job: ChargeJob): number {

@@ -37,7 +37,7 @@ export function latenessUnplaced({ dueMs, weight }: Pick<ChargeJob, 'dueMs' | 'w
 }
 
 /** A battery is planned elsewhere than before where that saves at least so many weighted hours. A rule of ours. */
-const MOVE_HOURS = 0.25;
+const MOVE_HOURS = 0.1;
 
 /** Lateness with what each move has to save: what comes first in a plan. */
 export const firstCost = ({ lateness, moved }: PlanCost) => lateness + MOVE_HOURS * moved;

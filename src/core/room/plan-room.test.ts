@@ -103,7 +103,7 @@ test('planned again with nothing changed, nothing moves', () => {
       const again = planRoom(room, before, { plans: 40 });
       expect(again.cost.lateness).toBeLessThanOrEqual(plan.cost.lateness + 1e-6);
       const saved = plan.cost.lateness - again.cost.lateness;
-      expect(saved).toBeGreaterThanOrEqual(0.25 * again.cost.moved - 1e-6);
+      expect(saved).toBeGreaterThanOrEqual(0.1 * again.cost.moved - 1e-6);
     }),
     { numRuns: 60 },
   );

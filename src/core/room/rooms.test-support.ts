@@ -70,7 +70,7 @@ export function anyRoom({ channels, waiting, step }: Size): fc.Arbitrary<ChargeR
           ...{
             id: `on${channel}`,
             channel,
-            startMs: at(-3),
+            startMs: at(-3), plannedMs: (3 + one.left) * HOUR,
             endMs: at(one.left),
             restMs: HOUR,
             dueMs: at(3),

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import { send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
@@ -15,7 +16,10 @@ export function ChangeHands({ onClose }: { readonly onClose: () => void }) {
   const { technicianId } = useSite();
   const nameOf = useTechnicianName();
   const names = useNamesHere();
+  const [leaving, setLeaving] = useState(false);
   const signOut = async () => {
+    // Nothing on this page is of any use any more: what is asked of it now would be lost with it.
+    setLeaving(true);
     await send('/api/people/sign-out', null);
     window.location.assign('/sign-in');
   };
@@ -26,7 +30,8 @@ export function ChangeHands({ onClose }: { readonly onClose: () => void }) {
       className="top-[8vh] grid max-h-[86vh] w-[min(44rem,94vw)] gap-4 overflow-y-auto p-6"
       onClose={onClose}
     >
-      {names && (
+      {leaving && <p role="status">Signing out …</p>}
+      {names && !leaving && (
         <SignInPanel
           names={names}
           onIn={() => {
@@ -36,7 +41,9 @@ export function ChangeHands({ onClose }: { readonly onClose: () => void }) {
         />
       )}
       <div className="flex flex-wrap gap-3 border-t pt-4">
-        <Button onClick={() => void signOut()}>Sign out</Button>
+        <Button disabled={leaving} onClick={() => void signOut()}>
+          Sign out
+        </Button>
         <Link href="/people" className={buttonClass('quiet')} onClick={onClose}>
           My PIN, and where I am signed in
         </Link>

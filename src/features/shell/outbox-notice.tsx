@@ -1,5 +1,6 @@
 'use client';
 
+import { clsx } from 'clsx';
 import { CloudUpload } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useState, useSyncExternalStore } from 'react';
@@ -12,44 +13,56 @@ const OutboxDialog = dynamic(() => import('./outbox-dialog'), { ssr: false });
 /** How often the clock is measured anew, ms: a tablet's may be set right, or wrong, at any time. */
 const MEASURED_EVERY_MS = 600_000;
 
-/** On every screen: what was captured in this browser and is not stored yet, and a clock that runs wrong. */
-export function OutboxNotice() {
+/**
+ * The name of the application; in its place, as long as something that was captured in this browser is not stored, how much of it. Nothing
+ * else on the screen moves for it: it comes and goes with each capture, while a hand is on its way to the next key.
+ */
+export function BrandOrUnsent() {
   const { unsent, trouble, keeping } = useOutbox();
   const [open, setOpen] = useState(false);
-  const aheadMs = useWrongClock();
   useEffect(() => {
     // A page that is opened sends what another one left.
     void theOutbox().look();
   }, []);
   const refused = unsent.filter((entry) => entry.refused).length;
   const needed = refused > 0 || trouble !== null || keeping === 'only_here';
+  const said = `${unsent.length} not stored${refused > 0 ? `, ${refused} refused` : ''}`;
   return (
-    <>
+    <div className="relative">
+      <span
+        className={clsx('text-lg font-bold tracking-tight text-harbour', unsent.length > 0 && 'invisible')}
+      >
+        Integra
+      </span>
       {unsent.length > 0 && (
         <button
           type="button"
           aria-haspopup="dialog"
+          aria-label={said}
+          title={said}
           onClick={() => setOpen(true)}
-          className={`flex min-h-11 items-center gap-2 rounded-md border px-3 ${needed ? 'border-warn bg-warn-wash text-warn' : 'hover:bg-sunk'}`}
+          className={clsx(
+            '-inset-x-1 absolute top-1/2 flex min-h-11 -translate-y-1/2 items-center justify-center gap-1.5 rounded-md border',
+            needed ? 'border-warn bg-warn-wash font-semibold text-warn' : 'hover:bg-sunk',
+          )}
         >
-          <CloudUpload size={18} aria-hidden="true" />
-          <span>
-            <span className="figures">{unsent.length}</span> not stored
-            {refused > 0 && (
-              <>
-                , <span className="figures">{refused}</span> refused
-              </>
-            )}
-          </span>
+          <CloudUpload size={20} aria-hidden="true" />
+          <span className="figures">{unsent.length}</span>
         </button>
       )}
-      {aheadMs !== null && (
-        <p role="status" className="rounded-md border border-warn bg-warn-wash px-3 py-2 text-sm text-warn">
-          This device’s clock is {clockWords(aheadMs)}. The server’s is used; put it right.
-        </p>
-      )}
       {open && <OutboxDialog onClose={() => setOpen(false)} />}
-    </>
+    </div>
+  );
+}
+
+/** On every screen: a clock that runs wrong. */
+export function WrongClock() {
+  const aheadMs = useWrongClock();
+  if (aheadMs === null) return null;
+  return (
+    <p role="status" className="rounded-md border border-warn bg-warn-wash px-3 py-2 text-sm text-warn">
+      This device’s clock is {clockWords(aheadMs)}. The server’s is used; put it right.
+    </p>
   );
 }
 

@@ -9,7 +9,7 @@ import { useKeys } from '@/ui/keys';
 import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
 import { FindAnything } from './find-anything';
-import { OutboxNotice } from './outbox-notice';
+import { BrandOrUnsent, WrongClock } from './outbox-notice';
 import { PLACES } from './places';
 import { WhoIsHere } from './who-is-here';
 
@@ -27,7 +27,7 @@ export function TopBar() {
   });
   return (
     <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap lg:max-xl:gap-x-2">
-      <span className="text-lg font-bold tracking-tight text-harbour">Integra</span>
+      <BrandOrUnsent />
       <nav
         aria-label="Screens"
         // Fading out at its edge, it says that there is more.
@@ -51,7 +51,7 @@ export function TopBar() {
         })}
       </nav>
       <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:gap-1 lg:max-xl:gap-1">
-        <OutboxNotice />
+        <WrongClock />
         <FindAnything />
         <UnitSwitch />
         <ThemeSwitch />
