@@ -5,10 +5,15 @@ import { type FleetLearned, learnFleet, type UnitHistory } from '@/core/history/
 import { type OutlookAsked, type OutlookFigures, outlookFigures } from '@/core/history/kept-outlook';
 import type { SetCandidate } from '@/core/planning/mismatch';
 import { bestSets, type Pairing } from '@/core/planning/pairing';
-import { judgeRun } from '@/core/procedure/run-sheet';
+import { judgeRun, workRun } from '@/core/procedure/run-sheet';
 import { waitsUntilMs } from '@/core/procedure/waiting';
 import type { LabelSize } from '@/core/report/battery-tag';
 import type { Slip } from '@/core/report/slip';
+import type { Before } from '@/core/room/build-plan';
+import type { ChargeRoom } from '@/core/room/charge-job';
+import { type ChargeStanding, chargeStanding } from '@/core/room/charge-standing';
+import { type Promised, promisesOf } from '@/core/room/promise';
+import { type MadePlan, planRoom } from '@/core/room/search-plan';
 import type { HouseRules } from '@/core/rules/house-rules';
 import type { Reading } from '@/core/steps/reading';
 import type { PrintedLabel } from '@/paper/labels-pdf';
@@ -57,6 +62,23 @@ async function standing(
   };
 }
 
+/** Where a run stands towards the charge room. */
+async function chargeStandingOf(
+  job: { readonly spec: BatterySpec; readonly readings: readonly Reading[]; readonly rules: HouseRules },
+  _host: object,
+): Promise<ChargeStanding | null> {
+  return chargeStanding(job.spec, workRun(job.spec, job.readings, job.rules), job.rules);
+}
+
+/** The plan of a charge room, and what can be promised by it. */
+async function planCharging(
+  job: { readonly room: ChargeRoom; readonly before: Before },
+  _host: object,
+): Promise<{ readonly plan: MadePlan; readonly promises: ReadonlyMap<string, Promised> }> {
+  const plan = planRoom(job.room, job.before);
+  return { plan, promises: promisesOf(job.room, plan) };
+}
+
 /** Adds a stretch of rows to the file of the store, while its own connections look after the screens. */
 async function addStretch(
   job: { readonly file: OpenFile; readonly stretch: PackedStretch },
@@ -101,6 +123,8 @@ export const TASKS = {
   slip,
   labels,
   standing,
+  chargeStanding: chargeStandingOf,
+  planCharging,
   addStretch,
   outlooks,
   learned,

@@ -34,6 +34,8 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/site/, 'brought in a site'],
   [/^GET \/api\/site/, 'took out the whole site'],
   [/^PUT \/api\/chargers/, 'changed a charger'],
+  [/^PUT \/api\/room\/wishes/, 'said when a battery is wanted'],
+  [/^PUT \/api\/room/, 'changed the charge room'],
   [/^PUT \/api\/fleet\/corrections/, 'corrected an instrument'],
   [/^DELETE \/api\/fleet\/corrections/, 'ended a correction'],
   [/^PUT \/api\/fleet\/mornings/, 'brought in cold mornings'],

@@ -70,7 +70,8 @@ export function anyRoom({ channels, waiting, step }: Size): fc.Arbitrary<ChargeR
           ...{
             id: `on${channel}`,
             channel,
-            startMs: at(-3), plannedMs: (3 + one.left) * HOUR,
+            startMs: at(-3),
+            plannedMs: (3 + one.left) * HOUR,
             endMs: at(one.left),
             restMs: HOUR,
             dueMs: at(3),

@@ -9,10 +9,10 @@ import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
 import { useSite, useTechnicianName } from '@/ui/site';
+import { useLiveFloor } from '@/ui/use-live-floor';
 import { useNow } from '@/ui/use-now';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { LayingOut } from './laying-out';
-import { useLiveFloor } from './use-live-floor';
 
 /**
  * What is on the bench and what was done today, as it changes. It is drawn by the browser alone: it goes on changing

@@ -1,6 +1,7 @@
 /** Where one can go from anywhere. */
 export const PLACES = [
   { href: '/', label: 'Floor' },
+  { href: '/room', label: 'Charging' },
   { href: '/lots', label: 'Lots' },
   { href: '/batteries', label: 'Batteries' },
   { href: '/vehicles', label: 'Vehicles' },

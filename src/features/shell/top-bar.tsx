@@ -26,7 +26,7 @@ export function TopBar() {
     if (path !== '/') router.push(`/?scan=${encodeURIComponent(text)}`);
   });
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap lg:max-xl:gap-x-2">
+    <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap lg:max-2xl:gap-x-2">
       <BrandOrUnsent />
       <nav
         aria-label="Screens"
@@ -41,7 +41,7 @@ export function TopBar() {
               href={href}
               aria-current={here ? 'page' : undefined}
               className={clsx(
-                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:max-xl:px-1.5',
+                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:px-1.5 2xl:px-3',
                 here && 'bg-harbour-wash font-semibold',
               )}
             >
@@ -50,7 +50,7 @@ export function TopBar() {
           );
         })}
       </nav>
-      <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:gap-1 lg:max-xl:gap-1">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:gap-1 lg:max-2xl:gap-1">
         <WrongClock />
         <FindAnything />
         <UnitSwitch />

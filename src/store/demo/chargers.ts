@@ -32,5 +32,5 @@ export const DEMO_CHARGERS: readonly Charger[] = FACTS.map((facts) => ({
   retiredAtMs: null,
 }));
 
-/** The charger that several batteries hang on at once. */
-export const FOUR_WAY = DEMO_CHARGERS[1];
+/** The charger that several batteries hang on at once, the strong one, and the one for blocks of 6 V. */
+export const [, FOUR_WAY, BIG_ONE, SMALL_ONE] = DEMO_CHARGERS;

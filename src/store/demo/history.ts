@@ -1,4 +1,5 @@
 import type { BatteryLabel } from '@/core/battery/battery-label';
+import { chargingRuns } from './charging';
 import { type DemoRun, type DemoSlot, fleetLives, type Stage, TagRoll, walkIns } from './lives';
 import { DEMO_BATTERIES } from './scenario';
 import { openRuns, storyRuns, todaysRuns } from './stories';
@@ -30,6 +31,13 @@ export function demoHistory(stage: Stage): DemoHistory {
       ...walked.units.map(({ label }) => label),
     ],
     slots: fleet.slots,
-    runs: [...fleet.runs, ...walked.runs, ...storyRuns(stage), ...todaysRuns(stage), ...openRuns(stage)],
+    runs: [
+      ...fleet.runs,
+      ...walked.runs,
+      ...storyRuns(stage),
+      ...todaysRuns(stage),
+      ...openRuns(stage),
+      ...chargingRuns(stage),
+    ],
   };
 }

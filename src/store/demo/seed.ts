@@ -4,6 +4,7 @@ import { overrideOf } from '@/core/procedure/override';
 import { type Chance, seededChance } from '@/core/quantity/chance';
 import { currentReadings } from '@/core/steps/current-readings';
 import { addBatteries, countBatteries } from '../batteries';
+import { keepRoom, keepWish } from '../charge-room';
 import { addChargers } from '../chargers';
 import { finishCheckWith } from '../checks';
 import type { Store, Transaction } from '../database';
@@ -19,6 +20,7 @@ import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
 import { addVisits } from '../visits';
 import { DEMO_CHARGERS } from './chargers';
+import { DEMO_ROOM, demoWishes } from './charging';
 import { registered } from './engines';
 import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
@@ -72,7 +74,23 @@ export async function seedDemo(store: Store, nowMs: number, winters = WINTERS): 
     await addVisits(transaction, [...came, ...visitOfToday(stage, vehicleIds, chance)]);
   });
   await store.write((transaction) => addChargers(transaction, DEMO_CHARGERS));
+  await seedChargeRoom(store, history, nowMs, first.id);
   await seedRack(store, nowMs, first.id);
+}
+
+/** What is true of the charging corner, and who waits for what lies in it. */
+async function seedChargeRoom(
+  store: Store,
+  history: DemoHistory,
+  nowMs: number,
+  byId: string,
+): Promise<void> {
+  const by = { seenRevision: 0, atMs: nowMs, byId };
+  await keepRoom(store, DEMO_ROOM, by);
+  for (const [tag, wish] of demoWishes(nowMs)) {
+    const run = history.runs.find((one) => one.tag === tag && !one.finished);
+    if (run) await keepWish(store, run.bench.runId, wish, by);
+  }
 }
 
 /** The rack has chances of its own: what it holds changes nothing in the history. */

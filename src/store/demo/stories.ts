@@ -27,7 +27,8 @@ interface Entrance {
 
 const LOOK: readonly StepId[] = ['identify', 'complaint', 'inspect'];
 
-function enter(
+/** A named battery on the bench, as it came. */
+export function enter(
   stage: Stage,
   { number, atMs, healthPct, faults, restHours = 13, ...met }: Entrance,
 ): BenchHand {
@@ -58,18 +59,23 @@ function enter(
   );
 }
 
-function look(hand: BenchHand, arrival: Arrival): BenchHand {
+/** Who it is, why it came, what the eye sees. */
+export function look(hand: BenchHand, arrival: Arrival): BenchHand {
   for (const step of LOOK) hand.take(step, arrival);
   return hand;
 }
 
-const ROUTINE: Arrival = { symptom: 'routine', restHours: 13 };
+export const ROUTINE: Arrival = { symptom: 'routine', restHours: 13 };
 const done = (number: number, bench: BenchHand): DemoRun => ({
   tag: tagOf(number),
   bench: bench.wait(1),
   finished: true,
 });
-const lying = (number: number, bench: BenchHand): DemoRun => ({ tag: tagOf(number), bench, finished: false });
+export const lying = (number: number, bench: BenchHand): DemoRun => ({
+  tag: tagOf(number),
+  bench,
+  finished: false,
+});
 
 /** The stories: a condemnation undone by a charge, dangers, a dirty clamp, a level let run low. */
 export function storyRuns(stage: Stage): DemoRun[] {

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { type FloorChange, withFloorChange } from '@/core/exchange/floor-change';
 import type { FloorView } from '@/core/exchange/views';
-import { fetchAnswer } from '@/ui/api';
+import { fetchAnswer } from './api';
 
 /** What a screen knows of the Floor. */
 export interface LiveFloor {

@@ -1,0 +1,182 @@
+import type { APIRequestContext, Page } from '@playwright/test';
+import { uuidv7 } from 'uuidv7';
+import { captureFor, expect, expectAccessible, startedRun, test } from './support/test';
+
+const LOW: readonly (readonly [string, unknown])[] = [
+  ['identify', { confirmed: true }],
+  ['complaint', { symptom: 'routine' }],
+  ['inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' }],
+  ['settle', { method: 'rested', restMinutes: 720, clockMinutes: 0 }],
+  ['open_circuit', { volts: 12.05, temperatureC: 20 }],
+];
+
+const CHARGER = {
+  ...{ name: 'Two-way', place: 'Corner', circuit: 'C1', channels: 2, mostAmps: 10, leastVolts: 4 },
+  ...{ mostVolts: 16.5, modes: ['normal', 'slow', 'deep', 'equalise'], senses: false },
+};
+
+const ALWAYS = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ day, fromMinute: 0, toMinute: 1440, onCall: false }));
+
+/** A site with one charger of two channels, somebody there at any hour, and batteries that wait. */
+async function room(request: APIRequestContext, technicianId: string, tags: readonly string[]) {
+  const id = uuidv7();
+  const charger = {
+    id,
+    technicianId,
+    facts: { ...CHARGER, name: `Two-way ${id.slice(-6)}` },
+    seenRevision: 0,
+    retired: false,
+  };
+  expect((await request.put('/api/chargers', { data: charger })).status()).toBe(200);
+  const { value } = await (await request.get('/api/room')).json();
+  const facts = { hours: ALWAYS, circuits: [], airPerHour: null, mainsVolts: 230, pricePerKwh: 0.3 };
+  const said = { technicianId, facts, seenRevision: value.revision };
+  expect((await request.put('/api/room', { data: said })).status()).toBe(200);
+  const runs: string[] = [];
+  for (const tag of tags) {
+    const runId = await startedRun(request, { tag, technicianId });
+    for (const reading of LOW) await captureFor(request, runId, technicianId, reading);
+    runs.push(runId);
+  }
+  return { charger: id, runs };
+}
+
+/** What the server plans: of each battery the channel, and when it goes on. */
+async function planned(request: APIRequestContext, tag: string) {
+  const { value } = await (await request.get('/api/room')).json();
+  const card = value.cards.find((one: { tag: string }) => one.tag === tag);
+  return {
+    channel: card?.channel as number,
+    startMs: card?.plan?.startMs as number,
+    nowMs: value.room.nowMs as number,
+  };
+}
+
+const waitingOf = (page: Page, tag: string) =>
+  page.getByRole('region', { name: 'Waiting' }).getByRole('listitem').filter({ hasText: tag });
+
+test('the room plans what waits, says what a move costs before it is made, and another tablet sees it', async ({
+  page,
+  context,
+  request,
+  technicianId,
+  newTag,
+}) => {
+  const tags = ['A', 'B', 'C'].map((letter) => `${newTag}${letter}`) as [string, string, string];
+  const { charger, runs } = await room(request, technicianId, tags);
+  await page.goto('/room');
+  for (const tag of tags) await expect(waitingOf(page, tag)).toBeVisible();
+  await expect(waitingOf(page, tags[0]).getByText(/^back /)).toBeVisible();
+  await expectAccessible(page);
+
+  // Two channels, three batteries: one of them goes on later. By keyboard it is wanted soon, and comes first.
+  const late = await lastOf(request, tags);
+  await waitingOf(page, late).getByRole('button', { name: 'Wanted when, and where' }).press('Enter');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Tomorrow 7:00' }).click();
+  await dialog.getByText('A breakdown').click();
+  await dialog.getByLabel('For', { exact: true }).fill('Pump truck');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(waitingOf(page, late)).toContainText('Pump truck');
+
+  // Moved by the arrow keys on the time line; what that costs stands there before it is kept.
+  const tablet = await context.newPage();
+  await tablet.goto('/room');
+  const before = await planned(request, late);
+  const bar = page.getByRole('button', { name: new RegExp(`^${late}, from .*move it`) });
+  await bar.focus();
+  for (let step = 0; step < 4; step++) await bar.press('ArrowRight');
+  await bar.press('Enter');
+  await expect(dialog.getByText(/^Rested /)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(waitingOf(tablet, late)).toContainText('put there by hand');
+  const after = await planned(request, late);
+  expect(after.startMs - before.startMs).toBeGreaterThanOrEqual(1.5 * 3_600_000);
+
+  // One is put on its channel at the Bench: every tablet has it there, and its retest opens once it has rested.
+  const [first = '', firstRun = ''] = [
+    tags.find((tag) => tag !== late),
+    runs[tags.findIndex((tag) => tag !== late)],
+  ];
+  const on = { mode: 'normal', volts: 14.4, amps: 10, hours: 5, charger, channel: 1 };
+  await captureFor(request, firstRun, technicianId, ['charge_start', on]);
+  const channels = tablet.getByRole('region', { name: 'Channels' });
+  await expect(channels.getByRole('link', { name: new RegExp(first) })).toContainText('Bulk');
+  await captureFor(request, firstRun, technicianId, [
+    'charge_log',
+    { volts: 14.4, amps: 9, temperatureC: 56, gravity: null },
+  ]);
+  await expect(channels.getByRole('link', { name: new RegExp(first) })).toContainText(
+    'Too hot: switch it off',
+  );
+  await expect(page.getByRole('region', { name: 'Channels' })).toContainText('Too hot: switch it off');
+  await captureFor(request, firstRun, technicianId, ['charge', { full: true }]);
+  await expect(tablet.getByRole('region', { name: 'Resting' })).toContainText(first);
+});
+
+test('what waits is dragged to another time, and a charger that is put aside has the room plan anew', async ({
+  page,
+  request,
+  technicianId,
+  newTag,
+}) => {
+  const { charger } = await room(request, technicianId, [newTag]);
+  const listed = await (await request.get('/api/room')).json();
+  await page.goto('/room');
+  const bar = page.getByRole('button', { name: new RegExp(`^${newTag}, from .*move it`) });
+  const box = await bar.boundingBox();
+  if (!box) throw new Error('the bar has a place');
+  await page.mouse.move(box.x + 20, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 160, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText(/It costs nobody anything|weighted hours/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await expect(waitingOf(page, newTag)).not.toContainText('by hand');
+
+  const names = listed.value.channels.filter(
+    (one: { charger: { id: string } }) => one.charger.id === charger,
+  );
+  expect(names).toHaveLength(2);
+  const site = await (await request.get('/api/room')).json();
+  const facts = site.value.channels.find(
+    (one: { charger: { id: string } }) => one.charger.id === charger,
+  )?.charger;
+  const { id: _id, retiredAtMs: _retired, revision: _revision, ...kept } = facts;
+  const aside = { id: charger, technicianId, facts: kept, seenRevision: 1, retired: true };
+  expect((await request.put('/api/chargers', { data: aside })).status()).toBe(200);
+  await expect(page.getByText('No charger of the site is known yet')).toBeVisible();
+  await expect(waitingOf(page, newTag)).toBeVisible();
+});
+
+test('what is said of the room is refused by name where it contradicts itself', async ({
+  page,
+  request,
+  technicianId,
+  newTag,
+}) => {
+  await room(request, technicianId, [newTag]);
+  await page.goto('/room');
+  await page.getByRole('button', { name: 'Hours, wires, air' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Monday, from').fill('18:00');
+  await dialog.getByLabel('Monday, to').fill('07:00');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByText(/toMinute/)).toBeVisible();
+  await dialog.getByLabel('Monday, to').fill('22:00');
+  await dialog.getByLabel('The fan moves, m³/h').fill('0.2');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(waitingOf(page, newTag)).toContainText('finds no place');
+});
+
+/** The one of some batteries that goes on last. */
+async function lastOf(request: APIRequestContext, tags: readonly string[]): Promise<string> {
+  const starts = await Promise.all(tags.map(async (tag) => ({ tag, ...(await planned(request, tag)) })));
+  return starts.reduce((late, one) => (one.startMs > late.startMs ? one : late)).tag;
+}

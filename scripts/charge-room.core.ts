@@ -1,0 +1,1 @@
+export { weekBeside } from '../src/core/instruments/room-trial-summary';

@@ -1,0 +1,7 @@
+import { succeed } from '@/core/quantity/result';
+import { answerLook, answerTo } from '@/entry/answer-to';
+import { keepRoomAsked, roomView } from '@/server/room';
+
+export const GET = (request: Request) =>
+  answerLook(request, async (context) => succeed(await roomView(context)));
+export const PUT = (request: Request) => answerTo(request, keepRoomAsked);

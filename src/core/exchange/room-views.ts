@@ -1,0 +1,65 @@
+import type { Charger } from '../charging/charger-schema';
+import type { ChargeRoom } from '../room/charge-job';
+import type { ChargeStanding } from '../room/charge-standing';
+import type { ChargeWish } from '../room/charge-wish';
+import type { Promised } from '../room/promise';
+import type { RoomFacts } from '../room/room-facts';
+
+/** A battery of the charge room as its screens show it. */
+export interface RoomCard {
+  readonly runId: string;
+  readonly batteryId: string;
+  readonly tag: string;
+  readonly place: string;
+  readonly standing: ChargeStanding;
+  readonly wish: ChargeWish;
+  readonly wishRevision: number;
+  /** The channel it is planned on or on, as its place among the room’s channels; null where it has none. */
+  readonly channel: number | null;
+  /** When it goes on, is full, comes off and has rested, as planned, ms UTC; null where it has no place. */
+  readonly plan: {
+    readonly startMs: number;
+    readonly endMs: number;
+    readonly offMs: number;
+    readonly readyMs: number;
+  } | null;
+  /** When it will be back, with four chances in five; null where it has no place. */
+  readonly promised: Promised | null;
+  /** Why no charger of the site can charge it. */
+  readonly whyNone: readonly string[];
+}
+
+/** A battery that is planned otherwise than it was; on and when, by the room’s channels. */
+export interface RoomMove {
+  readonly tag: string;
+  readonly was: { readonly channel: number; readonly startMs: number };
+  readonly now: { readonly channel: number; readonly startMs: number };
+}
+
+/** The charge room now: what is on which channel, what waits, what rests, and the plan. */
+export interface RoomView {
+  readonly facts: RoomFacts;
+  readonly revision: number;
+  /** What the plan was made for, by the ids of the runs. */
+  readonly room: ChargeRoom;
+  readonly channels: readonly {
+    readonly charger: Charger;
+    readonly channel: number;
+    readonly circuit: string;
+  }[];
+  readonly cards: readonly RoomCard[];
+  /** Air that all that charges asks for together, m³/h. */
+  readonly airAsked: number;
+  /** Of each circuit, what is drawn now, A of the mains, and what it bears; null where that is not known. */
+  readonly circuits: readonly {
+    readonly name: string;
+    readonly amps: number;
+    readonly most: number | null;
+  }[];
+  /** Hours of lateness in the plan, weighted; the least that any plan could have; and whether every plan was tried. */
+  readonly lateness: number;
+  readonly leastLateness: number;
+  readonly exact: boolean;
+  /** What is planned otherwise than before. */
+  readonly moved: readonly RoomMove[];
+}

@@ -1,0 +1,130 @@
+import { clsx } from 'clsx';
+import Link from 'next/link';
+import type { RoomCard, RoomView } from '@/core/exchange/room-views';
+import { formatQuantity } from '@/core/quantity/format';
+import { temperatureWords } from '@/core/steps/words';
+import { useSite } from '@/ui/site';
+import { channelName, stateOf, useRoomMoments, useSpan } from './room-words';
+
+/** Every channel of the room: what is on it and when it is back, or what comes next. */
+export function ChannelTiles({ view, nowMs }: { readonly view: RoomView; readonly nowMs: number }) {
+  const elsewhere = view.cards.filter(({ standing, channel }) => standing.kind === 'on' && channel === null);
+  return (
+    <section aria-label="Channels" className="grid gap-2">
+      <h2 className="sr-only">Channels</h2>
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(12.5rem,1fr))] gap-3">
+        {view.channels.map((one, at) => (
+          <li key={`${one.charger.id} ${one.channel}`}>
+            <Tile view={view} at={at} nowMs={nowMs} />
+          </li>
+        ))}
+        {elsewhere.map((card) => (
+          <li key={card.runId}>
+            <OnTile name="A charger of no name" card={card} nowMs={nowMs} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Tile({ view, at, nowMs }: { readonly view: RoomView; readonly at: number; readonly nowMs: number }) {
+  const name = channelName(view, at);
+  const on = view.cards.filter(({ standing, channel }) => standing.kind === 'on' && channel === at);
+  const [first, second] = on;
+  if (!first) return <FreeTile view={view} at={at} name={name} nowMs={nowMs} />;
+  return (
+    <OnTile
+      name={name}
+      card={first}
+      nowMs={nowMs}
+      warning={second ? `${second.tag} is said to hang here too: look which one does` : null}
+    />
+  );
+}
+
+const CALLS = { no: 'border-l-charge', soon: 'border-l-watch', now: 'border-l-retire' } as const;
+
+function OnTile({
+  name,
+  card,
+  nowMs,
+  warning = null,
+}: {
+  readonly name: string;
+  readonly card: RoomCard;
+  readonly nowMs: number;
+  readonly warning?: string | null;
+}) {
+  const { temperatureUnit } = useSite();
+  const moment = useRoomMoments(nowMs);
+  const span = useSpan(nowMs);
+  const { words, calls } = stateOf(card, nowMs);
+  const { standing, promised, runId, tag } = card;
+  if (standing.kind !== 'on') return null;
+  const { last, returnedAh, returnAh } = standing;
+  return (
+    <Link
+      href={`/bench/${runId}`}
+      className={clsx(
+        'sheet grid h-full content-start gap-0.5 border-l-8 px-3 py-2 hover:bg-harbour-wash',
+        CALLS[calls],
+      )}
+    >
+      <span className="text-sm text-soft">{name}</span>
+      <span className="figures text-2xl font-bold break-all">{tag}</span>
+      <span
+        className={clsx('font-semibold', calls === 'now' && 'text-retire', calls === 'soon' && 'text-watch')}
+      >
+        {words}
+      </span>
+      {promised && (
+        <span>
+          back <span className="figures font-semibold">{moment(promised.middleMs)}</span>
+          <span className="block text-sm text-soft">{span(promised)}</span>
+        </span>
+      )}
+      <span className="figures text-sm text-soft">
+        {last
+          ? `${formatQuantity(last.volts, 'V')} · ${formatQuantity(last.amps, 'A', { decimals: 1 })}${
+              last.temperatureC === null ? '' : ` · ${temperatureWords(last.temperatureC, temperatureUnit)}`
+            }`
+          : `set to ${formatQuantity(standing.volts, 'V')}, ${formatQuantity(standing.amps, 'A', { decimals: 1 })}`}
+        {last && returnAh !== null && ` · ${returnedAh.toFixed(0)} of ${returnAh.toFixed(0)} Ah`}
+      </span>
+      {warning && <span className="text-sm text-warn">{warning}</span>}
+    </Link>
+  );
+}
+
+function FreeTile({
+  view,
+  at,
+  name,
+  nowMs,
+}: {
+  readonly view: RoomView;
+  readonly at: number;
+  readonly name: string;
+  readonly nowMs: number;
+}) {
+  const moment = useRoomMoments(nowMs);
+  const next = view.cards
+    .filter(({ standing, channel, plan }) => standing.kind === 'waiting' && channel === at && plan)
+    .sort((one, other) => (one.plan?.startMs ?? 0) - (other.plan?.startMs ?? 0))[0];
+  const goesOn = next?.plan && next.plan.startMs <= nowMs;
+  return (
+    <div className="grid h-full content-start gap-0.5 rounded-md border border-dashed border-line-strong px-3 py-2">
+      <span className="text-sm text-soft">{name}</span>
+      <span className="text-xl text-soft">free</span>
+      {next && (
+        <Link
+          href={`/bench/${next.runId}`}
+          className={clsx('hover:underline', goesOn && 'font-semibold text-charge')}
+        >
+          {goesOn ? `put ${next.tag} on now` : `${next.tag} at ${moment(next.plan?.startMs ?? nowMs)}`}
+        </Link>
+      )}
+    </div>
+  );
+}

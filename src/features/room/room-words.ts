@@ -1,0 +1,64 @@
+'use client';
+
+import type { RoomCard, RoomView } from '@/core/exchange/room-views';
+import { useMoments } from '@/ui/moment';
+
+/** A channel as the room names it: its charger, with its number where there are several. */
+export function channelName({ channels }: Pick<RoomView, 'channels'>, at: number | null): string {
+  const one = at === null ? undefined : channels[at];
+  if (!one) return 'no channel of the site';
+  return one.charger.channels > 1 ? `${one.charger.name} ${one.channel}` : one.charger.name;
+}
+
+/** What a charge that is on says of itself, and whether somebody has to come. */
+export function stateOf(
+  { standing }: RoomCard,
+  nowMs: number,
+): {
+  readonly words: string;
+  readonly calls: 'no' | 'soon' | 'now';
+} {
+  if (standing.kind !== 'on') return { words: '', calls: 'no' };
+  switch (standing.so.kind) {
+    case 'too_hot':
+      return { words: 'Too hot: switch it off', calls: 'now' };
+    case 'takes_none':
+      return { words: 'Takes no charge', calls: 'now' };
+    case 'full':
+      return { words: 'Full: take it off', calls: 'soon' };
+    case 'awake':
+      return { words: 'Awake: charge it in full', calls: 'soon' };
+    default:
+      break;
+  }
+  if (nowMs > standing.startMs + standing.plannedMs)
+    return { words: 'Over its time: look at it', calls: 'soon' };
+  const { last, amps } = standing;
+  const tapers = last
+    ? last.amps < TAPERS_UNDER * amps
+    : nowMs - standing.startMs > TAPERS_FROM * standing.plannedMs;
+  return { words: tapers ? 'Tapering' : 'Bulk', calls: 'no' };
+}
+
+/** Under this share of its set current a charge tapers; where nothing was read, past this share of its hours. */
+const TAPERS_UNDER = 0.9;
+const TAPERS_FROM = 0.5;
+
+/** Moments of the room’s days: the time alone today, the day before it otherwise. */
+export function useRoomMoments(nowMs: number): (atMs: number) => string {
+  const words = useMoments();
+  const today = words(nowMs, 'day');
+  return (atMs) => {
+    const day = words(atMs, 'day');
+    return day === today ? words(atMs, 'time') : `${day.replace(/ \d{4}$/, '')}, ${words(atMs, 'time')}`;
+  };
+}
+
+/** From when to when something is promised, said once where both are one. */
+export function useSpan(nowMs: number): (span: { readonly fromMs: number; readonly toMs: number }) => string {
+  const moment = useRoomMoments(nowMs);
+  return ({ fromMs, toMs }) => {
+    const [from, to] = [moment(fromMs), moment(toMs)];
+    return from === to ? 'as sure as can be' : `${from} to ${to}`;
+  };
+}

@@ -1,0 +1,108 @@
+import Link from 'next/link';
+import { CHARGE_WAYS } from '@/core/charging/charge-plan';
+import type { RoomCard, RoomView } from '@/core/exchange/room-views';
+import { Button, buttonClass } from '@/ui/button';
+import { channelName, useRoomMoments, useSpan } from './room-words';
+
+interface Props {
+  readonly view: RoomView;
+  readonly cards: readonly RoomCard[];
+  readonly nowMs: number;
+  readonly onAsk: (card: RoomCard) => void;
+}
+
+/** What waits for a channel, in the order in which it goes on: why it waits, when it is back, and whether that is in time. */
+export function WaitingList({ view, cards, nowMs, onAsk }: Props) {
+  const order = [...cards].sort((one, other) => startOf(one) - startOf(other));
+  return (
+    <section aria-label="Waiting" className="grid gap-2">
+      <h2 className="text-xl font-semibold">Waiting</h2>
+      {order.length === 0 ? (
+        <p className="text-soft">
+          Nothing waits for a charger. What the Bench finds low comes here by itself.
+        </p>
+      ) : (
+        <ul className="divide-y border-y">
+          {order.map((card) => (
+            <Waiting key={card.runId} view={view} card={card} nowMs={nowMs} onAsk={onAsk} />
+          ))}
+        </ul>
+      )}
+      <HowGood view={view} />
+    </section>
+  );
+}
+
+const startOf = ({ plan }: RoomCard) => plan?.startMs ?? Number.MAX_SAFE_INTEGER;
+
+function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly card: RoomCard }) {
+  const moment = useRoomMoments(nowMs);
+  const span = useSpan(nowMs);
+  const { runId, tag, place, standing, wish, plan, channel, promised, whyNone } = card;
+  if (standing.kind !== 'waiting') return null;
+  const isLate = wish.dueMs !== null && plan !== null && plan.readyMs > wish.dueMs;
+  return (
+    <li className="grid gap-1 py-2.5">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <Link href={`/bench/${runId}`} className="figures text-xl font-bold break-all hover:underline">
+          {tag}
+        </Link>
+        <span className="text-soft">
+          {place}
+          {standing.asked.mode !== 'normal' && ` · ${CHARGE_WAYS[standing.asked.mode]}`}
+        </span>
+      </div>
+      {plan ? (
+        <p>
+          {plan.startMs <= nowMs ? (
+            <span className="font-semibold text-charge">goes on {channelName(view, channel)} now</span>
+          ) : (
+            <>
+              goes on {channelName(view, channel)} at <span className="figures">{moment(plan.startMs)}</span>
+            </>
+          )}
+          {wish.held && ', put there by hand'}
+        </p>
+      ) : (
+        <p className="text-warn">{whyNone[0] ?? 'It finds no place: nobody is there to put it on.'}</p>
+      )}
+      {promised && (
+        <p>
+          back <span className="figures font-semibold">{moment(promised.middleMs)}</span>{' '}
+          <span className="text-soft">({span(promised)})</span>
+        </p>
+      )}
+      {wish.dueMs !== null && (
+        <p className={isLate ? 'font-semibold text-warn' : 'text-soft'}>
+          wanted {moment(wish.dueMs)}
+          {wish.reason !== '' && `: ${wish.reason}`}
+          {isLate && ' · too late as planned'}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        <Link
+          href={`/bench/${runId}`}
+          className={buttonClass(plan && plan.startMs <= nowMs ? 'main' : 'plain')}
+        >
+          Put it on
+        </Link>
+        <Button onClick={() => onAsk(card)}>Wanted when, and where</Button>
+      </div>
+    </li>
+  );
+}
+
+/** How good the plan is, in one sentence. */
+function HowGood({ view: { lateness, leastLateness, exact, cards } }: { readonly view: RoomView }) {
+  if (!cards.some(({ standing }) => standing.kind === 'waiting')) return null;
+  const hours = (value: number) => value.toFixed(1);
+  return (
+    <p className="text-sm text-soft">
+      {lateness < 0.05
+        ? 'Everything is back in time.'
+        : exact
+          ? `${hours(lateness)} weighted hours late: no plan has less.`
+          : `${hours(lateness)} weighted hours late; no plan could have less than ${hours(leastLateness)}.`}
+    </p>
+  );
+}

@@ -1,0 +1,245 @@
+'use client';
+
+import { tz } from '@date-fns/tz';
+import { addDays, format, isValid, parse, set } from 'date-fns';
+import { useMemo, useState } from 'react';
+import type { RoomCard, RoomView } from '@/core/exchange/room-views';
+import type { Problem } from '@/core/quantity/result';
+import { URGENCIES } from '@/core/room/charge-wish';
+import { type WeighedMove, weighMove } from '@/core/room/weigh-move';
+import { problemsOf, send } from '@/ui/api';
+import { Button } from '@/ui/button';
+import { Choices } from '@/ui/choices';
+import { Field, INPUT } from '@/ui/field';
+import { FormDialog } from '@/ui/form-dialog';
+import { Select } from '@/ui/select';
+import { useSite } from '@/ui/site';
+import { channelName, useRoomMoments } from './room-words';
+
+const PATTERN = "yyyy-MM-dd'T'HH:mm";
+const BY_PLAN = 'plan';
+
+/** When a battery is wanted and by whom, and where a hand puts it: what that costs is told before it is kept. */
+export function WishForm({
+  view,
+  card,
+  onClose,
+}: {
+  readonly view: RoomView;
+  /** The battery with the channel and the start that it was moved to, where it was. */
+  readonly card: RoomCard;
+  readonly onClose: () => void;
+}) {
+  const { zone, whoIsHere } = useSite();
+  const known = view.cards.find(({ runId }) => runId === card.runId) ?? card;
+  const isMoved = card.channel !== known.channel || card.plan?.startMs !== known.plan?.startMs;
+  const { wish } = known;
+  const here = { in: tz(zone) };
+  const typed = (ms: number | null) => (ms === null ? '' : format(ms, PATTERN, here));
+  const [due, setDue] = useState(typed(wish.dueMs));
+  const [weight, setWeight] = useState(String(wish.weight));
+  const [reason, setReason] = useState(wish.reason);
+  const held = wish.held && {
+    channel: view.channels.findIndex(
+      ({ charger, channel }) => charger.id === wish.held?.charger && channel === wish.held.channel,
+    ),
+    startMs: wish.held.startMs,
+  };
+  const put = isMoved ? { channel: card.channel ?? 0, startMs: card.plan?.startMs ?? view.room.nowMs } : held;
+  const [channel, setChannel] = useState(put ? String(put.channel) : BY_PLAN);
+  const [start, setStart] = useState(typed(put?.startMs ?? known.plan?.startMs ?? view.room.nowMs));
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [isSending, setSending] = useState(false);
+  const msOf = (text: string): number | null => {
+    const read = parse(text, PATTERN, new Date(view.room.nowMs), here);
+    return isValid(read) ? read.getTime() : null;
+  };
+  const startMs = msOf(start);
+  const weighed = useMemo(
+    () =>
+      channel === BY_PLAN || startMs === null
+        ? null
+        : weighMove(view.room, plannedIn(view), { id: card.runId, channel: Number(channel), startMs }),
+    [view, card.runId, channel, startMs],
+  );
+  const options = view.room.waiting.find(({ id }) => id === card.runId)?.options ?? [];
+  const keep = async (event: React.FormEvent) => {
+    event.preventDefault();
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const dueMs = due === '' ? null : msOf(due);
+    if (due !== '' && dueMs === null) return setProblems([notADay('wanted', due)]);
+    if (channel !== BY_PLAN && startMs === null) return setProblems([notADay('goes on at', start)]);
+    const on = view.channels[Number(channel)];
+    setSending(true);
+    const wrong = problemsOf(
+      await send(
+        '/api/room/wishes',
+        {
+          ...{ technicianId, runId: card.runId, seenRevision: known.wishRevision },
+          wish: {
+            ...{ dueMs, weight: dueMs === null ? 1 : Number(weight), reason },
+            held: on && startMs !== null ? { charger: on.charger.id, channel: on.channel, startMs } : null,
+          },
+        },
+        { method: 'PUT' },
+      ),
+    );
+    setSending(false);
+    setProblems(wrong);
+    if (wrong.length === 0) onClose();
+  };
+  return (
+    <FormDialog
+      title={`${card.tag}: wanted when, and where`}
+      keep="Plan it so"
+      isSending={isSending}
+      problems={problems}
+      onSend={(event) => void keep(event)}
+      onClose={onClose}
+    >
+      <Field label="Wanted, charged and rested, by" hint="Nothing where nobody waits for it.">
+        {(control) => (
+          <input
+            {...control}
+            type="datetime-local"
+            className={INPUT}
+            value={due}
+            onChange={({ target }) => setDue(target.value)}
+          />
+        )}
+      </Field>
+      <div className="flex flex-wrap gap-2">
+        {soonDays(view.room.nowMs, zone).map(({ label, atMs }) => (
+          <Button key={label} onClick={() => setDue(typed(atMs))}>
+            {label}
+          </Button>
+        ))}
+        <Button tone="quiet" onClick={() => setDue('')}>
+          Nobody waits
+        </Button>
+      </div>
+      {due !== '' && (
+        <>
+          <Choices
+            legend="Who waits"
+            name="weight"
+            choices={URGENCIES.map(({ weight: value, label }) => ({ value: String(value), label }))}
+            chosen={weight}
+            onChoose={setWeight}
+          />
+          <Field label="For" hint="The vehicle, the customer, the job.">
+            {(control) => (
+              <input
+                {...control}
+                className={INPUT}
+                maxLength={200}
+                value={reason}
+                onChange={({ target }) => setReason(target.value)}
+              />
+            )}
+          </Field>
+        </>
+      )}
+      <Select
+        label="Goes on"
+        value={channel}
+        options={[
+          { value: BY_PLAN, label: 'Where the plan puts it' },
+          ...options.map((option) => ({
+            value: String(option.channel),
+            label: channelName(view, option.channel),
+          })),
+        ]}
+        onChoose={setChannel}
+      />
+      {channel !== BY_PLAN && (
+        <>
+          <Field label="At">
+            {(control) => (
+              <input
+                {...control}
+                type="datetime-local"
+                className={INPUT}
+                value={start}
+                onChange={({ target }) => setStart(target.value)}
+              />
+            )}
+          </Field>
+          <WhatItCosts view={view} weighed={weighed} startMs={startMs} />
+        </>
+      )}
+    </FormDialog>
+  );
+}
+
+const plannedIn = ({ cards }: RoomView) =>
+  cards.flatMap(({ runId, standing, channel, plan }) =>
+    standing.kind === 'waiting' && channel !== null && plan ? [{ id: runId, channel, ...plan }] : [],
+  );
+
+const notADay = (field: string, found: string): Problem => ({
+  ...{ field, found, expected: 'a day and a time' },
+  message: `“${field}”: found “${found}”, expected a day and a time.`,
+});
+
+/** The days that are asked for most. */
+function soonDays(nowMs: number, zone: string) {
+  const here = { in: tz(zone) };
+  const at = (days: number, hours: number) =>
+    set(addDays(nowMs, days, here), { hours, minutes: 0, seconds: 0, milliseconds: 0 }, here).getTime();
+  return [
+    { label: 'Today 17:00', atMs: at(0, 17) },
+    { label: 'Tomorrow 7:00', atMs: at(1, 7) },
+    { label: 'In two days', atMs: at(2, 7) },
+  ];
+}
+
+/** Same hours for a hand, weighted h. */
+const FREE_HOURS = 0.05;
+
+function WhatItCosts({
+  view,
+  weighed,
+  startMs,
+}: {
+  readonly view: RoomView;
+  readonly weighed: WeighedMove | null;
+  readonly startMs: number | null;
+}) {
+  const moment = useRoomMoments(view.room.nowMs);
+  if (!weighed || startMs === null) return null;
+  const { place, addsLateness, moves } = weighed;
+  if (!place)
+    return (
+      <p className="text-warn">
+        It finds no place there: its charger cannot charge it, or the wires or the air do not bear it.
+      </p>
+    );
+  const tagOf = (id: string) => view.cards.find(({ runId }) => runId === id)?.tag ?? id;
+  const isLater = place.startMs - Math.max(startMs, view.room.nowMs) > 60_000;
+  return (
+    <div role="status" className="grid gap-1 rounded-md border border-line-strong bg-sheet px-4 py-2">
+      {isLater && (
+        <p className="text-warn">
+          The room allows it from {moment(place.startMs)}: the channel, the wires, the air or the hands are
+          taken until then.
+        </p>
+      )}
+      <p>
+        Rested <span className="figures font-semibold">{moment(place.readyMs)}</span>.{' '}
+        {Math.abs(addsLateness) < FREE_HOURS
+          ? 'It costs nobody anything.'
+          : addsLateness > 0
+            ? `It costs ${addsLateness.toFixed(1)} weighted hours of lateness.`
+            : `It saves ${(-addsLateness).toFixed(1)} weighted hours of lateness.`}
+      </p>
+      {moves.map(({ was, now }) => (
+        <p key={was.id} className="text-soft">
+          {tagOf(was.id)}: {channelName(view, now.channel)} at {moment(now.startMs)} instead of{' '}
+          {moment(was.startMs)}
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,250 @@
+import 'server-only';
+import { Type } from '@sinclair/typebox';
+import { specOf } from '@/core/battery/battery';
+import { checkShape } from '@/core/exchange/check-shape';
+import type { RoomCard, RoomMove, RoomView } from '@/core/exchange/room-views';
+import type { WholeRun } from '@/core/exchange/views';
+import { succeed } from '@/core/quantity/result';
+import { tidyLine } from '@/core/quantity/written-text';
+import { type Before, isMoved, NO_PLAN_BEFORE } from '@/core/room/build-plan';
+import type { ChargeRoom } from '@/core/room/charge-job';
+import type { ChargeStanding } from '@/core/room/charge-standing';
+import { ChargeWishSchema, NO_WISH } from '@/core/room/charge-wish';
+import { type RoomFacts, RoomFactsSchema, roomContradiction, USUAL_ROOM } from '@/core/room/room-facts';
+import { airAsked, channelsOf, type RoomBattery, roomOfSite, whyNoChannel } from '@/core/room/room-of-site';
+import { nextChangeOver } from '@/core/room/shifts';
+import { MS_PER_MINUTE } from '@/core/steps/clocks';
+import { type KeptWish, keepRoom, keepWish, keptRoom, wishesOf } from '@/store/charge-room';
+import { keptChargers } from '@/store/chargers';
+import { openRunIds, wholeRun } from '@/store/runs';
+import { type Answer, refused, refusedSaying } from './answer';
+import { type Change, changed, onChange } from './changes';
+import type { Context } from './context';
+import { rulesOfRun } from './rules';
+import { offLoop } from './threads';
+
+/** A room holds fewer batteries than this. */
+const MOST_OPEN = 200;
+
+/** A plan that nothing has changed holds so long, ms: charges go on meanwhile. */
+const PLANNED_FOR_MS = 60_000;
+
+/** A run as far as the charge room is concerned; null where it is not. */
+interface Standing {
+  readonly run: WholeRun;
+  readonly standing: ChargeStanding;
+  readonly restMs: number;
+}
+
+/** Where each open run stands towards the room, worked out once a change; and the plan that was shown last. */
+class RoomBoard {
+  private readonly standings = new Map<string, Promise<Standing | null>>();
+  private told: { readonly atMs: number; readonly view: Promise<RoomView> } | null = null;
+  before: Before = NO_PLAN_BEFORE;
+
+  note(change: Change): void {
+    if (change === 'people') return;
+    this.told = null;
+    if (change === 'all') this.standings.clear();
+    else this.standings.delete(change.runId);
+  }
+
+  /** The room as it was planned last, however many screens ask; planned anew once something has changed, or time has passed. */
+  view(context: Context): Promise<RoomView> {
+    const nowMs = context.now();
+    const { told } = this;
+    if (told && nowMs >= told.atMs && nowMs - told.atMs < PLANNED_FOR_MS) return told.view;
+    const view = plannedView(context, this).catch((error: unknown) => {
+      this.told = null;
+      throw error;
+    });
+    this.told = { atMs: nowMs, view };
+    return view;
+  }
+
+  standingOf(context: Context, id: string): Promise<Standing | null> {
+    const known = this.standings.get(id);
+    if (known) return known;
+    const work = standingOf(context, id).catch((error: unknown) => {
+      // One run that cannot be worked out costs its own card, never the room.
+      context.log.error(error);
+      this.standings.delete(id);
+      return null;
+    });
+    this.standings.set(id, work);
+    return work;
+  }
+}
+
+// One board a process, as there is one store.
+const shared = globalThis as typeof globalThis & { integraRoom?: RoomBoard };
+
+function board(): RoomBoard {
+  if (!shared.integraRoom) {
+    const made = new RoomBoard();
+    onChange((change) => made.note(change));
+    shared.integraRoom = made;
+  }
+  return shared.integraRoom;
+}
+
+async function standingOf(context: Context, id: string): Promise<Standing | null> {
+  const run = await wholeRun(context.store, id);
+  const spec = run && specOf(run.battery);
+  if (!run || !spec || run.unreadable.length > 0) return null;
+  const rules = await context.store.read((database) => rulesOfRun(run.run, database));
+  if (!rules.ok) return null;
+  const job = { spec, readings: run.readings, rules: rules.value };
+  const standing = await offLoop(context, 'chargeStanding', job, {});
+  return standing && { run, standing, restMs: rules.value.surface.restMinutes * MS_PER_MINUTE };
+}
+
+/** The charge room now, with its plan. */
+export const roomView = (context: Context): Promise<RoomView> => board().view(context);
+
+async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomView> {
+  const { store, site } = context;
+  const nowMs = context.now();
+  const ids = await openRunIds(store, MOST_OPEN);
+  const all = (await Promise.all(ids.map((id) => onBoard.standingOf(context, id)))).filter(
+    (one) => one !== null,
+  );
+  const { kept, chargers, wishes } = await store.read(async (database) => ({
+    kept: await keptRoom(database),
+    chargers: (await keptChargers(database)).filter(({ retiredAtMs }) => retiredAtMs === null),
+    wishes: await wishesOf(database, ids),
+  }));
+  const facts = factsIn(kept?.facts);
+  const members = all.flatMap((one) => memberOf(one, wishes));
+  const room = roomOfSite({
+    ...{ nowMs, zone: site.zone, facts, chargers },
+    waiting: members.flatMap(({ standing, ...battery }) =>
+      standing.kind === 'waiting' ? [{ ...battery, asked: standing.asked }] : [],
+    ),
+    on: members.flatMap(({ standing, ...battery }) =>
+      standing.kind === 'on' ? [{ ...battery, charge: standing }] : [],
+    ),
+  });
+  const { before } = onBoard;
+  const { plan, promises } = await offLoop(context, 'planCharging', { room, before }, {});
+  const placed = new Map(plan.placed.map((place) => [place.id, place]));
+  onBoard.before = placed;
+  const cards = all.flatMap((one): RoomCard[] => {
+    const { run, standing } = one;
+    const spec = specOf(run.battery);
+    const wish = wishes.get(run.run.id);
+    const onChannel = room.on.find(({ id }) => id === run.run.id);
+    const place = placed.get(run.run.id) ?? (onChannel && comingOff(room, onChannel));
+    return [
+      {
+        ...{ runId: run.run.id, batteryId: run.battery.id, tag: run.battery.tag, place: run.battery.place },
+        ...{ standing, wish: wish ? withoutRevision(wish) : NO_WISH, wishRevision: wish?.revision ?? 0 },
+        channel: place?.channel ?? null,
+        plan: place ?? null,
+        promised: promises.get(run.run.id) ?? null,
+        whyNone: spec && standing.kind === 'waiting' ? whyNoChannel(spec, standing.asked, chargers) : [],
+      },
+    ];
+  });
+  const tagOf = new Map(cards.map(({ runId, tag }) => [runId, tag]));
+  return {
+    ...{ facts, revision: kept?.revision ?? 0, room, cards },
+    channels: channelsOf(chargers).map(({ charger, channel, circuit }) => ({ charger, channel, circuit })),
+    airAsked: airAsked(room),
+    circuits: circuitsOf(room),
+    ...{ lateness: plan.cost.lateness, leastLateness: plan.leastLateness, exact: plan.exact },
+    moved: plan.placed.flatMap((place): RoomMove[] => {
+      const was = before.get(place.id);
+      const tag = tagOf.get(place.id);
+      if (!was || tag === undefined || !isMoved(place, was, nowMs)) return [];
+      const { channel, startMs } = place;
+      return [{ tag, was: { channel: was.channel, startMs: was.startMs }, now: { channel, startMs } }];
+    }),
+  };
+}
+
+const withoutRevision = ({ revision: _revision, ...wish }: KeptWish) => wish;
+
+function memberOf(
+  { run, standing, restMs }: Standing,
+  wishes: ReadonlyMap<string, KeptWish>,
+): (RoomBattery & { readonly standing: ChargeStanding })[] {
+  const spec = specOf(run.battery);
+  const id = run.run.id;
+  return spec ? [{ id, spec, restMs, standing, wish: wishes.get(id) ?? NO_WISH }] : [];
+}
+
+/** When one that is on is full, comes off and has rested, as far as can be said. */
+function comingOff(room: ChargeRoom, { channel, startMs, endMs, restMs }: ChargeRoom['on'][number]) {
+  const offMs = nextChangeOver(room.shifts, Math.max(endMs, room.nowMs), 'there');
+  return Number.isFinite(offMs) ? { channel, startMs, endMs, offMs, readyMs: offMs + restMs } : undefined;
+}
+
+function circuitsOf(room: ChargeRoom): RoomView['circuits'] {
+  const names = [...new Set(room.channels.map(({ circuit }) => circuit))].sort();
+  return names.map((name) => ({
+    name,
+    amps: room.on
+      .filter(({ channel }) => room.channels[channel]?.circuit === name)
+      .reduce((sum, { mainsAmps }) => sum + mainsAmps, 0),
+    most: room.circuitAmps[name] ?? null,
+  }));
+}
+
+/** What was kept of the room; what cannot be read today is as if nobody had said anything. */
+function factsIn(kept: unknown): RoomFacts {
+  const read = checkShape(RoomFactsSchema, kept);
+  return read.ok ? read.value : USUAL_ROOM;
+}
+
+const Uuid = Type.String({ format: 'uuid' });
+const seenRevision = Type.Integer({ minimum: 0, maximum: 1_000_000_000, description: 'what was seen' });
+
+const Keep = Type.Object(
+  { technicianId: Uuid, facts: RoomFactsSchema, seenRevision },
+  { additionalProperties: false },
+);
+
+const OVERTAKEN = 'Somebody else has changed this meanwhile. Nothing was stored: look at theirs first.';
+
+/** Says what is true of the room: its hours, circuits, air. */
+export async function keepRoomAsked(context: Context, input: unknown): Promise<Answer<null>> {
+  const checked = checkShape(Keep, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { facts, technicianId } = checked.value;
+  const wrong = roomContradiction(facts);
+  if (wrong) return refused('input', `facts/${wrong.field}`, wrong.found, wrong.expected);
+  const change = { seenRevision: checked.value.seenRevision, atMs: context.now(), byId: technicianId };
+  if (!(await keepRoom(context.store, facts, change)))
+    return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
+  changed('all');
+  return succeed(null);
+}
+
+const Wish = Type.Object(
+  { technicianId: Uuid, runId: Uuid, wish: ChargeWishSchema, seenRevision },
+  { additionalProperties: false },
+);
+
+/** Says when the battery of a run is wanted, or where it is to go on. */
+export async function keepWishAsked(context: Context, input: unknown): Promise<Answer<null>> {
+  const checked = checkShape(Wish, input);
+  if (!checked.ok) return { ...checked, failure: 'input' };
+  const { runId, wish, technicianId } = checked.value;
+  const run = await wholeRun(context.store, runId);
+  if (!run || run.run.finishedAtMs !== null) return refused('conflict', 'runId', runId, 'a run that is open');
+  const { held } = wish;
+  if (held) {
+    const chargers = await context.store.read(keptChargers);
+    const charger = chargers.find(({ id, retiredAtMs }) => id === held.charger && retiredAtMs === null);
+    if (!charger) return refused('input', 'wish/held/charger', held.charger, 'a charger that is in use');
+    if (held.channel > charger.channels)
+      return refused('input', 'wish/held/channel', held.channel, `one of ${charger.channels} channels`);
+  }
+  const change = { seenRevision: checked.value.seenRevision, atMs: context.now(), byId: technicianId };
+  const tidy = { ...wish, reason: tidyLine(wish.reason) };
+  if (!(await keepWish(context.store, runId, tidy, change)))
+    return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
+  changed({ runId, what: 'reading' });
+  return succeed(null);
+}
