@@ -1,0 +1,208 @@
+/** @jest-environment node */
+import fc from 'fast-check';
+import type { BatterySpec } from '../battery/battery';
+import { returnedAh } from '../charging/returned';
+import { newReading } from '../steps/reading';
+import { NO_WISH } from './charge-wish';
+import { mainsAmps } from './mains';
+import { idleHoursOf } from './plan-cost';
+import { expectedEndMs, promisesOf, TOOK_OVER_PLANNED } from './promise';
+import { USUAL_ROOM } from './room-facts';
+import { airAsked, roomOfSite, whyNoChannel } from './room-of-site';
+import { anyRoom, at, days, HOUR, NOW } from './rooms.test-support';
+import { planRoom } from './search-plan';
+import { isOnCall, nextChangeOver, nextWatched } from './shifts';
+import { shiftsFrom } from './site-shifts';
+import { weighMove } from './weigh-move';
+
+const envelope = (takenAtMs: number) => ({
+  ...{ id: `r${takenAtMs}`, runId: 'run', technicianId: 'maro', takenAtMs, instrument: 'typed' },
+});
+
+describe('shifts', () => {
+  it('change over at once while somebody is there, else when the next comes, or whoever is on call', () => {
+    const shifts = days(2, true);
+    expect(nextChangeOver(shifts, at(3), 'there')).toBe(at(3));
+    expect(nextChangeOver(shifts, at(11), 'there')).toBe(at(24));
+    expect(nextChangeOver(shifts, at(11), 'on_call')).toBe(at(11));
+    expect(nextChangeOver(shifts, at(35), 'there')).toBe(Number.POSITIVE_INFINITY);
+    expect([isOnCall(shifts, at(9.9)), isOnCall(shifts, at(10))]).toEqual([false, true]);
+  });
+
+  it('watch only where somebody is there for long enough without a break', () => {
+    const shifts = days(2, true);
+    expect(nextWatched(shifts, at(5), 4 * HOUR)).toBe(at(5));
+    expect(nextWatched(shifts, at(7), 4 * HOUR)).toBe(at(24));
+    expect(nextWatched(shifts, at(0), 11 * HOUR)).toBe(Number.POSITIVE_INFINITY);
+    const two = [
+      { fromMs: at(0), toMs: at(4), onCall: false },
+      { fromMs: at(4), toMs: at(8), onCall: false },
+    ];
+    expect(nextWatched(two, at(1), 6 * HOUR)).toBe(at(1));
+  });
+
+  it('keep the clock on the wall when summer time ends', () => {
+    const sunday = Date.UTC(2026, 9, 24, 12);
+    const hours = [6, 7].map((day) => ({ day, fromMinute: 8 * 60, toMinute: 16 * 60, onCall: false }));
+    const [saturday, next] = shiftsFrom(hours, 'Europe/Berlin', sunday);
+    // Eight in the morning is six by Greenwich in summer, and seven once the clock has gone back.
+    expect(saturday).toMatchObject({ fromMs: Date.UTC(2026, 9, 24, 6), toMs: Date.UTC(2026, 9, 24, 14) });
+    expect(next).toMatchObject({ fromMs: Date.UTC(2026, 9, 25, 7), toMs: Date.UTC(2026, 9, 25, 15) });
+  });
+});
+
+describe('idle channels', () => {
+  it('count only while a battery waits, a channel is free and somebody is there', () => {
+    const room = {
+      nowMs: NOW,
+      shifts: days(1, false),
+      channels: ['a', 'b'].map((id) => ({ id, circuit: '' })),
+    };
+    const taken = [{ startMs: at(0), offMs: at(4) }];
+    // From 0 to 3 one of two is free and one waits; from 10 on nobody is there.
+    expect(idleHoursOf(room, taken, [{ fromMs: at(0), startMs: at(3) }])).toBeCloseTo(3, 9);
+    expect(idleHoursOf(room, taken, [{ fromMs: at(8), startMs: at(20) }])).toBeCloseTo(2, 9);
+    expect(idleHoursOf(room, [], [])).toBe(0);
+  });
+
+  it('are never more where a battery goes on sooner', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 9 }),
+        fc.integer({ min: 1, max: 5 }),
+        fc.nat(5),
+        (start, hours, sooner) => {
+          const room = { nowMs: NOW, shifts: days(1, false), channels: [{ id: 'a', circuit: '' }] };
+          const cost = (from: number) =>
+            idleHoursOf(
+              room,
+              [{ startMs: at(from), offMs: at(from + hours) }],
+              [{ fromMs: at(0), startMs: at(from) }],
+            );
+          expect(cost(Math.max(0, start - sooner))).toBeLessThanOrEqual(cost(start) + 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('promises', () => {
+  it('are in order, and no sooner than the shortest charge and its rest', () => {
+    fc.assert(
+      fc.property(anyRoom({ channels: [1, 4], waiting: [1, 6], step: 0.5 }), (room) => {
+        const plan = planRoom(room);
+        const promises = promisesOf(room, plan);
+        for (const { id, channel } of plan.placed) {
+          const promised = promises.get(id);
+          const job = room.waiting.find((one) => one.id === id);
+          const chargeMs = job?.options.find((option) => option.channel === channel)?.chargeMs ?? 0;
+          if (!promised || !job) throw new Error(`${id} is promised nothing`);
+          expect(promised.fromMs).toBeLessThanOrEqual(promised.middleMs);
+          expect(promised.middleMs).toBeLessThanOrEqual(promised.toMs);
+          const least =
+            Math.max(room.nowMs, job.fromMs) + (TOOK_OVER_PLANNED[0] ?? 0) * chargeMs + job.restMs;
+          expect(promised.fromMs).toBeGreaterThanOrEqual(least - 1);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('wait longer for a charge the longer it is over its time', () => {
+    const planned = 4 * HOUR;
+    expect(expectedEndMs(NOW, planned, NOW)).toBeGreaterThan(at(3.9));
+    expect(expectedEndMs(NOW, planned, at(5))).toBeGreaterThan(at(5));
+    expect(expectedEndMs(NOW, planned, at(7))).toBeCloseTo(at(7.4), -3);
+  });
+});
+
+describe('a move', () => {
+  it('is weighed as it would come out: where the room takes it, what that costs, and whom it moves', () => {
+    fc.assert(
+      fc.property(
+        anyRoom({ channels: [1, 3], waiting: [2, 5], step: 0.5 }),
+        fc.integer({ min: 0, max: 20 }),
+        (room, later) => {
+          const plan = planRoom(room);
+          const [first] = plan.placed;
+          if (!first) return;
+          const startMs = first.startMs + later * HOUR;
+          const weighed = weighMove(room, plan.placed, { ...first, startMs });
+          if (weighed.place) {
+            expect(weighed.place.channel).toBe(first.channel);
+            expect(weighed.place.startMs).toBeGreaterThanOrEqual(startMs);
+          }
+          expect(weighed.moves.every(({ was }) => was.id !== first.id)).toBe(true);
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+});
+
+describe('what a room is made of', () => {
+  const spec: BatterySpec = {
+    ...{ construction: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null, duty: 'starting' },
+    ratings: [],
+  };
+  const asked = { chargePct: 50, temperatureC: 25, mode: 'normal' } as const;
+  const charger = {
+    ...{ id: 'c', name: 'One', place: '', circuit: 'C1', channels: 2, mostAmps: 15, leastVolts: 4 },
+    ...{ mostVolts: 16, modes: ['normal' as const], senses: false, retiredAtMs: null },
+  };
+  const battery = { id: 'b', spec, restMs: HOUR, wish: NO_WISH };
+  const base = { nowMs: NOW, zone: 'UTC', facts: USUAL_ROOM, chargers: [charger], on: [], waiting: [] };
+
+  it('draws from the mains what its chargers take beside what they give', () => {
+    // 14.4 V at 15 A are 216 W; at 85 % 254 W, 1.1 A of 230 V.
+    expect(mainsAmps({ absorptionVolts: 14.4, amps: 15 })).toBeCloseTo(1.105, 3);
+  });
+
+  it('offers a battery the channels that suit it, with the plan’s own hours', () => {
+    const { waiting } = roomOfSite({ ...base, waiting: [{ ...battery, asked }] });
+    expect(waiting[0]?.options.map(({ channel }) => channel)).toEqual([0, 1]);
+    // 35 % of 60 Ah by 1.15 are 24.2 Ah at 15 A: 1.6 h; then three hours of taper.
+    expect((waiting[0]?.options[0]?.chargeMs ?? 0) / HOUR).toBeCloseTo(1.61 + 3, 2);
+  });
+
+  it('watches a deep one for four hours, and says why a charger cannot do what is asked', () => {
+    const deep = { ...asked, chargePct: 0, mode: 'deep' } as const;
+    const able = { ...charger, modes: ['normal' as const, 'deep' as const] };
+    const { waiting } = roomOfSite({ ...base, chargers: [able], waiting: [{ ...battery, asked: deep }] });
+    expect(waiting[0]?.watchedMs).toBe(4 * HOUR);
+    expect(whyNoChannel(spec, deep, [charger])[0]).toBe(
+      'One: It has no way to charge like this: Wake it, watched.',
+    );
+    expect(whyNoChannel(spec, deep, [charger, able])).toEqual([]);
+  });
+
+  it('counts the air of what charges, and nothing of what is full', () => {
+    const charge = {
+      ...{ kind: 'on', startMs: at(-2), plannedMs: 4 * HOUR, mode: 'normal', volts: 14.4, amps: 10 },
+      ...{ hangsOn: { charger: 'c', channel: 1 }, last: null, returnedAh: 20, returnAh: 34 },
+    } as const;
+    const going = roomOfSite({
+      ...base,
+      on: [{ ...battery, charge: { ...charge, so: { kind: 'charging' } } }],
+    });
+    expect(airAsked(going)).toBeCloseTo(0.36, 9);
+    const full = roomOfSite({
+      ...base,
+      on: [{ ...battery, charge: { ...charge, so: { kind: 'full', why: 'unchanged' } } }],
+    });
+    expect(full.on[0]).toMatchObject({ mainsAmps: 0, endMs: NOW });
+  });
+});
+
+test('what went back is summed over straight lines, whatever its clock did', () => {
+  const start = newReading(
+    'charge_start',
+    { mode: 'normal', volts: 14.4, amps: 10, hours: 5 },
+    envelope(at(0)),
+  );
+  const log = (hours: number, amps: number) =>
+    newReading('charge_log', { volts: 14.4, amps, temperatureC: null, gravity: null }, envelope(at(hours)));
+  expect(returnedAh(start, [])).toBe(0);
+  expect(returnedAh(start, [log(1, 10), log(3, 4)])).toBeCloseTo(10 + 14, 9);
+  expect(returnedAh(start, [log(2, 10), log(1, 6)])).toBeCloseTo(20, 9);
+});

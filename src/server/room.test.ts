@@ -1,0 +1,154 @@
+import { uuidv7 } from 'uuidv7';
+import { granted, messagesOf } from './answers.test-support';
+import { keepChargerAsked } from './chargers';
+import { keepRoomAsked, keepWishAsked, roomView } from './room';
+import { captureReading } from './runs';
+import { newShop } from './shop.test-support';
+
+const { shop, technicianId, started, reading } = newShop();
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+const ALWAYS = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ day, fromMinute: 0, toMinute: 1440, onCall: false }));
+const FACTS = { hours: ALWAYS, circuits: [], airPerHour: null, mainsVolts: 230, pricePerKwh: 0.3 };
+
+/** Says something of a run so many minutes ago. */
+async function note(runId: string, minutesAgo: number, kind: string, data: unknown): Promise<void> {
+  const takenAtMs = Date.now() - minutesAgo * MINUTE;
+  granted(await captureReading(shop.context, reading(runId, kind, data, { takenAtMs })));
+}
+
+/** A battery that was found low. */
+async function low(): Promise<{ readonly runId: string; readonly tag: string }> {
+  const { battery, runId } = await started();
+  await note(runId, 300, 'identify', { confirmed: true });
+  await note(runId, 299, 'complaint', { symptom: 'routine' });
+  await note(runId, 298, 'inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' });
+  await note(runId, 297, 'settle', { method: 'rested', restMinutes: 720, clockMinutes: 0 });
+  await note(runId, 296, 'open_circuit', { volts: 12.05, temperatureC: 20 });
+  return { runId, tag: battery.tag };
+}
+
+async function charger(over: Record<string, unknown> = {}): Promise<string> {
+  const id = uuidv7();
+  const facts = {
+    ...{ name: `Charger ${id.slice(-6)}`, place: '', circuit: 'C1', channels: 1, mostAmps: 10 },
+    ...{ leastVolts: 4, mostVolts: 16.5, modes: ['normal', 'slow', 'deep'], senses: false },
+    ...over,
+  };
+  granted(await keepChargerAsked(shop.context, { id, technicianId, facts, seenRevision: 0, retired: false }));
+  return id;
+}
+
+const cardOf = async (runId: string) =>
+  (await roomView(shop.context)).cards.find((card) => card.runId === runId);
+const wish = (runId: string, over: Record<string, unknown>, seenRevision = 0) =>
+  keepWishAsked(shop.context, {
+    ...{ technicianId, runId, seenRevision },
+    wish: { dueMs: null, weight: 1, reason: '', held: null, ...over },
+  });
+
+describe('the charge room', () => {
+  beforeAll(async () => {
+    const { revision } = await roomView(shop.context);
+    granted(await keepRoomAsked(shop.context, { technicianId, facts: FACTS, seenRevision: revision }));
+  });
+
+  it('says of what waits where no charger of the site can charge it', async () => {
+    const { runId } = await low();
+    const sixVolts = await charger({ mostVolts: 8 });
+    const card = await cardOf(runId);
+    expect(card?.standing.kind).toBe('waiting');
+    expect(card?.plan).toBeNull();
+    expect(card?.whyNone[0]).toMatch(/It gives 8.0 V at most; this asks for 14/);
+    const facts = (await roomView(shop.context)).channels.find((one) => one.charger.id === sixVolts);
+    expect(facts).toBeDefined();
+  });
+
+  it('follows a battery from waiting over its channel to its rest', async () => {
+    const id = await charger();
+    const { runId } = await low();
+    expect((await cardOf(runId))?.plan).not.toBeNull();
+    await note(runId, 120, 'charge_start', {
+      ...{ mode: 'normal', volts: 14.5, amps: 10, hours: 5, charger: id, channel: 1 },
+    });
+    const on = await cardOf(runId);
+    expect(on?.standing).toMatchObject({ kind: 'on', returnedAh: 0, so: { kind: 'charging' } });
+    const { channels, circuits, airAsked } = await roomView(shop.context);
+    expect(channels[on?.channel ?? -1]?.charger.id).toBe(id);
+    expect(circuits.find(({ name }) => name === 'C1')?.amps).toBeCloseTo((14.5 * 10) / 0.85 / 230, 6);
+    // A flooded battery of 60 Ah gives off 20 mA an Ah and cell: 0.05 x 6 cells x 1.2 A.
+    expect(airAsked).toBeCloseTo(0.36, 6);
+    await note(runId, 60, 'charge_log', { volts: 14.5, amps: 6, temperatureC: 24, gravity: null });
+    const standing = (await cardOf(runId))?.standing;
+    expect(standing?.kind === 'on' && standing.returnedAh).toBeCloseTo(8, 2);
+    await note(runId, 1, 'charge', { full: true });
+    const rested = (await cardOf(runId))?.standing;
+    expect(rested?.kind).toBe('resting');
+    if (rested?.kind === 'resting') expect(rested.untilMs - Date.now()).toBeGreaterThan(30 * MINUTE);
+  });
+
+  it('plans whoever is wanted sooner first, and keeps what a hand has put somewhere', async () => {
+    const id = await charger();
+    const [one, other] = [await low(), await low()];
+    granted(await wish(other.runId, { dueMs: Date.now() + 7 * HOUR, weight: 8, reason: ' Pump  truck ' }));
+    expect((await cardOf(other.runId))?.wish.reason).toBe('Pump truck');
+    const startMs = Date.now() + 10 * HOUR;
+    granted(await wish(one.runId, { held: { charger: id, channel: 1, startMs } }));
+    const held = await cardOf(one.runId);
+    const { channels } = await roomView(shop.context);
+    expect(channels[held?.channel ?? -1]?.charger.id).toBe(id);
+    expect(held?.plan?.startMs).toBeGreaterThanOrEqual(startMs);
+    expect((await cardOf(other.runId))?.plan?.startMs).toBeLessThan(startMs);
+  });
+
+  it('tells the later of two who wish, and refuses a channel that there is not', async () => {
+    const id = await charger();
+    const { runId } = await low();
+    granted(await wish(runId, { weight: 3, dueMs: 2_000_000_000_000 }));
+    granted(await wish(runId, { weight: 3, dueMs: 2_000_000_000_000 }));
+    expect(messagesOf(await wish(runId, { weight: 8 }))[0]).toContain('Somebody else has changed this');
+    const held = { charger: id, channel: 2, startMs: Date.now() };
+    expect(messagesOf(await wish(runId, { held }, 1))[0]).toMatch(/held.channel: found 2, expected one of 1/);
+    const stranger = { charger: uuidv7(), channel: 1, startMs: Date.now() };
+    expect(messagesOf(await wish(runId, { held: stranger }, 1))[0]).toContain('a charger that is in use');
+    expect((await cardOf(runId))?.wish.weight).toBe(3);
+  });
+
+  it('plans anew without a charger that was put aside', async () => {
+    const id = await charger({ mostAmps: 60 });
+    const { runId } = await low();
+    const { channels } = await roomView(shop.context);
+    const index = channels.findIndex((one) => one.charger.id === id);
+    expect(index).toBeGreaterThanOrEqual(0);
+    const facts = channels[index]?.charger;
+    const {
+      id: _id,
+      retiredAtMs: _aside,
+      revision: _revision,
+      ...said
+    } = facts as typeof facts & {
+      revision: number;
+    };
+    granted(
+      await keepChargerAsked(shop.context, { id, technicianId, facts: said, seenRevision: 1, retired: true }),
+    );
+    const after = await roomView(shop.context);
+    expect(after.channels.some((one) => one.charger.id === id)).toBe(false);
+    const card = after.cards.find((one) => one.runId === runId);
+    expect(after.channels[card?.channel ?? -1]?.charger.id).not.toBe(id);
+    expect(card?.plan).not.toBeNull();
+  });
+
+  it('refuses hours that overlap or end before they begin, by name, and stores nothing of it', async () => {
+    const { revision, facts } = await roomView(shop.context);
+    const say = (hours: unknown) =>
+      keepRoomAsked(shop.context, { technicianId, facts: { ...FACTS, hours }, seenRevision: revision });
+    const shift = (fromMinute: number, toMinute: number) => ({ day: 1, fromMinute, toMinute, onCall: false });
+    expect(messagesOf(await say([shift(600, 500)]))[0]).toMatch(
+      /hours.0.toMinute: found 500, expected later than 600/,
+    );
+    expect(messagesOf(await say([shift(0, 700), shift(600, 900)]))[0]).toContain('hours that do not overlap');
+    expect((await roomView(shop.context)).facts).toEqual(facts);
+  });
+});
