@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { answerHere } from '@/entry/answer-to';
 import { copiesWhileShut } from '@/entry/copies-while-shut';
 import { SignInAgain } from '@/features/people/sign-in-again';
+import { ChargeAlarms } from '@/features/shell/charge-alarms';
 import { Listens } from '@/features/shell/listens';
 import { StoreTrouble } from '@/features/shell/store-trouble';
 import { TopBar } from '@/features/shell/top-bar';
@@ -27,6 +28,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
           <SiteProvider settings={settings.value}>
             {settings.value.isIn && <TopBar />}
             {children}
+            {settings.value.isIn && <ChargeAlarms />}
             <SignInAgain />
           </SiteProvider>
         ) : (

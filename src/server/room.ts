@@ -2,7 +2,7 @@ import 'server-only';
 import { Type } from '@sinclair/typebox';
 import { specOf } from '@/core/battery/battery';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { RoomCard, RoomMove, RoomView } from '@/core/exchange/room-views';
+import type { ChargeAlarm, RoomCard, RoomMove, RoomView } from '@/core/exchange/room-views';
 import type { WholeRun } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
@@ -161,6 +161,18 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
       return [{ tag, was: { channel: was.channel, startMs: was.startMs }, now: { channel, startMs } }];
     }),
   };
+}
+
+/** What is too hot on its charger just now: every screen says so until somebody has heard it. */
+export async function chargeAlarms(context: Context): Promise<ChargeAlarm[]> {
+  const ids = await openRunIds(context.store, MOST_OPEN);
+  const all = await Promise.all(ids.map((id) => board().standingOf(context, id)));
+  return all.flatMap((one): ChargeAlarm[] => {
+    if (one?.standing.kind !== 'on' || one.standing.so.kind !== 'too_hot' || !one.standing.last) return [];
+    const { last, hangsOn, so } = one.standing;
+    const { run, battery } = one.run;
+    return [{ runId: run.id, tag: battery.tag, celsius: so.temperatureC, readMs: last.atMs, hangsOn }];
+  });
 }
 
 const withoutRevision = ({ revision: _revision, ...wish }: KeptWish) => wish;

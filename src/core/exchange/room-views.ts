@@ -1,3 +1,4 @@
+import type { ChargerChannel } from '../charging/charger';
 import type { Charger } from '../charging/charger-schema';
 import type { ChargeRoom } from '../room/charge-job';
 import type { ChargeStanding } from '../room/charge-standing';
@@ -62,4 +63,15 @@ export interface RoomView {
   readonly exact: boolean;
   /** What is planned otherwise than before. */
   readonly moved: readonly RoomMove[];
+}
+
+/** A battery on charge that somebody has to go to now. */
+export interface ChargeAlarm {
+  readonly runId: string;
+  readonly tag: string;
+  /** Its temperature as it was read last, °C. */
+  readonly celsius: number;
+  /** When that was, ms UTC: what was heard once is heard again once it is read again. */
+  readonly readMs: number;
+  readonly hangsOn: ChargerChannel | null;
 }

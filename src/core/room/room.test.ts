@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { returnedAh } from '../charging/returned';
 import { newReading } from '../steps/reading';
+import type { ChargeOn } from './charge-standing';
 import { NO_WISH } from './charge-wish';
 import { mainsAmps } from './mains';
 import { idleHoursOf } from './plan-cost';
@@ -177,10 +178,10 @@ describe('what a room is made of', () => {
   });
 
   it('counts the air of what charges, and nothing of what is full', () => {
-    const charge = {
+    const charge: Omit<ChargeOn, 'so'> = {
       ...{ kind: 'on', startMs: at(-2), plannedMs: 4 * HOUR, mode: 'normal', volts: 14.4, amps: 10 },
       ...{ hangsOn: { charger: 'c', channel: 1 }, last: null, returnedAh: 20, returnAh: 34 },
-    } as const;
+    };
     const going = roomOfSite({
       ...base,
       on: [{ ...battery, charge: { ...charge, so: { kind: 'charging' } } }],

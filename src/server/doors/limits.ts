@@ -121,6 +121,7 @@ export const LIMITS: readonly RouteLimits[] = [
   record('PUT', '/api/batteries/[id]', 'register'),
   record('PUT', '/api/chargers', 'set_site'),
   byItself('/api/room'),
+  byItself('/api/room/alarms'),
   record('PUT', '/api/room', 'set_site'),
   record('PUT', '/api/room/wishes', 'work'),
   look('/api/checks/[id]'),
