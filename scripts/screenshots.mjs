@@ -25,10 +25,16 @@ const PHONE = { width: 390, height: 844 };
 /** One picture a main view: where to go, and what to do there before it is taken. */
 const PICTURES = [
   { name: 'floor', take: (page) => page.getByText('Ready for your hands').waitFor() },
+  { name: 'charge-room', size: { width: 1280, height: 1000 }, take: (page) => openRoom(page) },
+  {
+    name: 'charge-room-dark',
+    size: { width: 1280, height: 1000 },
+    dark: true,
+    take: (page) => openRoom(page),
+  },
   { name: 'bench-charge', take: (page) => openBench(page, 'FH-0110') },
   { name: 'bench-load', take: (page) => openBench(page, 'FH-0111', () => holdLoad(page)) },
   { name: 'bench-verdict', take: (page) => openBench(page, 'FH-0112') },
-  { name: 'rules-compare', take: (page) => compareRules(page) },
   { name: 'battery', take: (page) => openBattery(page, 'FH-0107') },
   { name: 'fleet', take: (page) => openFleet(page, '/fleet') },
   { name: 'fleet-cold', take: (page) => openFleet(page, '/fleet/cold') },
@@ -45,7 +51,6 @@ const PICTURES = [
   { name: 'sign-in', asStranger: true, take: (page) => tapName(page) },
   { name: 'people', asStranger: true, size: { width: 1280, height: 1000 }, take: (page) => seePeople(page) },
   { name: 'recording', take: (page) => openRecording(page) },
-  { name: 'recording-dark', dark: true, take: (page) => openRecording(page) },
   { name: 'practice', take: (page) => openCase(page) },
   {
     name: 'bench-phone',
@@ -108,6 +113,11 @@ async function chooseName(page) {
   await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
 }
 
+async function openRoom(page) {
+  await page.goto(`${URL_ROOT}/room`);
+  await page.getByRole('region', { name: 'Time line' }).waitFor();
+}
+
 /** What is expected of batteries is worked out beside everything else: the fleet is opened until it is there. */
 async function openFleet(page, address) {
   for (let turn = 0; turn < 60; turn++) {
@@ -145,18 +155,6 @@ async function openCase(page) {
 async function holdLoad(page) {
   await page.getByRole('button', { name: /Load on/ }).click();
   await page.waitForTimeout(8000);
-}
-
-async function compareRules(page) {
-  await page.goto(`${URL_ROOT}/rules`);
-  // The page must take a choice before one is made.
-  // The Floor goes on listening, so the net is never idle: what is waited for is what is seen.
-  await page.getByRole('button', { name: /at the bench|Maro/ }).waitFor();
-  await page.getByLabel('and these').click();
-  await page.locator('[role="option"][data-value="ice-season"]').click();
-  await page.getByRole('button', { name: /^Judge all/ }).click();
-  await page.getByText(/verdicts differ/).waitFor();
-  await page.getByRole('region', { name: 'Compare' }).scrollIntoViewIfNeeded();
 }
 
 async function openRack(page) {

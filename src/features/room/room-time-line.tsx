@@ -48,7 +48,10 @@ export function RoomTimeLine({ view, nowMs, onChoose }: Props) {
   const [moving, setMoving] = useState<Moving | null>(null);
   const words = useMoments();
   const { channels, room } = view;
-  const bars = view.cards.filter(({ plan, channel }) => plan && channel !== null);
+  // One that goes on later lies over the rest of the one before it, which rests elsewhere.
+  const bars = view.cards
+    .filter(({ plan, channel }) => plan && channel !== null)
+    .sort((one, other) => (one.plan?.startMs ?? 0) - (other.plan?.startMs ?? 0));
   const lastMs = Math.max(...bars.map(({ plan }) => plan?.readyMs ?? 0), nowMs + LEAST_HOURS * HOUR_MS);
   const toMs = Math.min(lastMs + HOUR_MS, nowMs + MOST_HOURS * HOUR_MS);
   const x = scaleTime()

@@ -54,11 +54,13 @@ export function useRoomMoments(nowMs: number): (atMs: number) => string {
   };
 }
 
-/** From when to when something is promised, said once where both are one. */
-export function useSpan(nowMs: number): (span: { readonly fromMs: number; readonly toMs: number }) => string {
+/** From when to when something is promised; null where both are one, as where it is full in the night and comes off in the morning. */
+export function useSpan(
+  nowMs: number,
+): (span: { readonly fromMs: number; readonly toMs: number }) => string | null {
   const moment = useRoomMoments(nowMs);
   return ({ fromMs, toMs }) => {
     const [from, to] = [moment(fromMs), moment(toMs)];
-    return from === to ? 'as sure as can be' : `${from} to ${to}`;
+    return from === to ? null : `${from} to ${to}`;
   };
 }

@@ -69,7 +69,7 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
       {promised && (
         <p>
           back <span className="figures font-semibold">{moment(promised.middleMs)}</span>{' '}
-          <span className="text-soft">({span(promised)})</span>
+          <span className="text-soft">{span(promised) && `(${span(promised)})`}</span>
         </p>
       )}
       {wish.dueMs !== null && (

@@ -192,7 +192,7 @@ function soonDays(nowMs: number, zone: string) {
     { label: 'Today 17:00', atMs: at(0, 17) },
     { label: 'Tomorrow 7:00', atMs: at(1, 7) },
     { label: 'In two days', atMs: at(2, 7) },
-  ];
+  ].filter(({ atMs }) => atMs > nowMs);
 }
 
 /** Same hours for a hand, weighted h. */
