@@ -1,6 +1,6 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { captureFor, expect, expectAccessible, startedRun, test } from './support/test';
+import { captureFor, expect, expectAccessible, finishRunSeen, startedRun, test } from './support/test';
 
 const LOW: readonly (readonly [string, unknown])[] = [
   ['identify', { confirmed: true }],
@@ -182,6 +182,37 @@ test('what is said of the room is refused by name where it contradicts itself', 
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(waitingOf(page, newTag)).toContainText('finds no place');
+  await expect(page.getByRole('region', { name: 'What would have to give' })).toContainText(
+    /The fan would have to move \d/,
+  );
+});
+
+test('a round through the store is walked on a phone, place by place', async ({
+  page,
+  request,
+  technicianId,
+  newTag,
+}) => {
+  const runId = await startedRun(request, { tag: newTag, technicianId });
+  for (const reading of LOW.slice(0, -1)) await captureFor(request, runId, technicianId, reading);
+  await captureFor(request, runId, technicianId, ['open_circuit', { volts: 12.4, temperatureC: 20 }]);
+  await captureFor(request, runId, technicianId, [
+    'load',
+    { amps: 285, seconds: 15, volts: 10.3, temperatureC: 20 },
+  ]);
+  await finishRunSeen(request, runId, technicianId);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/room');
+  await page.getByRole('link', { name: 'Walk a round' }).click();
+  await page.getByRole('link', { name: 'Within a month' }).click();
+  const unit = page
+    .getByRole('region', { name: 'Yard tractor 9' })
+    .getByRole('listitem')
+    .filter({ hasText: newTag });
+  await expect(unit).toContainText(/charge by|overdue since/);
+  await expectAccessible(page);
+  await unit.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page).toHaveURL(/\/bench\//);
 });
 
 /** The one of some batteries that goes on last. */

@@ -14,6 +14,7 @@ import type { ChargeRoom } from '@/core/room/charge-job';
 import { type ChargeStanding, chargeStanding } from '@/core/room/charge-standing';
 import { type Promised, promisesOf } from '@/core/room/promise';
 import { type MadePlan, planRoom } from '@/core/room/search-plan';
+import { type Give, lateOnes, whatWouldGive } from '@/core/room/what-would-give';
 import type { HouseRules } from '@/core/rules/house-rules';
 import type { Reading } from '@/core/steps/reading';
 import type { PrintedLabel } from '@/paper/labels-pdf';
@@ -70,13 +71,21 @@ async function chargeStandingOf(
   return chargeStanding(job.spec, workRun(job.spec, job.readings, job.rules), job.rules);
 }
 
-/** The plan of a charge room, and what can be promised by it. */
+/** The plan of a charge room, what can be promised by it, and what would have to give where it comes too late. */
 async function planCharging(
   job: { readonly room: ChargeRoom; readonly before: Before },
   _host: object,
-): Promise<{ readonly plan: MadePlan; readonly promises: ReadonlyMap<string, Promised> }> {
+): Promise<{
+  readonly plan: MadePlan;
+  readonly promises: ReadonlyMap<string, Promised>;
+  readonly gives: readonly Give[];
+}> {
   const plan = planRoom(job.room, job.before);
-  return { plan, promises: promisesOf(job.room, plan) };
+  const late = lateOnes(job.room, plan.placed);
+  return {
+    ...{ plan, promises: promisesOf(job.room, plan) },
+    gives: whatWouldGive(job.room, plan.cost.lateness, late),
+  };
 }
 
 /** Adds a stretch of rows to the file of the store, while its own connections look after the screens. */

@@ -126,7 +126,7 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
     ),
   });
   const { before } = onBoard;
-  const { plan, promises } = await offLoop(context, 'planCharging', { room, before }, {});
+  const { plan, promises, gives } = await offLoop(context, 'planCharging', { room, before }, {});
   const placed = new Map(plan.placed.map((place) => [place.id, place]));
   onBoard.before = placed;
   const cards = all.flatMap((one): RoomCard[] => {
@@ -152,7 +152,7 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
     channels: channelsOf(chargers).map(({ charger, channel, circuit }) => ({ charger, channel, circuit })),
     airAsked: airAsked(room),
     circuits: circuitsOf(room),
-    ...{ lateness: plan.cost.lateness, leastLateness: plan.leastLateness, exact: plan.exact },
+    ...{ lateness: plan.cost.lateness, leastLateness: plan.leastLateness, exact: plan.exact, gives },
     moved: plan.placed.flatMap((place): RoomMove[] => {
       const was = before.get(place.id);
       const tag = tagOf.get(place.id);

@@ -5,6 +5,7 @@ import type { ChargeStanding } from '../room/charge-standing';
 import type { ChargeWish } from '../room/charge-wish';
 import type { Promised } from '../room/promise';
 import type { RoomFacts } from '../room/room-facts';
+import type { Give } from '../room/what-would-give';
 
 /** A battery of the charge room as its screens show it. */
 export interface RoomCard {
@@ -61,6 +62,8 @@ export interface RoomView {
   readonly lateness: number;
   readonly leastLateness: number;
   readonly exact: boolean;
+  /** What would have to give so that less is late, the smallest thing first. */
+  readonly gives: readonly Give[];
   /** What is planned otherwise than before. */
   readonly moved: readonly RoomMove[];
 }

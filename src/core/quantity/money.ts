@@ -7,3 +7,10 @@ export function formatMoney(amount: number, currency: string): string {
   // A small loss is no loss of nothing.
   return format.format(Math.abs(amount) < 0.5 ? 0 : amount);
 }
+
+/**
+ * A small amount to the cent, for what is used up by the piece.
+ * @example formatCents(0.254, 'EUR') // '€0.25'
+ */
+export const formatCents = (amount: number, currency: string): string =>
+  new Intl.NumberFormat('en', { style: 'currency', currency }).format(amount);

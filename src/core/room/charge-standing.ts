@@ -31,6 +31,7 @@ export interface ChargeOn {
   /** What has gone back so far by what was read, and what the plan returns, Ah; null where the capacity is not known. */
   readonly returnedAh: number;
   readonly returnAh: number | null;
+  readonly c20Ah: number | null;
 }
 
 /** How a run stands towards the charge room: it waits for a channel, is on one, or rests. */
@@ -73,6 +74,7 @@ export function chargeStanding(
       so: limits ? chargeState(start, log, limits, spec.nominalVolts) : { kind: 'charging' },
       returnedAh: returnedAh(start, log),
       returnAh: plan?.returnAh ?? null,
+      c20Ah: plan?.c20Ah ?? null,
     };
   }
   if (nextStep === 'charge') return { kind: 'waiting', asked };

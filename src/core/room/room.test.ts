@@ -3,8 +3,10 @@ import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { returnedAh } from '../charging/returned';
 import { newReading } from '../steps/reading';
+import type { ChargeJob, ChargeRoom } from './charge-job';
 import type { ChargeOn } from './charge-standing';
 import { NO_WISH } from './charge-wish';
+import { energyOf, tookTooMuch } from './energy';
 import { mainsAmps } from './mains';
 import { idleHoursOf } from './plan-cost';
 import { expectedEndMs, promisesOf, TOOK_OVER_PLANNED } from './promise';
@@ -15,6 +17,7 @@ import { planRoom } from './search-plan';
 import { isOnCall, nextChangeOver, nextWatched } from './shifts';
 import { shiftsFrom } from './site-shifts';
 import { weighMove } from './weigh-move';
+import { whatWouldGive } from './what-would-give';
 
 const envelope = (takenAtMs: number) => ({
   ...{ id: `r${takenAtMs}`, runId: 'run', technicianId: 'maro', takenAtMs, instrument: 'typed' },
@@ -180,7 +183,7 @@ describe('what a room is made of', () => {
   it('counts the air of what charges, and nothing of what is full', () => {
     const charge: Omit<ChargeOn, 'so'> = {
       ...{ kind: 'on', startMs: at(-2), plannedMs: 4 * HOUR, mode: 'normal', volts: 14.4, amps: 10 },
-      ...{ hangsOn: { charger: 'c', channel: 1 }, last: null, returnedAh: 20, returnAh: 34 },
+      ...{ hangsOn: { charger: 'c', channel: 1 }, last: null, returnedAh: 20, returnAh: 34, c20Ah: 60 },
     };
     const going = roomOfSite({
       ...base,
@@ -206,4 +209,50 @@ test('what went back is summed over straight lines, whatever its clock did', () 
   expect(returnedAh(start, [])).toBe(0);
   expect(returnedAh(start, [log(1, 10), log(3, 4)])).toBeCloseTo(10 + 14, 9);
   expect(returnedAh(start, [log(2, 10), log(1, 6)])).toBeCloseTo(20, 9);
+});
+
+test('what a battery takes is told in kilowatt-hours and money, and that it is more than it holds', () => {
+  // 50 Ah at 14.4 V are 0.72 kWh; at 85 % 0.847 from the mains.
+  const { kwh, cost } = energyOf({ ampHours: 50, volts: 14.4 }, { pricePerKwh: 0.3 });
+  expect(kwh).toBeCloseTo(0.847, 3);
+  expect(cost).toBeCloseTo(0.254, 3);
+  expect([tookTooMuch(77, 60), tookTooMuch(79, 60), tookTooMuch(500, null)]).toEqual([false, true, false]);
+});
+
+describe('what would have to give', () => {
+  const job = (id: string, over: Partial<ChargeJob> = {}): ChargeJob => ({
+    ...{ id, fromMs: NOW, dueMs: at(7), weight: 1, watchedMs: 0, restMs: HOUR, airPerHour: 1 },
+    ...{ options: [0, 1].map((channel) => ({ channel, chargeMs: 5 * HOUR, mainsAmps: 6 })) },
+    ...over,
+  });
+  const room: ChargeRoom = {
+    ...{ nowMs: NOW, shifts: days(3, false), on: [], waiting: [job('a'), job('b')] },
+    channels: ['x', 'y'].map((id) => ({ id, circuit: 'C1' })),
+    ...{ circuitAmps: { C1: 10 }, airPerHour: 20 },
+  };
+  const lateIn = (one: ChargeRoom) => planRoom(one).cost.lateness;
+
+  it('is nothing where everything is in time', () => {
+    expect(whatWouldGive(room, 0, [])).toEqual([]);
+  });
+
+  it('is the circuit, with what it would have to bear, where that is what stands in the way', () => {
+    const lateness = lateIn(room);
+    expect(lateness).toBeGreaterThan(1);
+    const [first, ...others] = whatWouldGive(room, lateness, [{ id: 'b', byMs: 4 * HOUR }]);
+    expect(first).toMatchObject({ kind: 'circuit', name: 'C1', much: 12, lateness: 0 });
+    expect(others.at(-1)).toMatchObject({ kind: 'later', name: 'b' });
+    expect(others.some(({ kind }) => kind === 'air')).toBe(false);
+  });
+
+  it('is somebody who is called, where a charge ends in the night', () => {
+    const short = { ...room, circuitAmps: {}, waiting: [job('a', { fromMs: at(8), dueMs: at(15) })] };
+    const gives = whatWouldGive(short, lateIn(short), []);
+    expect(gives[0]).toMatchObject({ kind: 'call_somebody', lateness: 0 });
+  });
+
+  it('is air, where the fan holds one back', () => {
+    const still = { ...room, circuitAmps: {}, airPerHour: 1.5 };
+    expect(whatWouldGive(still, lateIn(still), [])[0]).toMatchObject({ kind: 'air', much: 2, lateness: 0 });
+  });
 });

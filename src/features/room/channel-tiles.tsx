@@ -2,6 +2,9 @@ import { clsx } from 'clsx';
 import Link from 'next/link';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatQuantity } from '@/core/quantity/format';
+import { formatCents } from '@/core/quantity/money';
+import { energyOf, tookTooMuch } from '@/core/room/energy';
+import type { RoomFacts } from '@/core/room/room-facts';
 import { temperatureWords } from '@/core/steps/words';
 import { useSite } from '@/ui/site';
 import { channelName, stateOf, useRoomMoments, useSpan } from './room-words';
@@ -20,7 +23,7 @@ export function ChannelTiles({ view, nowMs }: { readonly view: RoomView; readonl
         ))}
         {elsewhere.map((card) => (
           <li key={card.runId}>
-            <OnTile name="A charger of no name" card={card} nowMs={nowMs} />
+            <OnTile name="A charger of no name" card={card} facts={view.facts} nowMs={nowMs} />
           </li>
         ))}
       </ul>
@@ -37,6 +40,7 @@ function Tile({ view, at, nowMs }: { readonly view: RoomView; readonly at: numbe
     <OnTile
       name={name}
       card={first}
+      facts={view.facts}
       nowMs={nowMs}
       warning={second ? `${second.tag} is said to hang here too: look which one does` : null}
     />
@@ -48,21 +52,24 @@ const CALLS = { no: 'border-l-charge', soon: 'border-l-watch', now: 'border-l-re
 function OnTile({
   name,
   card,
+  facts,
   nowMs,
   warning = null,
 }: {
+  readonly facts: RoomFacts;
   readonly name: string;
   readonly card: RoomCard;
   readonly nowMs: number;
   readonly warning?: string | null;
 }) {
-  const { temperatureUnit } = useSite();
+  const { temperatureUnit, currency } = useSite();
   const moment = useRoomMoments(nowMs);
   const span = useSpan(nowMs);
   const { words, calls } = stateOf(card, nowMs);
   const { standing, promised, runId, tag } = card;
   if (standing.kind !== 'on') return null;
   const { last, returnedAh, returnAh } = standing;
+  const energy = energyOf({ ampHours: returnedAh, volts: last?.volts ?? standing.volts }, facts);
   return (
     <Link
       href={`/bench/${runId}`}
@@ -92,6 +99,16 @@ function OnTile({
           : `set to ${formatQuantity(standing.volts, 'V')}, ${formatQuantity(standing.amps, 'A', { decimals: 1 })}`}
         {last && returnAh !== null && ` · ${returnedAh.toFixed(0)} of ${returnAh.toFixed(0)} Ah`}
       </span>
+      {last && (
+        <span className="figures text-sm text-soft">
+          {energy.kwh.toFixed(2)} kWh · {formatCents(energy.cost, currency)}
+        </span>
+      )}
+      {tookTooMuch(returnedAh, standing.c20Ah) && (
+        <span className="text-sm font-semibold text-warn">
+          It has taken a third more than it holds: probe its cells, feel whether it warms
+        </span>
+      )}
       {warning && <span className="text-sm text-warn">{warning}</span>}
     </Link>
   );

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatNumber } from '@/core/quantity/format';
-import { Button } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
 import { useNow } from '@/ui/use-now';
 import { ChannelTiles } from './channel-tiles';
 import { RoomFactsForm } from './room-facts-form';
@@ -27,9 +27,10 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-2xl font-bold">Charge room</h1>
         <RoomLoad view={view} />
-        <Button className="ml-auto" onClick={() => setSettings(true)}>
-          Hours, wires, air
-        </Button>
+        <Link href="/room/round" className={`${buttonClass()} ml-auto`}>
+          Walk a round
+        </Link>
+        <Button onClick={() => setSettings(true)}>Hours, wires, air</Button>
       </div>
       {silent && (
         <p role="status" className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">

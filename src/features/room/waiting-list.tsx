@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
+import type { Give } from '@/core/room/what-would-give';
 import { Button, buttonClass } from '@/ui/button';
 import { channelName, useRoomMoments, useSpan } from './room-words';
 
@@ -28,6 +29,7 @@ export function WaitingList({ view, cards, nowMs, onAsk }: Props) {
           ))}
         </ul>
       )}
+      <WhatWouldGive view={view} />
       <HowGood view={view} />
     </section>
   );
@@ -91,6 +93,38 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
     </li>
   );
 }
+
+/** What would have to give so that the plan is kept, a line each. */
+function WhatWouldGive({ view }: { readonly view: RoomView }) {
+  const { gives, cards } = view;
+  if (gives.length === 0) return null;
+  const tagOf = (id: string) => cards.find(({ runId }) => runId === id)?.tag ?? id;
+  const words = ({ kind, name, much }: Give): string => {
+    switch (kind) {
+      case 'call_somebody':
+        return 'Call somebody in for a change-over outside the hours.';
+      case 'circuit':
+        return `Circuit ${name} would have to bear ${Math.ceil(much)} A: hang a charger on another one.`;
+      case 'air':
+        return `The fan would have to move ${much.toFixed(1)} m³/h.`;
+      case 'later':
+        return `${tagOf(name)} would have to be wanted ${(much / HOUR_MS).toFixed(1)} h later.`;
+    }
+  };
+  return (
+    <section aria-label="What would have to give" className="grid gap-1 border-l-4 border-watch pl-3">
+      <h3 className="heading">Not everything is back in time. It would be, or nearly, if:</h3>
+      <ul>
+        {gives.slice(0, MOST_GIVES).map((give) => (
+          <li key={`${give.kind} ${give.name}`}>{words(give)}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const HOUR_MS = 3_600_000;
+const MOST_GIVES = 3;
 
 /** How good the plan is, in one sentence. */
 function HowGood({ view: { lateness, leastLateness, exact, cards } }: { readonly view: RoomView }) {

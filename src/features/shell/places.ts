@@ -19,6 +19,7 @@ export const BEGINNINGS = [
   { href: '/vehicles/new', label: 'Register a vehicle' },
   { href: '/lots', label: 'Grade a rack' },
   { href: '/labels', label: 'Print labels' },
+  { href: '/room/round', label: 'Walk a round: what is stored and runs low' },
   { href: '/fleet/winter', label: 'Fleet: what will not last the winter' },
   { href: '/fleet/buy', label: 'Fleet: what to buy' },
   { href: '/fleet/idle', label: 'Fleet: what stands idle' },
