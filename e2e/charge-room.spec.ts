@@ -1,6 +1,15 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { captureFor, expect, expectAccessible, finishRunSeen, startedRun, test } from './support/test';
+import { freePort, newDatabaseFile, startServer } from './support/server';
+import {
+  captureFor,
+  expect,
+  expectAccessible,
+  finishRunSeen,
+  signIn,
+  startedRun,
+  test,
+} from './support/test';
 
 const LOW: readonly (readonly [string, unknown])[] = [
   ['identify', { confirmed: true }],
@@ -213,6 +222,69 @@ test('a round through the store is walked on a phone, place by place', async ({
   await expectAccessible(page);
   await unit.getByRole('button', { name: 'Take it in' }).click();
   await expect(page).toHaveURL(/\/bench\//);
+});
+
+test('a battery is put on the channel that the plan has for it, and a second one is warned of the first', async ({
+  page,
+  request,
+  technicianId,
+  newTag,
+}) => {
+  const tags = [`${newTag}A`, `${newTag}B`] as const;
+  const { charger, runs } = await room(request, technicianId, tags);
+  const on = { mode: 'normal', volts: 14.4, amps: 10, hours: 5, charger, channel: 2 };
+  await captureFor(request, runs[0] ?? '', technicianId, ['charge_start', on]);
+  await page.goto('/room');
+  const put = waitingOf(page, tags[1]).getByRole('link', { name: 'Put it on' });
+  const address = new URL((await put.getAttribute('href')) ?? '', page.url());
+  await put.click();
+  const name = `Two-way ${charger.slice(-6)}`;
+  await page.goto(`/bench/${runs[1]}?charger=${charger}&channel=2`);
+  await expect(page.getByLabel('Charger', { exact: true })).toContainText(name);
+  await expect(page.getByText(`${tags[0]} hangs there`)).toBeVisible();
+  await page.goto(`${address.pathname}${address.search}`);
+  await expect(page.getByLabel('Charger', { exact: true })).not.toContainText('Not one of the site');
+  await expect(page.getByText(`${tags[0]} hangs there`)).toHaveCount(0);
+  await page.getByRole('button', { name: 'It is on charge' }).click();
+  await expect(page.getByRole('button', { name: 'Full: charger off' })).toBeVisible();
+  await page.goto('/room');
+  await expect(
+    page.getByRole('region', { name: 'Channels' }).getByRole('link', { name: tags[1] }),
+  ).toBeVisible();
+});
+
+test('a room whose server is killed and started again has lost nothing', async ({ browser }) => {
+  const options = { port: await freePort(), databaseFile: newDatabaseFile() };
+  const first = await startServer(options);
+  const technicianId = uuidv7();
+  const context = await browser.newContext({ baseURL: first.url });
+  await context.request.post('/api/technicians', { data: { id: technicianId, name: 'Maro Tindell' } });
+  await signIn(context, first.url, technicianId);
+  const tags = ['FH-0901', 'FH-0902', 'FH-0903'] as const;
+  const { charger, runs } = await room(context.request, technicianId, tags);
+  const on = { mode: 'normal', volts: 14.4, amps: 10, hours: 5, charger, channel: 1 };
+  await captureFor(context.request, runs[0] ?? '', technicianId, ['charge_start', on]);
+  const dueMs = Date.now() + 20 * 3_600_000;
+  const wish = { dueMs, weight: 8, reason: 'Pump truck', held: null };
+  const said = { technicianId, runId: runs[1], seenRevision: 0, wish };
+  expect((await context.request.put('/api/room/wishes', { data: said })).status()).toBe(200);
+  const before = await Promise.all(tags.slice(1).map((tag) => planned(context.request, tag)));
+  await first.kill();
+  const second = await startServer(options);
+  const page = await context.newPage();
+  await page.goto('/room');
+  await expect(
+    page.getByRole('region', { name: 'Channels' }).getByRole('link', { name: /FH-0901/ }),
+  ).toBeVisible();
+  await expect(waitingOf(page, 'FH-0902')).toContainText('Pump truck');
+  const after = await Promise.all(tags.slice(1).map((tag) => planned(context.request, tag)));
+  for (const [at, { channel, startMs }] of after.entries()) {
+    expect(channel).toBe(before[at]?.channel);
+    // What can go on now goes on now, and now has moved on.
+    expect(Math.abs(startMs - (before[at]?.startMs ?? 0))).toBeLessThan(10 * 60_000);
+  }
+  await context.close();
+  await second.kill();
 });
 
 /** The one of some batteries that goes on last. */

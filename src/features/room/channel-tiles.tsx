@@ -7,7 +7,7 @@ import { energyOf, tookTooMuch } from '@/core/room/energy';
 import type { RoomFacts } from '@/core/room/room-facts';
 import { temperatureWords } from '@/core/steps/words';
 import { useSite } from '@/ui/site';
-import { channelName, stateOf, useRoomMoments, useSpan } from './room-words';
+import { channelName, putOnAddress, stateOf, useRoomMoments, useSpan } from './room-words';
 
 /** Every channel of the room: what is on it and when it is back, or what comes next. */
 export function ChannelTiles({ view, nowMs }: { readonly view: RoomView; readonly nowMs: number }) {
@@ -136,7 +136,7 @@ function FreeTile({
       <span className="text-xl text-soft">free</span>
       {next && (
         <Link
-          href={`/bench/${next.runId}`}
+          href={putOnAddress(view, next)}
           className={clsx('hover:underline', goesOn && 'font-semibold text-charge')}
         >
           {goesOn ? `put ${next.tag} on now` : `${next.tag} at ${moment(next.plan?.startMs ?? nowMs)}`}

@@ -64,3 +64,9 @@ export function useSpan(
     return from === to ? null : `${from} to ${to}`;
   };
 }
+
+/** Where a battery is put on: the Bench at its charge, with the channel that the plan has for it. */
+export function putOnAddress({ channels }: Pick<RoomView, 'channels'>, { runId, channel }: RoomCard): string {
+  const on = channel === null ? undefined : channels[channel];
+  return on ? `/bench/${runId}?charger=${on.charger.id}&channel=${on.channel}` : `/bench/${runId}`;
+}

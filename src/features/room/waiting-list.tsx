@@ -3,7 +3,7 @@ import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import type { Give } from '@/core/room/what-would-give';
 import { Button, buttonClass } from '@/ui/button';
-import { channelName, useRoomMoments, useSpan } from './room-words';
+import { channelName, putOnAddress, useRoomMoments, useSpan } from './room-words';
 
 interface Props {
   readonly view: RoomView;
@@ -83,7 +83,7 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
       )}
       <div className="flex flex-wrap gap-2">
         <Link
-          href={`/bench/${runId}`}
+          href={putOnAddress(view, card)}
           className={buttonClass(plan && plan.startMs <= nowMs ? 'main' : 'plain')}
         >
           Put it on
