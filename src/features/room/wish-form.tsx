@@ -19,42 +19,18 @@ import { channelName, useRoomMoments } from './room-words';
 const PATTERN = "yyyy-MM-dd'T'HH:mm";
 const BY_PLAN = 'plan';
 
-/** When a battery is wanted and by whom, and where a hand puts it: what that costs is told before it is kept. */
-export function WishForm({
-  view,
-  card,
-  onClose,
-}: {
+interface Props {
   readonly view: RoomView;
   /** The battery with the channel and the start that it was moved to, where it was. */
   readonly card: RoomCard;
   readonly onClose: () => void;
-}) {
-  const { zone, whoIsHere } = useSite();
-  const known = view.cards.find(({ runId }) => runId === card.runId) ?? card;
-  const isMoved = card.channel !== known.channel || card.plan?.startMs !== known.plan?.startMs;
-  const { wish } = known;
-  const here = { in: tz(zone) };
-  const typed = (ms: number | null) => (ms === null ? '' : format(ms, PATTERN, here));
-  const [due, setDue] = useState(typed(wish.dueMs));
-  const [weight, setWeight] = useState(String(wish.weight));
-  const [reason, setReason] = useState(wish.reason);
-  const held = wish.held && {
-    channel: view.channels.findIndex(
-      ({ charger, channel }) => charger.id === wish.held?.charger && channel === wish.held.channel,
-    ),
-    startMs: wish.held.startMs,
-  };
-  const put = isMoved ? { channel: card.channel ?? 0, startMs: card.plan?.startMs ?? view.room.nowMs } : held;
-  const [channel, setChannel] = useState(put ? String(put.channel) : BY_PLAN);
-  const [start, setStart] = useState(typed(put?.startMs ?? known.plan?.startMs ?? view.room.nowMs));
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const [isSending, setSending] = useState(false);
-  const msOf = (text: string): number | null => {
-    const read = parse(text, PATTERN, new Date(view.room.nowMs), here);
-    return isValid(read) ? read.getTime() : null;
-  };
-  const startMs = msOf(start);
+}
+
+/** When a battery is wanted and by whom, and where a hand puts it: what that costs is told before it is kept. */
+export function WishForm({ view, card, onClose }: Props) {
+  const { typed, type, startMs, keep, isSending, problems, written } = useWish(view, card, onClose);
+  const { zone } = useSite();
+  const { due, channel, start } = typed;
   const weighed = useMemo(
     () =>
       channel === BY_PLAN || startMs === null
@@ -63,32 +39,6 @@ export function WishForm({
     [view, card.runId, channel, startMs],
   );
   const options = view.room.waiting.find(({ id }) => id === card.runId)?.options ?? [];
-  const keep = async (event: React.FormEvent) => {
-    event.preventDefault();
-    const technicianId = whoIsHere();
-    if (technicianId === null) return;
-    const dueMs = due === '' ? null : msOf(due);
-    if (due !== '' && dueMs === null) return setProblems([notADay('wanted', due)]);
-    if (channel !== BY_PLAN && startMs === null) return setProblems([notADay('goes on at', start)]);
-    const on = view.channels[Number(channel)];
-    setSending(true);
-    const wrong = problemsOf(
-      await send(
-        '/api/room/wishes',
-        {
-          ...{ technicianId, runId: card.runId, seenRevision: known.wishRevision },
-          wish: {
-            ...{ dueMs, weight: dueMs === null ? 1 : Number(weight), reason },
-            held: on && startMs !== null ? { charger: on.charger.id, channel: on.channel, startMs } : null,
-          },
-        },
-        { method: 'PUT' },
-      ),
-    );
-    setSending(false);
-    setProblems(wrong);
-    if (wrong.length === 0) onClose();
-  };
   return (
     <FormDialog
       title={`${card.tag}: wanted when, and where`}
@@ -98,49 +48,23 @@ export function WishForm({
       onSend={(event) => void keep(event)}
       onClose={onClose}
     >
-      <Field label="Wanted, charged and rested, by" hint="Nothing where nobody waits for it.">
-        {(control) => (
-          <input
-            {...control}
-            type="datetime-local"
-            className={INPUT}
-            value={due}
-            onChange={({ target }) => setDue(target.value)}
-          />
-        )}
-      </Field>
+      <MomentField
+        label="Wanted, charged and rested, by"
+        hint="Nothing where nobody waits for it."
+        value={due}
+        onType={(text) => type({ due: text })}
+      />
       <div className="flex flex-wrap gap-2">
         {soonDays(view.room.nowMs, zone).map(({ label, atMs }) => (
-          <Button key={label} onClick={() => setDue(typed(atMs))}>
+          <Button key={label} onClick={() => type({ due: written(atMs) })}>
             {label}
           </Button>
         ))}
-        <Button tone="quiet" onClick={() => setDue('')}>
+        <Button tone="quiet" onClick={() => type({ due: '' })}>
           Nobody waits
         </Button>
       </div>
-      {due !== '' && (
-        <>
-          <Choices
-            legend="Who waits"
-            name="weight"
-            choices={URGENCIES.map(({ weight: value, label }) => ({ value: String(value), label }))}
-            chosen={weight}
-            onChoose={setWeight}
-          />
-          <Field label="For" hint="The vehicle, the customer, the job.">
-            {(control) => (
-              <input
-                {...control}
-                className={INPUT}
-                maxLength={200}
-                value={reason}
-                onChange={({ target }) => setReason(target.value)}
-              />
-            )}
-          </Field>
-        </>
-      )}
+      {due !== '' && <WhoWaits typed={typed} type={type} />}
       <Select
         label="Goes on"
         value={channel}
@@ -151,25 +75,147 @@ export function WishForm({
             label: channelName(view, option.channel),
           })),
         ]}
-        onChoose={setChannel}
+        onChoose={(value) => type({ channel: value })}
       />
       {channel !== BY_PLAN && (
         <>
-          <Field label="At">
-            {(control) => (
-              <input
-                {...control}
-                type="datetime-local"
-                className={INPUT}
-                value={start}
-                onChange={({ target }) => setStart(target.value)}
-              />
-            )}
-          </Field>
+          <MomentField label="At" value={start} onType={(text) => type({ start: text })} />
           <WhatItCosts view={view} weighed={weighed} startMs={startMs} />
         </>
       )}
     </FormDialog>
+  );
+}
+
+/** A wish as it is typed. */
+interface Typed {
+  readonly due: string;
+  readonly weight: string;
+  readonly reason: string;
+  /** A channel by its place in the room, or the plan’s own. */
+  readonly channel: string;
+  readonly start: string;
+}
+
+/** What is typed of a wish, and the way to keep it. */
+function useWish(view: RoomView, card: RoomCard, onKept: () => void) {
+  const { zone, whoIsHere } = useSite();
+  const here = { in: tz(zone) };
+  const written = (ms: number | null) => (ms === null ? '' : format(ms, PATTERN, here));
+  const known = view.cards.find(({ runId }) => runId === card.runId) ?? card;
+  const [typed, setTyped] = useState<Typed>(() => typedOf(view, { card, known, written }));
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [isSending, setSending] = useState(false);
+  const msOf = (text: string): number | null => {
+    const read = parse(text, PATTERN, new Date(view.room.nowMs), here);
+    return isValid(read) ? read.getTime() : null;
+  };
+  const { due, weight, reason, channel, start } = typed;
+  const startMs = msOf(start);
+  const keep = async (event: React.FormEvent) => {
+    event.preventDefault();
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    const dueMs = due === '' ? null : msOf(due);
+    if (due !== '' && dueMs === null) return setProblems([notADay('wanted', due)]);
+    if (channel !== BY_PLAN && startMs === null) return setProblems([notADay('goes on at', start)]);
+    const on = view.channels[Number(channel)];
+    const held = on && startMs !== null ? { charger: on.charger.id, channel: on.channel, startMs } : null;
+    const wish = { dueMs, weight: dueMs === null ? 1 : Number(weight), reason, held };
+    const said = { technicianId, runId: card.runId, seenRevision: known.wishRevision, wish };
+    setSending(true);
+    const wrong = problemsOf(await send('/api/room/wishes', said, { method: 'PUT' }));
+    setSending(false);
+    setProblems(wrong);
+    if (wrong.length === 0) onKept();
+  };
+  const type = (some: Partial<Typed>) => setTyped({ ...typed, ...some });
+  return { typed, type, startMs, keep, isSending, problems, written };
+}
+
+/** What a form begins with: the wish as it is kept, and the place to which a hand has just moved the battery. */
+function typedOf(
+  view: RoomView,
+  {
+    card,
+    known,
+    written,
+  }: {
+    readonly card: RoomCard;
+    readonly known: RoomCard;
+    readonly written: (ms: number | null) => string;
+  },
+): Typed {
+  const { wish } = known;
+  const isMoved = card.channel !== known.channel || card.plan?.startMs !== known.plan?.startMs;
+  const kept = wish.held && {
+    channel: view.channels.findIndex(
+      ({ charger, channel }) => charger.id === wish.held?.charger && channel === wish.held.channel,
+    ),
+    startMs: wish.held.startMs,
+  };
+  const put = isMoved ? { channel: card.channel ?? 0, startMs: card.plan?.startMs ?? null } : kept;
+  return {
+    ...{ due: written(wish.dueMs), weight: String(wish.weight), reason: wish.reason },
+    channel: put ? String(put.channel) : BY_PLAN,
+    start: written(put?.startMs ?? known.plan?.startMs ?? view.room.nowMs),
+  };
+}
+
+function MomentField({
+  label,
+  hint,
+  value,
+  onType,
+}: {
+  readonly label: string;
+  readonly hint?: string;
+  readonly value: string;
+  readonly onType: (text: string) => void;
+}) {
+  return (
+    <Field label={label} {...(hint === undefined ? {} : { hint })}>
+      {(control) => (
+        <input
+          {...control}
+          type="datetime-local"
+          className={INPUT}
+          value={value}
+          onChange={({ target }) => onType(target.value)}
+        />
+      )}
+    </Field>
+  );
+}
+
+function WhoWaits({
+  typed: { weight, reason },
+  type,
+}: {
+  readonly typed: Typed;
+  readonly type: (some: Partial<Typed>) => void;
+}) {
+  return (
+    <>
+      <Choices
+        legend="Who waits"
+        name="weight"
+        choices={URGENCIES.map(({ weight: value, label }) => ({ value: String(value), label }))}
+        chosen={weight}
+        onChoose={(value) => type({ weight: value })}
+      />
+      <Field label="For" hint="The vehicle, the customer, the job.">
+        {(control) => (
+          <input
+            {...control}
+            className={INPUT}
+            maxLength={200}
+            value={reason}
+            onChange={({ target }) => type({ reason: target.value })}
+          />
+        )}
+      </Field>
+    </>
   );
 }
 
