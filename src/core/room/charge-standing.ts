@@ -32,6 +32,7 @@ export interface ChargeOn {
   readonly returnedAh: number;
   readonly returnAh: number | null;
   readonly c20Ah: number | null;
+  readonly nominalVolts: number;
 }
 
 /** How a run stands towards the charge room: it waits for a channel, is on one, or rests. */
@@ -74,7 +75,7 @@ export function chargeStanding(
       so: limits ? chargeState(start, log, limits, spec.nominalVolts) : { kind: 'charging' },
       returnedAh: returnedAh(start, log),
       returnAh: plan?.returnAh ?? null,
-      c20Ah: plan?.c20Ah ?? null,
+      ...{ c20Ah: plan?.c20Ah ?? null, nominalVolts: spec.nominalVolts },
     };
   }
   if (nextStep === 'charge') return { kind: 'waiting', asked };

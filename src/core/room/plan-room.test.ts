@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { NO_PLAN_BEFORE } from './build-plan';
+import { buildPlan, NO_PLAN_BEFORE } from './build-plan';
 import type { ChargeJob, ChargeRoom, Placed } from './charge-job';
 import { exactPlan, planByDue } from './exact-plan';
 import { leastLateness } from './least-lateness';
@@ -72,6 +72,33 @@ test('the limits of wires, air and people are kept by every plan', () => {
     }),
     { numRuns: 400 },
   );
+});
+
+test('ten thousand plans, in whatever order the batteries chose and whoever changed them over, keep the limits', () => {
+  let plans = 0;
+  fc.assert(
+    fc.property(
+      anyRoom({ channels: [1, 6], waiting: [1, 9], step: 0.5 }),
+      fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true, maxExcluded: true })),
+      (room, chance) => {
+        const draw = () => chance.next().value as number;
+        for (let order = 0; order < 20; order++) {
+          const turns = [...room.waiting]
+            .map((job) => ({
+              job,
+              at: draw(),
+              hands: draw() < 0.5 ? ('there' as const) : ('on_call' as const),
+            }))
+            .sort((one, other) => one.at - other.at);
+          const plan = buildPlan(room, turns);
+          expect(brokenLimits(room, plan.placed)).toEqual([]);
+          plans++;
+        }
+      },
+    ),
+    { numRuns: 500 },
+  );
+  expect(plans).toBeGreaterThanOrEqual(10_000);
 });
 
 test('no plan is less late than what is said that none can be', () => {

@@ -7,6 +7,7 @@ import type { ChargeJob, ChargeRoom } from './charge-job';
 import type { ChargeOn } from './charge-standing';
 import { NO_WISH } from './charge-wish';
 import { energyOf, tookTooMuch } from './energy';
+import { givesLess } from './gives-less';
 import { mainsAmps } from './mains';
 import { idleHoursOf } from './plan-cost';
 import { expectedEndMs, promisesOf, TOOK_OVER_PLANNED } from './promise';
@@ -183,7 +184,14 @@ describe('what a room is made of', () => {
   it('counts the air of what charges, and nothing of what is full', () => {
     const charge: Omit<ChargeOn, 'so'> = {
       ...{ kind: 'on', startMs: at(-2), plannedMs: 4 * HOUR, mode: 'normal', volts: 14.4, amps: 10 },
-      ...{ hangsOn: { charger: 'c', channel: 1 }, last: null, returnedAh: 20, returnAh: 34, c20Ah: 60 },
+      ...{
+        hangsOn: { charger: 'c', channel: 1 },
+        last: null,
+        returnedAh: 20,
+        returnAh: 34,
+        c20Ah: 60,
+        nominalVolts: 12,
+      },
     };
     const going = roomOfSite({
       ...base,
@@ -255,4 +263,14 @@ describe('what would have to give', () => {
     const still = { ...room, circuitAmps: {}, airPerHour: 1.5 };
     expect(whatWouldGive(still, lateIn(still), [])[0]).toMatchObject({ kind: 'air', much: 2, lateness: 0 });
   });
+});
+
+test('a charger that gives less than it is set to is named, unless the battery has come to its voltage', () => {
+  const read = (volts: number, amps: number) => ({ atMs: NOW, volts, amps, temperatureC: null });
+  const set = { volts: 14.4, amps: 12 };
+  expect(givesLess({ ...set, last: read(13.2, 8) }, 12)).toEqual({ gives: 8, setTo: 12 });
+  expect(givesLess({ ...set, last: read(13.2, 11.8) }, 12)).toBeNull();
+  expect(givesLess({ ...set, last: read(14.3, 4) }, 12)).toBeNull();
+  expect(givesLess({ volts: 7.2, amps: 12, last: read(7.1, 8) }, 6)).toBeNull();
+  expect(givesLess({ ...set, last: null }, 12)).toBeNull();
 });

@@ -4,6 +4,7 @@ import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatCents } from '@/core/quantity/money';
 import { energyOf, tookTooMuch } from '@/core/room/energy';
+import { givesLess } from '@/core/room/gives-less';
 import type { RoomFacts } from '@/core/room/room-facts';
 import { temperatureWords } from '@/core/steps/words';
 import { useSite } from '@/ui/site';
@@ -69,6 +70,7 @@ function OnTile({
   const { standing, promised, runId, tag } = card;
   if (standing.kind !== 'on') return null;
   const { last, returnedAh, returnAh } = standing;
+  const less = givesLess(standing, standing.nominalVolts);
   const energy = energyOf({ ampHours: returnedAh, volts: last?.volts ?? standing.volts }, facts);
   return (
     <Link
@@ -85,7 +87,7 @@ function OnTile({
       >
         {words}
       </span>
-      {promised && (
+      {promised && calls !== 'now' && (
         <span>
           back <span className="figures font-semibold">{moment(promised.middleMs)}</span>
           <span className="block text-sm text-soft">{span(promised)}</span>
@@ -102,6 +104,12 @@ function OnTile({
       {last && (
         <span className="figures text-sm text-soft">
           {energy.kwh.toFixed(2)} kWh · {formatCents(energy.cost, currency)}
+        </span>
+      )}
+      {less && (
+        <span className="text-sm font-semibold text-warn">
+          {name} gives {less.gives.toFixed(1)} A of the {less.setTo.toFixed(1)} A that it is set to: look at
+          its leads and clamps, then at the charger
         </span>
       )}
       {tookTooMuch(returnedAh, standing.c20Ah) && (

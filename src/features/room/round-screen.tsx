@@ -1,9 +1,13 @@
+'use client';
+
 import Link from 'next/link';
 import type { IdleBattery } from '@/core/exchange/fleet-views';
+import { temperatureWords } from '@/core/steps/words';
 import { BatteryLine } from '@/ui/battery-line';
 import { buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';
+import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';
 
 /** What a store is looked through for; its form is the page's own address, so that a round can be kept as a link. */
@@ -21,6 +25,7 @@ const DAYS_WORDS = { 0: 'Overdue', 7: 'Within a week', 30: 'Within a month' } as
 
 /** A round through the store: what is to be charged, place by place, walked with a phone or on paper. */
 export function RoundScreen({ round: { nowMs, days, celsius, places } }: Props) {
+  const { temperatureUnit } = useSite();
   const count = places.reduce((sum, { units }) => sum + units.length, 0);
   return (
     <main className="mx-auto grid max-w-3xl gap-4 px-4 py-4">
@@ -32,8 +37,9 @@ export function RoundScreen({ round: { nowMs, days, celsius, places } }: Props) 
         <PrintButton />
       </div>
       <p className="text-soft">
-        Stored batteries that run low by then, in a store of <span className="figures">{celsius} °C</span>.
-        Scan or tap one where it stands, look at it, and charge it.
+        Stored batteries that run low by then, in a store of{' '}
+        <span className="figures">{temperatureWords(celsius, temperatureUnit)}</span>. Scan or tap one where
+        it stands, look at it, and charge it.
       </p>
       <nav aria-label="How far ahead" className="no-print flex flex-wrap gap-2">
         {DAYS.map((ahead) => (
