@@ -13,6 +13,7 @@ import { measurePhysics } from './physics.mjs';
 import { writeReadings } from './readings.mjs';
 import { measureRecordings } from './recordings.mjs';
 import { measureRecordingPage } from './recordings-page.mjs';
+import { measureRoom } from './room.mjs';
 import { measureRules } from './rules.mjs';
 import { measureServer } from './server.mjs';
 
@@ -59,6 +60,7 @@ async function broughtIn() {
 const SUBJECTS = {
   grade: async () => void measureGrade(),
   physics: measurePhysics,
+  room: measureRoom,
   server: async () => {
     built();
     await measureServer(join(folder, 'bench.db'));

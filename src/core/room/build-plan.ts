@@ -69,7 +69,12 @@ function bestPlace(
   before: Pick<Placed, 'channel' | 'startMs'> | undefined,
 ): { readonly place: Placed; readonly option: ChannelOption } | null {
   let best: { readonly place: Placed; readonly option: ChannelOption } | null = null;
+  const firstMs = use.firstStart(turn.job, turn.hands);
   for (const option of optionsOf(turn)) {
+    // Nothing goes on sooner than at once: a channel that takes as long, or longer, is no better then.
+    if (best && best.place.startMs === firstMs && option.chargeMs >= best.option.chargeMs) {
+      if (before?.channel !== option.channel) continue;
+    }
     const place = use.earliest(turn.job, option, turn.hands);
     if (!place) continue;
     if (!best || isBetterPlace(turn.job, place, best.place, before)) best = { place, option };

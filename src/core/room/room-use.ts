@@ -35,9 +35,9 @@ export class RoomUse {
    * @returns null where it finds none before nobody comes any more
    */
   earliest(job: ChargeJob, option: ChannelOption, hands: Hands): Placed | null {
-    const { shifts, nowMs } = this.room;
+    const { shifts } = this.room;
     const { chargeMs, channel } = option;
-    let startMs = Math.max(job.fromMs, nowMs, job.held?.startMs ?? 0);
+    let startMs = this.firstStart(job, hands);
     for (let look = 0; look < MOST_LOOKS; look++) {
       startMs = nextChangeOver(shifts, startMs, hands);
       if (job.watchedMs > 0) startMs = nextWatched(shifts, startMs, job.watchedMs);
@@ -50,6 +50,12 @@ export class RoomUse {
       startMs = laterMs;
     }
     return null;
+  }
+
+  /** The earliest moment at which hands could put a battery on, were every channel free, ms UTC. */
+  firstStart(job: ChargeJob, hands: Hands): number {
+    const fromMs = Math.max(job.fromMs, this.room.nowMs, job.held?.startMs ?? 0);
+    return nextChangeOver(this.room.shifts, fromMs, hands);
   }
 
   /** Puts a battery into its place. */
@@ -113,13 +119,29 @@ export class RoomUse {
  */
 function freeAgain(loads: readonly Load[], fromMs: number, toMs: number, most: number): number | null {
   if (most < -SLACK) return Number.POSITIVE_INFINITY;
-  const within = loads.filter((load) => load.fromMs < toMs && load.toMs > fromMs);
+  let all = 0;
+  const within: Load[] = [];
+  for (const load of loads) {
+    if (load.fromMs >= toMs || load.toMs <= fromMs) continue;
+    within.push(load);
+    all += load.much;
+  }
+  if (all <= most + SLACK) return null;
   // A sum of loads only rises where one begins.
-  const rises = [fromMs, ...within.flatMap((load) => (load.fromMs > fromMs ? [load.fromMs] : []))];
-  for (const atMs of rises.sort((one, other) => one - other)) {
-    const there = within.filter((load) => load.fromMs <= atMs && load.toMs > atMs);
-    if (there.reduce((sum, { much }) => sum + much, 0) > most + SLACK)
-      return Math.min(...there.map((load) => load.toMs));
+  within.sort((one, other) => one.fromMs - other.fromMs);
+  let there: Load[] = [];
+  let sum = 0;
+  for (const load of within) {
+    const atMs = Math.max(load.fromMs, fromMs);
+    const still: Load[] = [];
+    for (const one of there) {
+      if (one.toMs > atMs) still.push(one);
+      else sum -= one.much;
+    }
+    still.push(load);
+    there = still;
+    sum += load.much;
+    if (sum > most + SLACK) return Math.min(...there.map((one) => one.toMs));
   }
   return null;
 }
