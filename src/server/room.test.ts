@@ -2,6 +2,7 @@ import { uuidv7 } from 'uuidv7';
 import { granted, messagesOf } from './answers.test-support';
 import { keepChargerAsked } from './chargers';
 import { keepRoomAsked, keepWishAsked, roomView } from './room';
+import { recordView } from './room-record';
 import { captureReading } from './runs';
 import { newShop } from './shop.test-support';
 
@@ -138,6 +139,18 @@ describe('the charge room', () => {
     const card = after.cards.find((one) => one.runId === runId);
     expect(after.channels[card?.channel ?? -1]?.charger.id).not.toBe(id);
     expect(card?.plan).not.toBeNull();
+  });
+
+  it('keeps a record of what was charged, and of what its chargers gave', async () => {
+    const id = await charger();
+    const { runId, tag } = await low();
+    await note(runId, 180, 'charge_start', {
+      ...{ mode: 'normal', volts: 14.5, amps: 10, hours: 5, charger: id, channel: 1 },
+    });
+    await note(runId, 120, 'charge_log', { volts: 13.2, amps: 6, temperatureC: null, gravity: null });
+    const { batteries, chargers } = await recordView(shop.context);
+    expect(batteries.find((one) => one.tag === tag)?.ampHours).toBeCloseTo(8, 2);
+    expect(chargers.find((one) => one.charger === id)).toMatchObject({ charges: 1, read: 1, gaveLess: 1 });
   });
 
   it('refuses hours that overlap or end before they begin, by name, and stores nothing of it', async () => {

@@ -203,6 +203,11 @@ function circuitsOf(room: ChargeRoom): RoomView['circuits'] {
   }));
 }
 
+/** What is true of the room as a whole. */
+export async function roomFacts({ store }: Context): Promise<RoomFacts> {
+  return factsIn((await store.read(keptRoom))?.facts);
+}
+
 /** What was kept of the room; what cannot be read today is as if nobody had said anything. */
 function factsIn(kept: unknown): RoomFacts {
   const read = checkShape(RoomFactsSchema, kept);

@@ -3,6 +3,7 @@ import type { Charger } from '../charging/charger-schema';
 import type { ChargeRoom } from '../room/charge-job';
 import type { ChargeStanding } from '../room/charge-standing';
 import type { ChargeWish } from '../room/charge-wish';
+import type { ChargingRecord } from '../room/charging-record';
 import type { Promised } from '../room/promise';
 import type { RoomFacts } from '../room/room-facts';
 import type { Give } from '../room/what-would-give';
@@ -77,4 +78,10 @@ export interface ChargeAlarm {
   /** When that was, ms UTC: what was heard once is heard again once it is read again. */
   readonly readMs: number;
   readonly hangsOn: ChargerChannel | null;
+}
+
+/** What was charged over some days, with the chargers that gave it. */
+export interface ChargingRecordView extends ChargingRecord {
+  readonly days: number;
+  readonly sinceMs: number;
 }

@@ -2,10 +2,11 @@
 import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { returnedAh } from '../charging/returned';
-import { newReading } from '../steps/reading';
+import { newReading, type Reading } from '../steps/reading';
 import type { ChargeJob, ChargeRoom } from './charge-job';
 import type { ChargeOn } from './charge-standing';
 import { NO_WISH } from './charge-wish';
+import { chargingRecord, isWeakCharger } from './charging-record';
 import { energyOf, tookTooMuch } from './energy';
 import { givesLess } from './gives-less';
 import { mainsAmps } from './mains';
@@ -273,4 +274,48 @@ test('a charger that gives less than it is set to is named, unless the battery h
   expect(givesLess({ ...set, last: read(14.3, 4) }, 12)).toBeNull();
   expect(givesLess({ volts: 7.2, amps: 12, last: read(7.1, 8) }, 6)).toBeNull();
   expect(givesLess({ ...set, last: null }, 12)).toBeNull();
+});
+
+test('a month of charges is summed by battery, and a charger that gives 8 A at 12 is named', () => {
+  const start = (hours: number) =>
+    newReading(
+      'charge_start',
+      {
+        mode: 'normal',
+        volts: 14.4,
+        amps: 12,
+        hours: 5,
+        charger: '0199aaaa-0000-7000-8000-000000000001',
+        channel: 1,
+      },
+      envelope(at(hours)),
+    );
+  const log = (hours: number, amps: number, volts: number) =>
+    newReading('charge_log', { volts, amps, temperatureC: null, gravity: null }, envelope(at(hours)));
+  const end = newReading('charge', { full: true }, envelope(at(4)));
+  const strayed = log(5, 30, 13);
+  const run = (id: string, readings: Reading[]) => ({
+    runId: id,
+    batteryId: id,
+    tag: id,
+    nominalVolts: 12,
+    readings,
+  });
+  const record = chargingRecord(
+    [
+      run('a', [start(0), log(1, 8, 13), log(3, 8, 13.4), end, strayed]),
+      run('b', [start(1), log(2, 12, 14.4)]),
+    ],
+    { pricePerKwh: 0.3 },
+  );
+  // a: from 12 to 8 A in an hour, then two hours at 8 A; b: an hour at 12 A. What was read after the end is of no charge.
+  expect(record.batteries.map(({ tag, charges, ampHours }) => [tag, charges, ampHours])).toEqual([
+    ['a', 1, 26],
+    ['b', 1, 12],
+  ]);
+  expect(record.energy.kwh).toBeCloseTo((26 * 13.4 + 12 * 14.4) / 1000 / 0.85, 9);
+  const [charger] = record.chargers;
+  expect(charger).toMatchObject({ charges: 2, read: 2, gaveLess: 2, last: { gives: 8, setTo: 12 } });
+  expect(charger && isWeakCharger(charger)).toBe(true);
+  expect(isWeakCharger({ charger: 'x', charges: 9, read: 9, gaveLess: 2, last: null })).toBe(false);
 });

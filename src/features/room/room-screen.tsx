@@ -27,7 +27,10 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-2xl font-bold">Charge room</h1>
         <RoomLoad view={view} />
-        <Link href="/room/round" className={`${buttonClass()} ml-auto`}>
+        <Link href="/room/record" className={`${buttonClass('quiet')} ml-auto`}>
+          What was charged
+        </Link>
+        <Link href="/room/round" className={buttonClass()}>
           Walk a round
         </Link>
         <Button onClick={() => setSettings(true)}>Hours, wires, air</Button>

@@ -104,6 +104,7 @@ export const LIMITS: readonly RouteLimits[] = [
   page('/practice/recording'),
   page('/reckoner'),
   page('/room'),
+  page('/room/record'),
   page('/room/round'),
   page('/rules'),
   page('/site'),

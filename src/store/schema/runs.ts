@@ -114,6 +114,8 @@ export const readings = sqliteTable(
     index('readings_by_run').on(table.runId, table.takenAtMs),
     // Few readings replace another: only those are in it.
     index('readings_by_superseded').on(table.supersedesId).where(sql`${table.supersedesId} is not null`),
+    // A charge room asks what was put on since a day.
+    index('readings_of_charges').on(table.takenAtMs).where(sql`${table.kind} = 'charge_start'`),
     momentCheck('readings_taken', table.takenAtMs),
     momentCheck('readings_recorded', table.recordedAtMs),
   ],

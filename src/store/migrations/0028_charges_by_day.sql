@@ -1,0 +1,1 @@
+CREATE INDEX `readings_of_charges` ON `readings` (`taken_at_ms`) WHERE "readings"."kind" = 'charge_start';
