@@ -6,16 +6,18 @@ import type { ChargeAlarm, RoomCard, RoomMove, RoomView } from '@/core/exchange/
 import type { WholeRun } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
-import { type Before, isMoved, NO_PLAN_BEFORE } from '@/core/room/build-plan';
+import { type Before, NO_PLAN_BEFORE } from '@/core/room/build-plan';
 import type { ChargeRoom } from '@/core/room/charge-job';
 import type { ChargeStanding } from '@/core/room/charge-standing';
 import { ChargeWishSchema, NO_WISH } from '@/core/room/charge-wish';
+import { type Move, movesLately } from '@/core/room/moves';
 import { type RoomFacts, RoomFactsSchema, roomContradiction, USUAL_ROOM } from '@/core/room/room-facts';
 import { airAsked, channelsOf, type RoomBattery, roomOfSite, whyNoChannel } from '@/core/room/room-of-site';
 import { nextChangeOver } from '@/core/room/shifts';
 import { MS_PER_MINUTE } from '@/core/steps/clocks';
 import { type KeptWish, keepRoom, keepWish, keptRoom, wishesOf } from '@/store/charge-room';
 import { keptChargers } from '@/store/chargers';
+import { inChunks } from '@/store/in-chunks';
 import { openRunIds, wholeRun } from '@/store/runs';
 import { type Answer, refused, refusedSaying } from './answer';
 import { type Change, changed, onChange } from './changes';
@@ -25,6 +27,9 @@ import { offLoop } from './threads';
 
 /** A room holds fewer batteries than this. */
 const MOST_OPEN = 200;
+
+/** So many runs are worked out at once. */
+const AT_ONCE = 8;
 
 /** A plan that nothing has changed holds so long, ms: charges go on meanwhile. */
 const PLANNED_FOR_MS = 60_000;
@@ -40,6 +45,7 @@ interface Standing {
 class RoomBoard {
   private readonly standings = new Map<string, Promise<Standing | null>>();
   private told: { readonly atMs: number; readonly view: Promise<RoomView> } | null = null;
+  moves: readonly Move[] = [];
   before: Before = NO_PLAN_BEFORE;
 
   note(change: Change): void {
@@ -62,7 +68,17 @@ class RoomBoard {
     return view;
   }
 
-  standingOf(context: Context, id: string): Promise<Standing | null> {
+  /** Where some runs stand, a few at a time: threads that are asked for too much at once send whoever asks away. */
+  async standingsOf(context: Context, ids: readonly string[]): Promise<Standing[]> {
+    const all: Standing[] = [];
+    for (const some of inChunks(ids, AT_ONCE)) {
+      const found = await Promise.all(some.map((id) => this.standingOf(context, id)));
+      all.push(...found.filter((one) => one !== null));
+    }
+    return all;
+  }
+
+  private standingOf(context: Context, id: string): Promise<Standing | null> {
     const known = this.standings.get(id);
     if (known) return known;
     const work = standingOf(context, id).catch((error: unknown) => {
@@ -106,9 +122,7 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
   const { store, site } = context;
   const nowMs = context.now();
   const ids = await openRunIds(store, MOST_OPEN);
-  const all = (await Promise.all(ids.map((id) => onBoard.standingOf(context, id)))).filter(
-    (one) => one !== null,
-  );
+  const all = await onBoard.standingsOf(context, ids);
   const { kept, chargers, wishes } = await store.read(async (database) => ({
     kept: await keptRoom(database),
     chargers: (await keptChargers(database)).filter(({ retiredAtMs }) => retiredAtMs === null),
@@ -128,6 +142,7 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
   const { before } = onBoard;
   const { plan, promises, gives } = await offLoop(context, 'planCharging', { room, before }, {});
   const placed = new Map(plan.placed.map((place) => [place.id, place]));
+  onBoard.moves = movesLately(onBoard.moves, plan.placed, before, nowMs);
   onBoard.before = placed;
   const cards = all.flatMap((one): RoomCard[] => {
     const { run, standing } = one;
@@ -153,12 +168,9 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
     airAsked: airAsked(room),
     circuits: circuitsOf(room),
     ...{ lateness: plan.cost.lateness, leastLateness: plan.leastLateness, exact: plan.exact, gives },
-    moved: plan.placed.flatMap((place): RoomMove[] => {
-      const was = before.get(place.id);
-      const tag = tagOf.get(place.id);
-      if (!was || tag === undefined || !isMoved(place, was, nowMs)) return [];
-      const { channel, startMs } = place;
-      return [{ tag, was: { channel: was.channel, startMs: was.startMs }, now: { channel, startMs } }];
+    moved: onBoard.moves.flatMap(({ id, was, now }): RoomMove[] => {
+      const tag = tagOf.get(id);
+      return tag === undefined ? [] : [{ tag, was, now }];
     }),
   };
 }
@@ -166,9 +178,9 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
 /** What is too hot on its charger just now: every screen says so until somebody has heard it. */
 export async function chargeAlarms(context: Context): Promise<ChargeAlarm[]> {
   const ids = await openRunIds(context.store, MOST_OPEN);
-  const all = await Promise.all(ids.map((id) => board().standingOf(context, id)));
+  const all = await board().standingsOf(context, ids);
   return all.flatMap((one): ChargeAlarm[] => {
-    if (one?.standing.kind !== 'on' || one.standing.so.kind !== 'too_hot' || !one.standing.last) return [];
+    if (one.standing.kind !== 'on' || one.standing.so.kind !== 'too_hot' || !one.standing.last) return [];
     const { last, hangsOn, so } = one.standing;
     const { run, battery } = one.run;
     return [{ runId: run.id, tag: battery.tag, celsius: so.temperatureC, readMs: last.atMs, hangsOn }];

@@ -3,13 +3,14 @@ import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { returnedAh } from '../charging/returned';
 import { newReading, type Reading } from '../steps/reading';
-import type { ChargeJob, ChargeRoom } from './charge-job';
+import type { ChargeJob, ChargeRoom, Placed } from './charge-job';
 import type { ChargeOn } from './charge-standing';
 import { NO_WISH } from './charge-wish';
 import { chargingRecord, isWeakCharger } from './charging-record';
 import { energyOf, tookTooMuch } from './energy';
 import { givesLess } from './gives-less';
 import { mainsAmps } from './mains';
+import { movesLately } from './moves';
 import { idleHoursOf } from './plan-cost';
 import { expectedEndMs, promisesOf, TOOK_OVER_PLANNED } from './promise';
 import { USUAL_ROOM } from './room-facts';
@@ -318,4 +319,28 @@ test('a month of charges is summed by battery, and a charger that gives 8 A at 1
   expect(charger).toMatchObject({ charges: 2, read: 2, gaveLess: 2, last: { gives: 8, setTo: 12 } });
   expect(charger && isWeakCharger(charger)).toBe(true);
   expect(isWeakCharger({ charger: 'x', charges: 9, read: 9, gaveLess: 2, last: null })).toBe(false);
+});
+
+test('a move is told for half an hour, from where the battery was first, and no longer than it waits', () => {
+  const place = (id: string, channel: number, hours: number): Placed => {
+    const startMs = at(hours);
+    return { id, channel, startMs, endMs: at(hours + 1), offMs: at(hours + 1), readyMs: at(hours + 2) };
+  };
+  const before = (...places: Placed[]) => new Map(places.map((one) => [one.id, one]));
+  const first = movesLately(
+    [],
+    [place('a', 1, 5), place('b', 0, 3)],
+    before(place('a', 0, 5), place('b', 0, 3)),
+    NOW,
+  );
+  expect(first).toEqual([
+    { id: 'a', was: expect.objectContaining({ channel: 0 }), now: { channel: 1, startMs: at(5) }, atMs: NOW },
+  ]);
+  const quarter = NOW + HOUR / 4;
+  const still = movesLately(first, [place('a', 1, 5)], before(place('a', 1, 5)), quarter);
+  expect(still).toHaveLength(1);
+  const again = movesLately(first, [place('a', 2, 5)], before(place('a', 1, 5)), quarter);
+  expect(again[0]).toMatchObject({ was: { channel: 0 }, now: { channel: 2 }, atMs: quarter });
+  expect(movesLately(first, [place('a', 1, 5)], before(place('a', 1, 5)), NOW + HOUR)).toEqual([]);
+  expect(movesLately(first, [], new Map(), quarter)).toEqual([]);
 });

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatNumber } from '@/core/quantity/format';
 import { Button, buttonClass } from '@/ui/button';
+import { useBarred } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { ChannelTiles } from './channel-tiles';
 import { RoomFactsForm } from './room-facts-form';
@@ -20,6 +21,7 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
   const nowMs = useNow(first.room.nowMs, 10_000);
   const [asked, setAsked] = useState<RoomCard | null>(null);
   const [settings, setSettings] = useState(false);
+  const notSet = useBarred('set_site');
   const waiting = view.cards.filter(({ standing }) => standing.kind === 'waiting');
   const resting = view.cards.filter(({ standing }) => standing.kind === 'resting');
   return (

@@ -3,6 +3,7 @@ import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import type { Give } from '@/core/room/what-would-give';
 import { Button, buttonClass } from '@/ui/button';
+import { useBarred } from '@/ui/site';
 import { channelName, putOnAddress, useRoomMoments, useSpan } from './room-words';
 
 interface Props {
@@ -40,6 +41,7 @@ const startOf = ({ plan }: RoomCard) => plan?.startMs ?? Number.MAX_SAFE_INTEGER
 function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly card: RoomCard }) {
   const moment = useRoomMoments(nowMs);
   const span = useSpan(nowMs);
+  const notWork = useBarred('work');
   const { runId, tag, place, standing, wish, plan, channel, promised, whyNone } = card;
   if (standing.kind !== 'waiting') return null;
   const isLate = wish.dueMs !== null && plan !== null && plan.readyMs > wish.dueMs;
@@ -88,7 +90,7 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
         >
           Put it on
         </Link>
-        <Button onClick={() => onAsk(card)}>Wanted when, and where</Button>
+        {notWork === null && <Button onClick={() => onAsk(card)}>Wanted when, and where</Button>}
       </div>
     </li>
   );
