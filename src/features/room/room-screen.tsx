@@ -35,7 +35,7 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
         <Link href="/room/round" className={buttonClass()}>
           Walk a round
         </Link>
-        <Button onClick={() => setSettings(true)}>Hours, wires, air</Button>
+        {notSet === null && <Button onClick={() => setSettings(true)}>Hours, wires, air</Button>}
       </div>
       {silent && (
         <p role="status" className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
