@@ -31,7 +31,7 @@ export function TopBar() {
       <nav
         aria-label="Screens"
         // Fading out at its edge, it says that there is more.
-        className="order-last flex w-full gap-1 overflow-x-auto max-lg:mask-r-from-[calc(100%-3rem)] max-lg:pr-12 lg:order-none lg:w-auto lg:gap-0.5 lg:overflow-visible"
+        className="order-last flex w-full gap-1 overflow-x-auto max-lg:mask-r-from-[calc(100%-3rem)] max-lg:pr-12 lg:order-none lg:w-auto lg:gap-0.5 lg:max-xl:gap-0 lg:overflow-visible"
       >
         {PLACES.map(({ href, label }) => {
           const here = href === '/' ? path === '/' : path.startsWith(href);
@@ -41,7 +41,7 @@ export function TopBar() {
               href={href}
               aria-current={here ? 'page' : undefined}
               className={clsx(
-                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:px-1.5 2xl:px-3',
+                'grid min-h-11 shrink-0 place-items-center rounded-md px-3 whitespace-nowrap hover:bg-sunk lg:px-1.5 lg:max-xl:px-1 lg:max-xl:text-[15px] 2xl:px-3',
                 here && 'bg-harbour-wash font-semibold',
               )}
             >

@@ -22,7 +22,7 @@ export function WhoIsHere() {
         onClick={() => setAskingWho(true)}
       >
         <UserRound size={18} aria-hidden="true" />
-        <span className="max-w-44 truncate max-sm:max-w-20">
+        <span className="max-w-44 truncate max-sm:max-w-20 lg:max-xl:max-w-28">
           {technicianId ? nameOf(technicianId) : 'Who is at the bench?'}
         </span>
       </button>

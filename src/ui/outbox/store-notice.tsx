@@ -72,6 +72,8 @@ function Refused({ run, unsent }: { readonly run: AnyRun; readonly unsent: Unsen
 function Complaints({ run, problems }: { readonly run: AnyRun; readonly problems: readonly Problem[] }) {
   const { temperatureUnit } = useSite();
   const nameOf = useTechnicianName();
+  // What it was comes with the next look; that something came is told at once.
+  const isOvertaken = problems.some(({ field }) => field === 'unseen');
   const unseen = problems.flatMap(({ field, found }) => {
     const id = found.replaceAll('"', '');
     const reading = field === 'unseen' && run.readings.find((known) => known.id === id);
@@ -80,7 +82,7 @@ function Complaints({ run, problems }: { readonly run: AnyRun; readonly problems
   const others = problems.filter(({ field }) => field !== 'unseen');
   return (
     <div className="mb-3 grid gap-2">
-      {unseen.length > 0 && (
+      {isOvertaken && (
         <div className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
           <p>
             Not finished: {'vehicle' in run.view ? 'what stands' : 'the verdict'} on this screen was made

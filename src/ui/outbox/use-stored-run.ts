@@ -68,6 +68,10 @@ export interface KindOfRun<View extends StoredRun> {
   readonly problemsWith: (reading: Reading, readings: readonly Reading[], view: View) => readonly Problem[];
 }
 
+/** What overtook somebody is looked for again after so long, ms, and so often, where nothing answers. */
+const LOOK_AGAIN_MS = 1000;
+const MOST_LOOKS = 60;
+
 /** A run of which everything is acknowledged. */
 export const ALL_STORED: StoreState = { waiting: 0, refused: [], trouble: null, keeping: 'kept' };
 
@@ -143,7 +147,9 @@ export function useStoredRun<View extends StoredRun>(kind: KindOfRun<View>, init
     if (!(await theOutbox().sent(runId))) return setProblems([UNSENT_FIRST]);
     const done = take(await send<View>(`${path}/finish`, { runId, technicianId, seenReadingIds }));
     // Where it was overtaken, what came meanwhile is shown before anybody decides again.
-    if (!done) await look();
+    for (let turn = 0; !done && turn < MOST_LOOKS && !(await look()); turn++) {
+      await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS));
+    }
   };
   const reopen = async (reason: string) => {
     const technicianId = whoIsHere();
@@ -164,7 +170,7 @@ export function useStoredRun<View extends StoredRun>(kind: KindOfRun<View>, init
  * Readings that another tab has just sent are no longer waiting and not yet in this tab's view of the run: until it has
  * looked again they stand, or the run would fall back a step for a moment.
  */
-function useLeaving(own: readonly Unsent[], look: () => Promise<void>): readonly Unsent[] {
+function useLeaving(own: readonly Unsent[], look: () => Promise<boolean>): readonly Unsent[] {
   const [before, setBefore] = useState(own);
   const [leaving, setLeaving] = useState<readonly Unsent[]>([]);
   if (before !== own) {
@@ -198,19 +204,21 @@ const UNSENT_FIRST: Problem = {
 /**
  * Keeps this page in step with the store and with other tabs: it looks again when it opens (what was sent may have
  * been written while the page was on its way), when it comes to the front, and when another tab says that something
- * has changed. Answers with the way to tell them, to be called after each write of this page's own.
+ * has changed. Answers with the way to look, which says whether something answered, and the way to tell them, to be called after each write of this page's own.
  */
 function useOtherTabs<View extends StoredRun>(
   path: string,
   setView: (view: View) => void,
-): { readonly tell: () => void; readonly look: () => Promise<void> } {
+): { readonly tell: () => void; readonly look: () => Promise<boolean> } {
   const channel = useRef<BroadcastChannel | null>(null);
   const writes = useRef(0);
   const look = useCallback(async () => {
     const before = writes.current;
     const reply = await fetchAnswer<View>(path);
     // A write that was answered meanwhile knows more than this look.
-    if (writes.current === before && !('unreachable' in reply) && reply.ok) setView(reply.value);
+    if ('unreachable' in reply || !reply.ok) return false;
+    if (writes.current === before) setView(reply.value);
+    return true;
   }, [path, setView]);
   useEffect(() => {
     const onVisible = () => {
