@@ -67,7 +67,8 @@ function OnTile({
   const moment = useRoomMoments(nowMs);
   const span = useSpan(nowMs);
   const { words, calls } = stateOf(card, nowMs);
-  const { standing, promised, runId, tag } = card;
+  const { standing, promised, runId, tag, wish, plan } = card;
+  const isLate = wish.dueMs !== null && plan !== null && plan.readyMs > wish.dueMs;
   if (standing.kind !== 'on') return null;
   const { last, returnedAh, returnAh } = standing;
   const less = givesLess(standing, standing.nominalVolts);
@@ -104,6 +105,12 @@ function OnTile({
       {last && (
         <span className="figures text-sm text-soft">
           {energy.kwh.toFixed(2)} kWh · {formatCents(energy.cost, currency)}
+        </span>
+      )}
+      {isLate && wish.dueMs !== null && (
+        <span className="text-sm font-semibold text-warn">
+          wanted {moment(wish.dueMs)}
+          {wish.reason !== '' && `: ${wish.reason}`} · too late
         </span>
       )}
       {less && (

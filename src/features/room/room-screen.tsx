@@ -26,16 +26,18 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
   const resting = view.cards.filter(({ standing }) => standing.kind === 'resting');
   return (
     <main className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-4 py-4">
-      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 className="text-2xl font-bold">Charge room</h1>
         <RoomLoad view={view} />
-        <Link href="/room/record" className={`${buttonClass('quiet')} ml-auto`}>
-          What was charged
-        </Link>
-        <Link href="/room/round" className={buttonClass()}>
-          Walk a round
-        </Link>
-        {notSet === null && <Button onClick={() => setSettings(true)}>Hours, wires, air</Button>}
+        <div className="ml-auto flex flex-wrap gap-2">
+          <Link href="/room/record" className={buttonClass('quiet')}>
+            What was charged
+          </Link>
+          <Link href="/room/round" className={buttonClass()}>
+            Walk a round
+          </Link>
+          {notSet === null && <Button onClick={() => setSettings(true)}>Hours, wires, air</Button>}
+        </div>
       </div>
       {silent && (
         <p role="status" className="rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">

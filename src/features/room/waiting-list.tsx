@@ -128,6 +128,9 @@ function WhatWouldGive({ view }: { readonly view: RoomView }) {
 const HOUR_MS = 3_600_000;
 const MOST_GIVES = 3;
 
+/** Hours that differ by less are told alike. */
+const SAME_HOURS = 0.05;
+
 /** How good the plan is, in one sentence. */
 function HowGood({ view: { lateness, leastLateness, exact, cards } }: { readonly view: RoomView }) {
   if (!cards.some(({ standing }) => standing.kind === 'waiting')) return null;
@@ -136,7 +139,7 @@ function HowGood({ view: { lateness, leastLateness, exact, cards } }: { readonly
     <p className="text-sm text-soft">
       {lateness < 0.05
         ? 'Everything is back in time.'
-        : exact
+        : exact || lateness - leastLateness < SAME_HOURS
           ? `${hours(lateness)} weighted hours late: no plan has less.`
           : `${hours(lateness)} weighted hours late; no plan could have less than ${hours(leastLateness)}.`}
     </p>
