@@ -116,22 +116,7 @@ function Attempt({ recordingCase, code, onAgain }: Props & { readonly onAgain: (
               label={title}
               shown={shown}
             />
-            {result === null && (
-              <section aria-label="Decide" className="sheet grid gap-4 p-4">
-                <Choices
-                  legend="The trouble is"
-                  name="cause"
-                  choices={CHOICES}
-                  chosen={cause}
-                  onChoose={setCause}
-                />
-                <div>
-                  <Button tone="main" large shortcut="D" disabled={cause === null} onClick={decide}>
-                    Show what was true
-                  </Button>
-                </div>
-              </section>
-            )}
+            {result === null && <Decide cause={cause} onChoose={setCause} onDecide={decide} />}
           </div>
           <FeaturesPanel
             features={examined.features}
@@ -141,5 +126,27 @@ function Attempt({ recordingCase, code, onAgain }: Props & { readonly onAgain: (
         </div>
       )}
     </main>
+  );
+}
+
+/** What it may be, one to be chosen, and the key that shows what was true. */
+function Decide({
+  cause,
+  onChoose,
+  onDecide,
+}: {
+  readonly cause: RecordedCause | null;
+  readonly onChoose: (cause: RecordedCause) => void;
+  readonly onDecide: () => void;
+}) {
+  return (
+    <section aria-label="Decide" className="sheet grid gap-4 p-4">
+      <Choices legend="The trouble is" name="cause" choices={CHOICES} chosen={cause} onChoose={onChoose} />
+      <div>
+        <Button tone="main" large shortcut="D" disabled={cause === null} onClick={onDecide}>
+          Show what was true
+        </Button>
+      </div>
+    </section>
   );
 }

@@ -5,11 +5,12 @@ import type { RoomView } from '@/core/exchange/room-views';
 import type { Problem } from '@/core/quantity/result';
 import type { RoomHours } from '@/core/room/room-facts';
 import { problemsOf, send } from '@/ui/api';
-import { Field, INPUT } from '@/ui/field';
+import { INPUT } from '@/ui/field';
 import { FormDialog } from '@/ui/form-dialog';
 import { useSite } from '@/ui/site';
 import { Tick } from '@/ui/tick';
 import { typedNumber } from '@/ui/typed-number';
+import { TypedField } from './typed-field';
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
@@ -97,7 +98,7 @@ export function RoomFactsForm({ view, onClose }: { readonly view: RoomView; read
         {names.map((name) => (
           <Figure
             key={name}
-            label={name === '' ? 'Circuit of no name bears, A' : `Circuit ${name} bears, A`}
+            label={`Circuit ${name} bears, A`}
             hint="Of the mains. Nothing where it is not known."
             value={amps[name] ?? ''}
             onType={(text) => setAmps({ ...amps, [name]: text })}
@@ -116,32 +117,9 @@ export function RoomFactsForm({ view, onClose }: { readonly view: RoomView; read
   );
 }
 
-function Figure({
-  label,
-  hint,
-  value,
-  onType,
-}: {
-  readonly label: string;
-  readonly hint?: string;
-  readonly value: string;
-  readonly onType: (text: string) => void;
-}) {
-  return (
-    <Field label={label} {...(hint === undefined ? {} : { hint })}>
-      {(control) => (
-        <input
-          {...control}
-          inputMode="decimal"
-          maxLength={10}
-          className={INPUT}
-          value={value}
-          onChange={({ target }) => onType(target.value)}
-        />
-      )}
-    </Field>
-  );
-}
+const Figure = (field: React.ComponentProps<typeof TypedField>) => (
+  <TypedField {...field} inputMode="decimal" maxLength={10} />
+);
 
 const clock = (minute: number) =>
   `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;

@@ -10,11 +10,11 @@ import { type WeighedMove, weighMove } from '@/core/room/weigh-move';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
-import { Field, INPUT } from '@/ui/field';
 import { FormDialog } from '@/ui/form-dialog';
 import { Select } from '@/ui/select';
 import { useSite } from '@/ui/site';
 import { channelName, useRoomMoments } from './room-words';
+import { TypedField } from './typed-field';
 
 const PATTERN = "yyyy-MM-dd'T'HH:mm";
 const BY_PLAN = 'plan';
@@ -162,31 +162,9 @@ function typedOf(
   };
 }
 
-function MomentField({
-  label,
-  hint,
-  value,
-  onType,
-}: {
-  readonly label: string;
-  readonly hint?: string;
-  readonly value: string;
-  readonly onType: (text: string) => void;
-}) {
-  return (
-    <Field label={label} {...(hint === undefined ? {} : { hint })}>
-      {(control) => (
-        <input
-          {...control}
-          type="datetime-local"
-          className={INPUT}
-          value={value}
-          onChange={({ target }) => onType(target.value)}
-        />
-      )}
-    </Field>
-  );
-}
+const MomentField = (field: React.ComponentProps<typeof TypedField>) => (
+  <TypedField {...field} type="datetime-local" />
+);
 
 function WhoWaits({
   typed: { weight, reason },
@@ -204,17 +182,13 @@ function WhoWaits({
         chosen={weight}
         onChoose={(value) => type({ weight: value })}
       />
-      <Field label="For" hint="The vehicle, the customer, the job.">
-        {(control) => (
-          <input
-            {...control}
-            className={INPUT}
-            maxLength={200}
-            value={reason}
-            onChange={({ target }) => type({ reason: target.value })}
-          />
-        )}
-      </Field>
+      <TypedField
+        label="For"
+        hint="The vehicle, the customer, the job."
+        maxLength={200}
+        value={reason}
+        onType={(text) => type({ reason: text })}
+      />
     </>
   );
 }
