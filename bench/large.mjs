@@ -17,6 +17,8 @@ const MATCHING = `select * from batteries where id in (select battery_id from ba
   (select rowid from battery_index where battery_index match ?) order by tag_key limit 50) order by tag_key`;
 const COUNTED =
   'select type, count(*), avg(health_pct) from outlooks o join batteries b on b.id = o.battery_id group by type';
+const SEATED = `select * from outlooks o join slots s on s.battery_id = o.battery_id and s.to_on is null
+  join vehicles v on v.id = s.vehicle_id`;
 const SHORT_WORD = 'select battery_id from battery_words where instr(words, ?) order by tag_key limit 50';
 
 /** An id as the store holds it. */
@@ -93,6 +95,8 @@ export async function measureLarge(given) {
       ['Fleet, words', rows('ask=aging&words=bay+500'), [matching('"bay" AND "500"')]],
       ['Fleet, counted by type', '/fleet/aging?group=type', [asked(COUNTED)]],
       ['Plan', '/fleet/buy', [fleet('wait_cost desc')]],
+      ['Cold mornings', '/fleet/cold', [asked(SEATED)]],
+      ['What comes up, on the Floor', '/api/coming-up', [asked(SEATED)]],
       ['a run as data', `/api/runs/${newest.run.id}`, whole],
     ];
     for (const [name, path, questions] of looks) {

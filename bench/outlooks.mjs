@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { bundleForNode, serverBundles } from '../scripts/bundle.mjs';
-import { root, SERVER_MEMORY, stop } from '../scripts/setup.mjs';
+import { root, SERVER_HEAPS, SERVER_MEMORY, stop } from '../scripts/setup.mjs';
 
 export async function measureOutlooks(file) {
   if (!file || !existsSync(file)) stop('Name a store: npm run bench -- outlooks <file>');
@@ -12,6 +12,7 @@ export async function measureOutlooks(file) {
   await bundleForNode(join(root, 'bench/outlooks.ts'), bundle, { packages: 'external' });
   const done = spawnSync(process.execPath, [SERVER_MEMORY, bundle, resolve(file), threads], {
     cwd: root,
+    env: { ...process.env, ...SERVER_HEAPS },
     stdio: 'inherit',
   });
   if (done.status !== 0) stop(`It ended with ${done.status}.`);

@@ -1,5 +1,7 @@
+import type { Page } from '@playwright/test';
+import { LOW } from './support/charge-room';
 import { GOOD, taken, test, toTheLoad, toTheVoltage } from './support/hung-battery';
-import { expect, expectAccessible } from './support/test';
+import { captureFor, expect, expectAccessible, startedRun } from './support/test';
 
 test.describe('a battery that is low', () => {
   test.use({ clamps: GOOD.replace('charge=96', 'charge=40') });
@@ -28,7 +30,27 @@ test.describe('a battery that is low', () => {
     await expect(charger).toContainText('It says full', { timeout: 120_000 });
     // Hours have gone by for the charger, and its clock says so.
     expect(await secondsToGo()).toBeLessThan(begun - 3600);
+    // Its log was written by itself meanwhile, and what it counted until it was full is there to be kept with it.
+    await expect(page.getByRole('table', { name: 'Log' }).getByRole('row').last()).toContainText(/\d\sAh/);
+    const counted = page.getByLabel('Ah that it gave until full');
+    await expect(counted).toHaveValue(/^[34]\d/);
+    await charger.getByRole('button', { name: '×1', exact: true }).click();
+    const given = Number(await counted.inputValue());
+    // What is no number is named, and ends nothing.
+    await counted.fill('many');
     await page.getByRole('button', { name: 'Full: charger off' }).click();
+    await expect(page.getByText(/found "?many"?, expected a number of Ah/)).toBeVisible();
+    await counted.fill(String(given));
+    await page.getByRole('button', { name: 'Full: charger off' }).click();
+    await expect
+      .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'charge')?.data.ampHours)
+      .toBeCloseTo(given, 0);
+    const logged = (await taken(page, hungRun)).filter(({ kind }) => kind === 'charge_log');
+    expect(logged.length).toBeGreaterThan(2);
+    // The charger's own clock runs on from line to line, however fast.
+    const minutes = logged.map(({ data }) => data.minutes ?? 0);
+    expect(minutes).toEqual([...minutes].sort((one, other) => one - other));
+    expect(Math.max(...minutes)).toBeGreaterThan(120);
     // Only the charger's time ran faster: a night since then contradicts the clock of the run, and is stood by.
     await bench.expectStage('Settle');
     await page.getByText('Overnight').click();
@@ -43,6 +65,53 @@ test.describe('a battery that is low', () => {
     await expect
       .poll(async () => (await taken(page, hungRun)).find(({ kind }) => kind === 'stand')?.data.hours)
       .toBeGreaterThanOrEqual(2);
+  });
+});
+
+test.describe('two batteries on charge', () => {
+  const low = GOOD.replace('charge=96', 'charge=40');
+  test.use({ clamps: low });
+
+  test('each charger runs at a speed of its own, keeps its own log, and goes on while nobody looks', async ({
+    page,
+    context,
+    request,
+    hungRun,
+    standIn,
+    technicianId,
+    newTag,
+  }) => {
+    const other = await startedRun(request, { tag: `${newTag}B`, technicianId });
+    await standIn.now.say(other, low);
+    for (const runId of [hungRun, other]) {
+      for (const reading of LOW) await captureFor(request, runId, technicianId, reading);
+      const on = { mode: 'normal', volts: 14.4, amps: 15, hours: 5 };
+      await captureFor(request, runId, technicianId, ['charge_start', on]);
+    }
+    await page.reload();
+    const beside = await context.newPage();
+    await beside.goto(`/bench/${other}`);
+    const chargerOf = (one: Page) => one.getByRole('region', { name: 'Charger' });
+    for (const one of [page, beside]) await expect(chargerOf(one)).toContainText(/1\d\.\d\sA/);
+    await chargerOf(page).getByRole('button', { name: '×3600' }).click();
+    await chargerOf(beside).getByRole('button', { name: '×60', exact: true }).click();
+    await expect(chargerOf(page)).toContainText('It says full', { timeout: 120_000 });
+    await expect(chargerOf(beside)).not.toContainText('It says full');
+    await chargerOf(page).getByRole('button', { name: '×1', exact: true }).click();
+    // The room knows what each has taken by its own charger's count.
+    await page.goto('/room');
+    const tile = page
+      .getByRole('region', { name: 'Channels' })
+      .getByRole('link')
+      .filter({ has: page.getByText(newTag, { exact: true }) });
+    await expect(tile).toContainText(/[34]\d of \d\d Ah/);
+    // Nobody looked at it meanwhile, and it is where it was.
+    await page.goto(`/bench/${hungRun}`);
+    await expect(chargerOf(page)).toContainText('It says full');
+    await expect(page.getByLabel('Ah that it gave until full')).toHaveValue(/^[34]\d/);
+    await expect(page.getByRole('table', { name: 'Log' }).getByRole('row').last()).toContainText(
+      /[34]\d[.\d]*\sAh/,
+    );
   });
 });
 

@@ -3,11 +3,12 @@ import { leadId, listening, PASSWORD, test } from './support/shop';
 import { captureFor, choose, expectAccessible, finishRunSeen, startedRun } from './support/test';
 
 /** Lets a technician in by the screens of the lead. */
-async function letIn(lead: Page, name: string, pin: string): Promise<void> {
+async function letIn(lead: Page, name: string, pin: string, role?: string): Promise<void> {
   await lead.goto('/people');
   await lead.getByRole('button', { name: 'Let somebody in' }).click();
   const form = lead.getByRole('dialog');
   await form.getByLabel('Name').fill(name);
+  if (role !== undefined) await form.getByText(role, { exact: true }).click();
   await form.getByLabel('PIN').fill(pin);
   await form.getByRole('button', { name: 'Let them in' }).click();
   await expect(lead.getByRole('row', { name })).toContainText('PIN');
@@ -129,6 +130,28 @@ test('a technician is told why where a lead is needed, and sees no other’s act
   await lead.goto('/journal');
   await expect(lead.getByText('became the first lead')).toHaveCount(0);
   await expect(lead.getByRole('row', { name: /Pell Havering.*signed in/ })).toBeVisible();
+});
+
+test('to whoever only looks the keys that change something stand greyed, and say who may', async ({
+  lead,
+  another,
+}) => {
+  await letIn(lead, 'Pell Havering', '40718', 'Viewer');
+  const tablet = await another();
+  await enrol(lead, tablet, 'Bench tablet 2');
+  await signIn(tablet, 'Pell Havering', '40718');
+  const says =
+    'A viewer may not register and change batteries, vehicles, racks and lists; a technician or a lead may.';
+  const register = tablet.getByRole('button', { name: 'Register a battery' });
+  await expect(register).toBeDisabled();
+  await expect(register).toHaveAccessibleDescription(says);
+  await expectAccessible(tablet);
+  for (const page of ['/batteries', '/vehicles']) {
+    await tablet.goto(page);
+    await expect(tablet.getByRole('button', { name: 'Register' })).toHaveAttribute('title', says);
+    await expect(tablet.getByRole('link', { name: 'Register' })).toHaveCount(0);
+    await expect(tablet.getByRole('button', { name: 'CSV' })).toBeDisabled();
+  }
 });
 
 test('a bench whose session is ended locks, and what is typed on it stays', async ({ lead, another }) => {

@@ -39,7 +39,7 @@ export async function serverBundles() {
 async function bundleIfOlder(entry, bundle, sources, options) {
   const paths = [...sources, 'package-lock.json'].map((path) => join(root, path));
   if (existsSync(bundle) && statSync(bundle).mtimeMs > Math.max(...paths.map(newestChange))) return bundle;
-  ensureInstalled((line) => process.stderr.write(`${line}\n`));
+  ensureInstalled((line) => process.stderr.write(`${line}\n`), 'running');
   await bundleForNode(join(root, entry), bundle, options);
   return bundle;
 }

@@ -28,6 +28,7 @@ const lines = [
   '| --- | --- | --- |',
   `| weighted hours of lateness a week | ${hours((week) => week.latenessUnplanned)} | ${hours((week) => week.lateness)} |`,
   `| hours a week in which a channel stood free while a battery waited that could have gone on | ${hours((week) => week.idleHoursUnplanned)} | ${hours((week) => week.idleHours)} |`,
+  `| hours a week in which channels stood free, whatever waited | ${hours((week) => week.freeHoursUnplanned)} | ${hours((week) => week.freeHours)} |`,
   `| limits broken | none | ${sum(({ broken }) => broken)} |`,
   '',
   `Lateness by the plan over that without one: ${(sum((week) => week.lateness) / sum((week) => week.latenessUnplanned)).toFixed(2)} in all; ${at(0.05)} to ${at(0.95)} in nine weeks of ten, ${at(0.5)} in the middle one.`,

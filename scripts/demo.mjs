@@ -16,7 +16,7 @@ import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { build, isBuilt } from './build.mjs';
 import { bundleOf, serverBundles } from './bundle.mjs';
-import { ensureInstalled, requireNode, root, SERVER_MEMORY, stop } from './setup.mjs';
+import { ensureInstalled, requireNode, root, SERVER_HEAPS, SERVER_MEMORY, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
 const OPTIONS = {
@@ -51,7 +51,7 @@ if (!(Number.isInteger(PORT) && PORT > 0 && PORT < 65536))
   stop(`PORT is ${process.env.PORT}; a number from 1 to 65535 is needed.`);
 await requireFreePort();
 if (databaseFile) prepareFile(databaseFile);
-ensureInstalled();
+ensureInstalled(console.log, 'running');
 if (!dev && !isBuilt()) {
   console.log('Building ...');
   if (!(await build())) stop('The build failed; the lines above say why.');
@@ -193,7 +193,7 @@ function environmentOf(instrumentsAt, { threads, keep }) {
       PORT: String(PORT),
     },
     ...{ DATABASE_URL: databaseUrl, INTEGRA_DEMO: own ? '0' : '1', INTEGRA_INSTRUMENTS: instrumentsAt },
-    ...{ INTEGRA_THREADS: threads, INTEGRA_KEEP: keep },
+    ...{ INTEGRA_THREADS: threads, INTEGRA_KEEP: keep, ...SERVER_HEAPS },
   };
 }
 

@@ -172,7 +172,7 @@ async function openSlip(page, tag) {
 
 async function openBattery(page, tag) {
   await page.goto(`${URL_ROOT}/batteries`);
-  await page.getByRole('link', { name: tag }).click();
+  await page.getByRole('link', { name: tag, exact: true }).click();
   await page.waitForURL('**/batteries/*');
 }
 

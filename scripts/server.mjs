@@ -1,7 +1,7 @@
 // A production server of this build in a process of its own, for tests, figures and pictures.
 import { spawn } from 'node:child_process';
 import { serverBundles } from './bundle.mjs';
-import { root, SERVER_MEMORY } from './setup.mjs';
+import { root, SERVER_HEAPS, SERVER_MEMORY } from './setup.mjs';
 
 /**
  * Starts the server; whoever asked waits until it answers.
@@ -20,7 +20,7 @@ export async function spawnServer({
     cwd: root,
     stdio: ['ignore', output, output],
     env: {
-      ...process.env,
+      ...{ ...process.env, ...SERVER_HEAPS },
       ...{ NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', HOST: '127.0.0.1', PORT: String(port) },
       // A link that idles while a loaded machine works on something else is not to be cut under the next request.
       INTEGRA_IDLE_MS: '600000',

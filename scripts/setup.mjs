@@ -22,18 +22,23 @@ export function requireNode(version = process.versions.node) {
   stop(`Integra needs Node.js ${LEAST_NODE.join('.')} or newer; this is ${version}.`);
 }
 
-/** Installs the packages of the lockfile where they are missing or of another lockfile. */
-export function ensureInstalled(say = console.log) {
+/**
+ * Installs the packages of the lockfile where they are missing or of another lockfile.
+ * @param parts `all` for whoever builds and tests; `running` leaves out what only tests need, so that the first start comes sooner
+ */
+export function ensureInstalled(say = console.log, parts = 'all') {
   requireNode();
   const lock = readFileSync(join(root, 'package-lock.json'), 'utf8');
-  if (existsSync(INSTALL_MARK) && readFileSync(INSTALL_MARK, 'utf8') === lock) return;
+  const marked = existsSync(INSTALL_MARK) ? readFileSync(INSTALL_MARK, 'utf8') : '';
+  if (marked === `all\n${lock}` || (parts === 'running' && marked === `running\n${lock}`)) return;
   say('Installing packages from the lockfile ...');
-  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
+  const less = parts === 'running' ? ['--omit=dev'] : [];
+  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund', ...less], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'pipe'],
   });
   if (installed.status !== 0) stop(`The packages could not be installed:\n${installed.stderr}`);
-  writeFileSync(INSTALL_MARK, lock);
+  writeFileSync(INSTALL_MARK, `${parts}\n${lock}`);
 }
 
 /** Runs a program to its end with this terminal; true when it succeeded. */
@@ -51,4 +56,6 @@ export function bin(name) {
  * What the server's own heap may grow to before it is swept, MB: a machine with much memory would otherwise let it lie. A
  * day of work needs some 150; heavy work has heaps of its own.
  */
-export const SERVER_MEMORY = '--max-old-space-size=400';
+export const SERVER_MEMORY = '--max-old-space-size=320';
+/** A heap of the system for each of many threads holds on to what none of them needs any more: two serve them all. */
+export const SERVER_HEAPS = { MALLOC_ARENA_MAX: '2' };

@@ -14,7 +14,7 @@ const READINGS_A_RUN = 12;
 
 /** Captures one after the other until told to stop, and notes how long each took and which were acknowledged. */
 export function capturing(base, person, everyMs = 50) {
-  const noted = { times: [], acknowledged: [], refused: 0, runIds: [person.runId] };
+  const noted = { times: [], acknowledged: [], acknowledgedAtMs: [], refused: 0, runIds: [person.runId] };
   let on = true;
   const done = (async () => {
     while (on) {
@@ -25,8 +25,10 @@ export function capturing(base, person, everyMs = 50) {
       const reading = readingOf({ ...person, runId: noted.runIds.at(-1) });
       const answer = await capture(base, reading);
       noted.times.push(answer.ms);
-      if (answer.status === 200) noted.acknowledged.push(reading.id);
-      else noted.refused++;
+      if (answer.status === 200) {
+        noted.acknowledged.push(reading.id);
+        noted.acknowledgedAtMs.push(Date.now());
+      } else noted.refused++;
       await pause(everyMs);
     }
   })();

@@ -67,10 +67,10 @@ export function readingOf({ technicianId, runId }, volts = 12.6) {
   };
 }
 
-/** Opens the Floor as a browser does: the page, and then what is on the bench, from the stream. */
+/** Opens the Floor as a browser does: the page, and then what is on the bench, from the stream; how long each took. */
 export async function lookAtFloor(base) {
   const page = await call(base, '/');
-  if (page.status !== 200) return page;
+  if (page.status !== 200) return { ...page, streamMs: 0 };
   const startedAt = performance.now();
   const link = new AbortController();
   const timer = setTimeout(() => link.abort(), 30_000);
@@ -89,7 +89,7 @@ export async function lookAtFloor(base) {
   }
   clearTimeout(timer);
   link.abort();
-  return { status, ms: page.ms + performance.now() - startedAt };
+  return { status, ms: page.ms, streamMs: performance.now() - startedAt };
 }
 
 export const capture = (base, reading) => call(base, `/api/runs/${reading.runId}/readings`, reading);

@@ -9,6 +9,7 @@ const HOST = process.env.HOST ?? '127.0.0.1';
 const PORT = Number(process.env.PORT ?? 3100);
 /** A place that nobody listens to is cleared away after so long. */
 const IDLE_MS = 10 * 60_000;
+const CHARGING_IDLE_MS = 48 * 3_600_000;
 const MOST_PLACES = 50;
 const LONGEST_BODY = 10_000;
 /** Where the noise begins: by the clock, unless it is to be the same each time. */
@@ -45,7 +46,10 @@ function placeOf(name: string): Place | null {
 function beat(name: string): void {
   const place = places.get(name);
   if (!place) return;
-  if (place.listeners.size === 0 && Date.now() - place.idleSinceMs > IDLE_MS) {
+  // A charge goes on while nobody looks, and is forgotten after two days all the same.
+  const isCharging = place.bench instanceof SimulatedBench && place.bench.charging;
+  const idleMs = isCharging ? CHARGING_IDLE_MS : IDLE_MS;
+  if (place.listeners.size === 0 && Date.now() - place.idleSinceMs > idleMs) {
     clearInterval(place.timer);
     places.delete(name);
     return;

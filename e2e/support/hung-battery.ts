@@ -77,7 +77,7 @@ export const taken = async (page: Page, runId: string) => {
       readings: {
         kind: string;
         instrument: string;
-        data: { stopped?: string; trace?: unknown[]; hours?: number; minutes?: number };
+        data: { stopped?: string; trace?: unknown[]; hours?: number; minutes?: number; ampHours?: number };
       }[];
     };
   };

@@ -19,7 +19,7 @@ const shared = globalThis as typeof globalThis & {
   integraOpenStore?: Store;
   integraExchanging?: boolean;
   /** Ends what keeps the outlooks of the open store up to date. */
-  integraOutlooks?: () => void;
+  integraOutlooks?: () => Promise<void>;
   /** Ends what makes the copies of the night. */
   integraCopies?: () => void;
 };
@@ -45,7 +45,7 @@ async function open(): Promise<Store> {
   await theSite(store);
   if (demo) await seedDemo(store, Date.now());
   void clearUnfinished(store, processLog);
-  shared.integraOutlooks?.();
+  await shared.integraOutlooks?.();
   shared.integraOutlooks = keepOutlooksFresh({ store, settings: settings(), now: Date.now, log: processLog });
   shared.integraCopies?.();
   // The sample can be made anew at any time.
@@ -73,7 +73,7 @@ export function storeIsWell(): boolean {
 export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
   const store = await theStore();
   shared.integraExchanging = true;
-  shared.integraOutlooks?.();
+  await shared.integraOutlooks?.();
   shared.integraCopies?.();
   try {
     await store.close();
@@ -89,7 +89,7 @@ export async function exchangeStore<T>(work: () => Promise<T>): Promise<T> {
 
 /** Ends with the store: what was acknowledged is in the file itself, and the file can be copied. */
 export async function closeStore(): Promise<void> {
-  shared.integraOutlooks?.();
+  await shared.integraOutlooks?.();
   shared.integraCopies?.();
   const store = await shared.integraStore?.catch(() => null);
   await store?.close();

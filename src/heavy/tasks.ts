@@ -1,8 +1,6 @@
 import type { BatterySpec } from '@/core/battery/battery';
 import type { SetsAsked } from '@/core/exchange/set-views';
 import type { BenchCard } from '@/core/exchange/views';
-import { type FleetLearned, learnFleet, type UnitHistory } from '@/core/history/fleet-learning';
-import { type OutlookAsked, type OutlookFigures, outlookFigures } from '@/core/history/kept-outlook';
 import type { SetCandidate } from '@/core/planning/mismatch';
 import { bestSets, type Pairing } from '@/core/planning/pairing';
 import { judgeRun, workRun } from '@/core/procedure/run-sheet';
@@ -15,6 +13,7 @@ import { type ChargeStanding, chargeStanding } from '@/core/room/charge-standing
 import { type Promised, promisesOf } from '@/core/room/promise';
 import { type MadePlan, planRoom } from '@/core/room/search-plan';
 import { type Give, lateOnes, whatWouldGive } from '@/core/room/what-would-give';
+import { type WhyWaits, whyWaits } from '@/core/room/why-waits';
 import type { HouseRules } from '@/core/rules/house-rules';
 import type { Reading } from '@/core/steps/reading';
 import type { PrintedLabel } from '@/paper/labels-pdf';
@@ -22,6 +21,8 @@ import type { SlipPrint } from '@/paper/slip-pdf';
 import type { OpenFile } from '@/store/database';
 import type { PackedStretch } from '@/store/packed-rows';
 import { addRows, type StretchOutcome } from '@/store/stretch-writer';
+import { coldVehicles } from './cold';
+import { learned, outlooks } from './outlooks';
 import { readImport } from './read-import';
 import { readSite } from './read-site';
 import { writeSite } from './write-site';
@@ -71,7 +72,7 @@ async function chargeStandingOf(
   return chargeStanding(job.spec, workRun(job.spec, job.readings, job.rules), job.rules);
 }
 
-/** The plan of a charge room, what can be promised by it, and what would have to give where it comes too late. */
+/** The plan of a charge room, what can be promised by it, why each waits, and what would have to give where it comes too late. */
 async function planCharging(
   job: { readonly room: ChargeRoom; readonly before: Before },
   _host: object,
@@ -79,12 +80,14 @@ async function planCharging(
   readonly plan: MadePlan;
   readonly promises: ReadonlyMap<string, Promised>;
   readonly gives: readonly Give[];
+  readonly why: ReadonlyMap<string, WhyWaits>;
 }> {
   const plan = planRoom(job.room, job.before);
   const late = lateOnes(job.room, plan.placed);
   return {
     ...{ plan, promises: promisesOf(job.room, plan) },
     gives: whatWouldGive(job.room, plan.cost.lateness, late),
+    why: whyWaits(job.room, plan.placed),
   };
 }
 
@@ -96,32 +99,12 @@ async function addStretch(
   return addRows(job.file, job.stretch);
 }
 
-/** What is expected of some batteries, by id. */
-async function outlooks(
-  job: {
-    readonly asked: readonly OutlookAsked[];
-    readonly fleet: FleetLearned;
-    readonly nowMs: number;
-  },
-  _host: object,
-): Promise<(readonly [string, OutlookFigures])[]> {
-  return job.asked.map((one) => [one.history.id, outlookFigures(one, job.fleet, job.nowMs)] as const);
-}
-
 /** The best sets out of a shelf: many units are compared with each other. */
 async function pairing(
   job: { readonly units: readonly SetCandidate[]; readonly asked: SetsAsked },
   _host: object,
 ): Promise<Pairing> {
   return bestSets(job.units, job.asked.size, job.asked.joined);
-}
-
-/** What a fleet says of itself: what reads high or low in it, and how long its kinds last. */
-async function learned(
-  job: { readonly units: readonly UnitHistory[]; readonly nowMs: number },
-  _host: object,
-): Promise<FleetLearned> {
-  return learnFleet(job.units, job.nowMs);
 }
 
 /** Everything that takes longer than a request may hold up the others. Each is given a job and whom it can ask. */
@@ -135,6 +118,7 @@ export const TASKS = {
   chargeStanding: chargeStandingOf,
   planCharging,
   addStretch,
+  coldVehicles,
   outlooks,
   learned,
   pairing,

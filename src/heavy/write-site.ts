@@ -39,6 +39,8 @@ export async function writeSite(
     text += line;
   };
   try {
+    // Whoever asked sees at once that it comes: the lists of a large site take seconds to read.
+    if (!(await send(0))) return { records, leftOut: 0 };
     const head: SiteHead = await reader.read(siteHead);
     leftOut.push(...headProblems(head).map(({ message }) => message));
     for (const [list, kind] of SITE_LISTS) {

@@ -28,7 +28,7 @@ import { besideLines, lanesBeneath } from './beside';
 import { changed } from './changes';
 import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
-import { outlookStory } from './outlooks';
+import { outlookStory } from './outlook-story';
 import { rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });

@@ -8,10 +8,11 @@ import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS } from '@/core/vehicle/cause';
 import { chargesOfBattery } from '@/store/charges';
 import { checksOfVehicle } from '@/store/checks';
+import { learnedHere } from '@/store/learned';
 import type { Database, Transaction } from '@/store/open';
 import { siblingsOf } from '@/store/vehicles';
 import { visitsOfVehicle } from '@/store/visits';
-import { learnedHere, middleOf } from './outlooks';
+import { middlesOf } from './outlook-story';
 
 /** More lines beside one cannot be told apart; more stretches of one vehicle do not fit beneath. */
 const SIBLINGS_SHOWN = 4;
@@ -25,13 +26,22 @@ export async function besideLines(
 ): Promise<BesideLine[]> {
   const spec = specOf(battery);
   if (!spec) return [];
-  const lines: BesideLine[] = [];
-  for (const { id, tag } of await siblingsOf(database, battery.id, SIBLINGS_SHOWN)) {
-    const points = await middleOf(database, id, { rules, nowMs, fromMs, toMs: nowMs + AHEAD_MS });
-    if (points) lines.push({ label: tag, href: `/batteries/${id}`, points });
-  }
+  const [siblings, learned] = [
+    await siblingsOf(database, battery.id, SIBLINGS_SHOWN),
+    await learnedHere(database),
+  ];
+  const toMs = nowMs + AHEAD_MS;
+  const middles = await middlesOf(
+    database,
+    siblings.map(({ id }) => id),
+    { rules, learned, nowMs, fromMs, toMs },
+  );
+  const lines = siblings.flatMap(({ id, tag }): BesideLine[] => {
+    const points = middles.get(id);
+    return points ? [{ label: tag, href: `/batteries/${id}`, points }] : [];
+  });
   const begunMs = battery.fittedOn === null ? fromMs : Date.parse(battery.fittedOn);
-  const points = kindLine(kindOf(spec), await learnedHere(database), { begunMs, toMs: nowMs + AHEAD_MS });
+  const points = kindLine(kindOf(spec), learned, { begunMs, toMs });
   return [...lines, { label: 'its kind', href: null, points: points.filter(({ atMs }) => atMs >= fromMs) }];
 }
 

@@ -25,13 +25,13 @@ import {
   startCheck as storeCheck,
 } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
+import { openCautions } from '@/store/open-cautions';
 import { addReading, readingsOfRuns, runOfReading } from '@/store/readings';
 import { listTechnicians } from '@/store/technicians';
 import { slotsOfVehicle, vehicleById } from '@/store/vehicles';
 import { openVisit, testsInVehicle, visitAt } from '@/store/visits';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
-import { openCautions } from './check-cautions';
 import type { Context } from './context';
 import { ELSEWHERE, otherReadings, refusedByRun } from './readings-of-run';
 import { rulesOfRun, rulesToday } from './rules';

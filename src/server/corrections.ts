@@ -4,7 +4,7 @@ import { checkShape } from '@/core/exchange/check-shape';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
 import { addCorrection, endCorrection } from '@/store/corrections';
-import { forgetLearned } from '@/store/outlooks';
+import { forgetLearned } from '@/store/learned';
 import { type Answer, refused } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';

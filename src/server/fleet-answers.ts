@@ -13,10 +13,10 @@ import { chargeAfter, daysToTopUp } from '@/core/history/idle';
 import { isTold } from '@/core/history/leftover';
 import { correctionsInForce } from '@/store/corrections';
 import { finishedRuns, leftSince, retiredUnderWarranty, standingIdle } from '@/store/fleet';
+import { learnedHere } from '@/store/learned';
+import { openCautions } from '@/store/open-cautions';
 import { siteOf } from '@/store/sites';
-import { openCautions } from './check-cautions';
 import type { Context } from './context';
-import { learnedHere } from './outlooks';
 import { technicians } from './technicians';
 
 const MS_PER_DAY = 86_400_000;

@@ -1,11 +1,13 @@
 import { uuidv7 } from 'uuidv7';
+import { learnedHere } from '@/store/learned';
 import { newestRuns } from '@/store/newest-runs';
-import { outlookById } from '@/store/outlooks';
+import { outdate, takeOn } from '@/store/outdate';
+import { keepOutlooks, outlookById } from '@/store/outlooks';
 import { granted } from './answers.test-support';
 import { correctBattery } from './batteries';
 import { correctInstrument, endCorrectionAsked } from './corrections';
 import { readsOffView } from './fleet-answers';
-import { keepOutlooksFresh, learnedHere, renewOutlooks } from './outlooks';
+import { keepOutlooksFresh, renewOutlooks } from './outlooks';
 import { finishRun, reopenRun } from './runs';
 import { newShop } from './shop.test-support';
 
@@ -21,6 +23,12 @@ async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
   const seenReadingIds = view.readings.map(({ id }) => id);
   granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
   return { id: battery.id, runId };
+}
+
+/** Waits for something to hold. */
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (const endMs = Date.now() + 60_000; !(await holds()); await new Promise((go) => setTimeout(go, 20)))
+    if (Date.now() > endMs) throw new Error('it never came to hold');
 }
 
 describe('what is expected of a battery', () => {
@@ -70,20 +78,58 @@ describe('what is expected of a battery', () => {
   it('is kept up to date by itself, until that is ended', async () => {
     const end = keepOutlooksFresh(shop.context);
     const { id } = await tested(10.2);
-    const worked = () =>
-      new Promise<void>((done, failed) => {
-        const until = Date.now() + 20_000;
-        const look = async () => {
-          if ((await outlook(id))?.tests === 1) return done();
-          if (Date.now() > until) return failed(new Error('nothing was worked out'));
-          setTimeout(() => void look(), 20);
-        };
-        void look();
-      });
-    await worked();
-    end();
+    await until(async () => (await outlook(id))?.tests === 1);
+    await end();
     const { id: later } = await tested(10.1);
     expect(await outlook(later)).toBeUndefined();
+  });
+});
+
+describe('what is being worked out', () => {
+  const taken = async (id: string) => {
+    const ids = await shop.context.store.write((transaction) => takeOn(transaction, 500));
+    expect(ids).toContain(id);
+    return ids;
+  };
+  const keep = (ids: readonly string[], outlook: Awaited<ReturnType<typeof outlookById>>, madeAtMs: number) =>
+    shop.context.store.write((transaction) =>
+      keepOutlooks(
+        transaction,
+        ids,
+        outlook ? ids.map((batteryId) => ({ ...outlook, batteryId, madeAtMs })) : [],
+      ),
+    );
+
+  it('is worked out after all where the server went away over it', async () => {
+    await renew();
+    const { id } = await tested(10.3);
+    await taken(id);
+    expect(await renew()).toBe(0);
+    const end = keepOutlooksFresh(shop.context);
+    await until(async () => (await outlook(id))?.tests === 1);
+    await end();
+  });
+
+  it('is out of date still where something has changed meanwhile', async () => {
+    await renew();
+    const { id } = await tested(10.3);
+    await renew();
+    const before = await outlook(id);
+    await shop.context.store.write((transaction) => outdate(transaction, [id]));
+    const ids = await taken(id);
+    await shop.context.store.write((transaction) => outdate(transaction, [id]));
+    await keep(ids, before, shop.context.now());
+    expect(await renew()).toBe(1);
+  });
+
+  it('never takes the place of what was worked out later, and keeps every figure as it was', async () => {
+    const { id } = await tested(10.3);
+    await renew();
+    const now = await outlook(id);
+    await keep([id], now && { ...now, healthPct: 12 }, (now?.madeAtMs ?? 0) - 1);
+    expect(await outlook(id)).toEqual(now);
+    await keep([id], now, (now?.madeAtMs ?? 0) + 1);
+    expect(await outlook(id)).toEqual({ ...now, madeAtMs: (now?.madeAtMs ?? 0) + 1 });
   });
 });
 

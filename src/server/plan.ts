@@ -15,11 +15,12 @@ import { costOfADay } from '@/core/planning/replacement';
 import { succeed } from '@/core/quantity/result';
 import { ratingWords } from '@/core/report/rating-words';
 import { type Seated, seated } from '@/store/fleet';
+import { learnedHere } from '@/store/learned';
+import { historyOf } from '@/store/outlooks-asked';
 import { changeSite, siteOf } from '@/store/sites';
 import { type Answer, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';
-import { historyOf, learnedHere } from './outlooks';
 import { SITE_CHANGE, SITE_OVERTAKEN } from './site';
 
 /** A plan is made of so many units at most: those that are dearest to leave as they are. */

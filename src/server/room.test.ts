@@ -1,12 +1,15 @@
 import { uuidv7 } from 'uuidv7';
 import { granted, messagesOf } from './answers.test-support';
 import { keepChargerAsked } from './chargers';
-import { keepRoomAsked, keepWishAsked, roomView } from './room';
+import { roomView } from './room';
+import { keepFanAsked, keepRoomAsked, keepWishAsked } from './room-asked';
+import { putOnView } from './room-put-on';
 import { recordView } from './room-record';
+import { roundView } from './room-round';
 import { captureReading } from './runs';
 import { newShop } from './shop.test-support';
 
-const { shop, technicianId, started, reading } = newShop();
+const { shop, technicianId, registered, started, reading } = newShop();
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -163,5 +166,104 @@ describe('the charge room', () => {
     );
     expect(messagesOf(await say([shift(0, 700), shift(600, 900)]))[0]).toContain('hours that do not overlap');
     expect((await roomView(shop.context)).facts).toEqual(facts);
+  });
+
+  it('puts nothing on while the fan stands still, and a lead who changes the hours meanwhile loses nothing of either', async () => {
+    await charger();
+    const { runId } = await low();
+    const before = await roomView(shop.context);
+    expect(before.facts.fan).toBeUndefined();
+    const air = { ...FACTS, airPerHour: 50 };
+    granted(await keepFanAsked(shop.context, { technicianId, draws: false }));
+    // Seen before the fan was looked at, sent after it.
+    const said = {
+      technicianId,
+      facts: { ...air, fan: { atMs: 0, draws: true } },
+      seenRevision: before.revision,
+    };
+    granted(await keepRoomAsked(shop.context, said));
+    const stands = await roomView(shop.context);
+    expect(stands.facts).toMatchObject({ airPerHour: 50, fan: { draws: false } });
+    expect(stands.cards.find((card) => card.runId === runId)?.plan).toBeNull();
+    granted(await keepFanAsked(shop.context, { technicianId, draws: true }));
+    expect((await cardOf(runId))?.plan).not.toBeNull();
+    expect(messagesOf(await keepFanAsked(shop.context, { technicianId, draws: 'yes' }))[0]).toContain(
+      'draws',
+    );
+  });
+
+  it('says why a battery waits, and of one that goes on now nothing', async () => {
+    const id = await charger({ modes: ['deep', 'normal'], mostAmps: 59 });
+    const { runId } = await low();
+    const startMs = Date.now() + 9 * HOUR;
+    granted(await wish(runId, { held: { charger: id, channel: 1, startMs } }));
+    expect((await cardOf(runId))?.whyWaits).toEqual({ kind: 'held' });
+    granted(await wish(runId, { held: null }, 1));
+    const card = await cardOf(runId);
+    expect(card?.whyWaits === null).toBe((card?.plan?.startMs ?? 0) <= Date.now() + MINUTE);
+  });
+
+  it('offers one battery the channels of the site: what suits and is free first, what is taken, what lacks', async () => {
+    const [free, taken, lacks] = [await charger(), await charger(), await charger({ mostVolts: 8 })];
+    const { runId, tag } = await low();
+    const other = await low();
+    await note(other.runId, 30, 'charge_start', {
+      ...{ mode: 'normal', volts: 14.5, amps: 10, hours: 5, charger: taken, channel: 1 },
+    });
+    const view = await putOnView(shop.context, tag);
+    expect(view).toMatchObject({ runId, standing: 'waiting', isMeasured: true });
+    const at = (charger: string) => view?.channels?.findIndex((one) => one.charger.id === charger) ?? -1;
+    expect(at(free)).toBeLessThan(at(taken));
+    expect(at(taken)).toBeLessThan(at(lacks));
+    expect(view?.channels?.[at(taken)]?.taken?.tag).toBe(other.tag);
+    expect(view?.channels?.[at(lacks)]?.lacks[0]).toContain('8.0 V at most');
+    // One that nobody has measured is offered them too, and the Bench begins with looking at it.
+    const { tag: shelf } = await registered();
+    expect(await putOnView(shop.context, shelf)).toMatchObject({
+      ...{ runId: null, standing: null, isMeasured: false },
+    });
+    expect((await putOnView(shop.context, (await registered({ type: 'lithium' })).tag))?.channels).toBeNull();
+    expect(await putOnView(shop.context, 'nobody-has-this')).toBeUndefined();
+  });
+});
+
+describe('a round', () => {
+  const DAY = 24 * HOUR;
+  const later = (days: number) => ({ ...shop.context, now: () => Date.now() + days * DAY });
+  const inRound = async (tag: string, days: number) =>
+    (await roundView(later(days), { days: '0', celsius: undefined })).places
+      .flatMap(({ units }) => units)
+      .find(({ battery }) => battery.tag === tag);
+  const setEvery = async (equaliseEveryDays: number | null) => {
+    const { revision } = await roomView(shop.context);
+    const facts = { ...FACTS, equaliseEveryDays };
+    granted(await keepRoomAsked(shop.context, { technicianId, facts, seenRevision: revision }));
+  };
+
+  it('brings in what is cycled deeply and opens once its days are over, and never what is sealed', async () => {
+    const { battery, runId } = await started({ duty: 'deep_cycle', ratings: [], c20Ah: 170 });
+    const sealed = await registered({ duty: 'deep_cycle', type: 'agm', ratings: [], c20Ah: 100 });
+    await setEvery(30);
+    expect(await inRound(battery.tag, 29)).toBeUndefined();
+    expect(await inRound(battery.tag, 31)).toMatchObject({ charge: null, equalise: { lastMs: null } });
+    expect(await inRound(sealed.tag, 400)).toBeUndefined();
+    for (const [kind, data] of [
+      ['identify', { confirmed: true }],
+      ['inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' }],
+      ['settle', { method: 'rested', restMinutes: 720, clockMinutes: 0 }],
+      ['open_circuit', { volts: 12.4, temperatureC: 20 }],
+      ['charge_start', { mode: 'normal', volts: 14.4, amps: 10, hours: 5 }],
+      ['charge', { full: true }],
+    ] as const)
+      await note(runId, 10, kind, data);
+    // A charge in full evens nothing out.
+    expect(await inRound(battery.tag, 31)).toBeDefined();
+    await note(runId, 5, 'charge_start', { mode: 'equalise', volts: 15, amps: 8, hours: 4 });
+    expect(await inRound(battery.tag, 29)).toBeUndefined();
+    expect((await inRound(battery.tag, 31))?.equalise?.lastMs).toBeGreaterThan(Date.now() - HOUR);
+    await setEvery(7);
+    expect(await inRound(battery.tag, 8)).toBeDefined();
+    await setEvery(null);
+    expect(await inRound(battery.tag, 400)).toBeUndefined();
   });
 });

@@ -1,26 +1,23 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { specOf } from '@/core/battery/battery';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { ChargeAlarm, RoomCard, RoomMove, RoomView } from '@/core/exchange/room-views';
 import type { WholeRun } from '@/core/exchange/views';
-import { succeed } from '@/core/quantity/result';
-import { tidyLine } from '@/core/quantity/written-text';
 import { type Before, NO_PLAN_BEFORE } from '@/core/room/build-plan';
 import type { ChargeRoom } from '@/core/room/charge-job';
 import type { ChargeStanding } from '@/core/room/charge-standing';
-import { ChargeWishSchema, NO_WISH } from '@/core/room/charge-wish';
+import { NO_WISH } from '@/core/room/charge-wish';
+import { meanwhile } from '@/core/room/meanwhile';
 import { type Move, movesLately } from '@/core/room/moves';
-import { type RoomFacts, RoomFactsSchema, roomContradiction, USUAL_ROOM } from '@/core/room/room-facts';
+import { type RoomFacts, RoomFactsSchema, USUAL_ROOM } from '@/core/room/room-facts';
 import { airAsked, channelsOf, type RoomBattery, roomOfSite, whyNoChannel } from '@/core/room/room-of-site';
 import { nextChangeOver } from '@/core/room/shifts';
 import { MS_PER_MINUTE } from '@/core/steps/clocks';
-import { type KeptWish, keepRoom, keepWish, keptRoom, wishesOf } from '@/store/charge-room';
+import { type KeptWish, keptRoom, wishesOf } from '@/store/charge-room';
 import { keptChargers } from '@/store/chargers';
 import { inChunks } from '@/store/in-chunks';
 import { openRunIds, wholeRun } from '@/store/runs';
-import { type Answer, refused, refusedSaying } from './answer';
-import { type Change, changed, onChange } from './changes';
+import { type Change, onChange } from './changes';
 import type { Context } from './context';
 import { rulesOfRun } from './rules';
 import { offLoop } from './threads';
@@ -33,6 +30,8 @@ const AT_ONCE = 8;
 
 /** A plan that nothing has changed holds so long, ms: charges go on meanwhile. */
 const PLANNED_FOR_MS = 60_000;
+/** A plan that is older than this is not shown while another is made, ms. */
+const SHOWN_FOR_MS = 10 * 60_000;
 
 /** A run as far as the charge room is concerned; null where it is not. */
 interface Standing {
@@ -55,11 +54,23 @@ class RoomBoard {
     else this.standings.delete(change.runId);
   }
 
-  /** The room as it was planned last, however many screens ask; planned anew once something has changed, or time has passed. */
-  view(context: Context): Promise<RoomView> {
-    const nowMs = context.now();
+  /**
+   * The room as it was planned last, however many screens ask. Planned anew once something has changed; where only a minute has passed, whoever asks
+   * is answered at once with how it stood, and the next one with the plan that is made meanwhile.
+   */
+  async view(context: Context): Promise<RoomView> {
     const { told } = this;
-    if (told && nowMs >= told.atMs && nowMs - told.atMs < PLANNED_FOR_MS) return told.view;
+    const ageMs = told ? context.now() - told.atMs : Number.POSITIVE_INFINITY;
+    if (told && ageMs >= 0 && ageMs < PLANNED_FOR_MS) return told.view;
+    const planned = this.planned(context);
+    if (!told || ageMs < 0 || ageMs > SHOWN_FOR_MS) return planned;
+    // Whoever asks next hears of what went wrong.
+    planned.catch(() => undefined);
+    return told.view;
+  }
+
+  private planned(context: Context): Promise<RoomView> {
+    const nowMs = context.now();
     const view = plannedView(context, this).catch((error: unknown) => {
       this.told = null;
       throw error;
@@ -140,7 +151,7 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
     ),
   });
   const { before } = onBoard;
-  const { plan, promises, gives } = await offLoop(context, 'planCharging', { room, before }, {});
+  const { plan, promises, gives, why } = await offLoop(context, 'planCharging', { room, before }, {});
   const placed = new Map(plan.placed.map((place) => [place.id, place]));
   onBoard.moves = movesLately(onBoard.moves, plan.placed, before, nowMs);
   onBoard.before = placed;
@@ -157,6 +168,7 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
         channel: place?.channel ?? null,
         plan: place ?? null,
         promised: promises.get(run.run.id) ?? null,
+        whyWaits: why.get(run.run.id) ?? null,
         whyNone: spec && standing.kind === 'waiting' ? whyNoChannel(spec, standing.asked, chargers) : [],
       },
     ];
@@ -168,6 +180,11 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
     airAsked: airAsked(room),
     circuits: circuitsOf(room),
     ...{ lateness: plan.cost.lateness, leastLateness: plan.leastLateness, exact: plan.exact, gives },
+    meanwhile: meanwhile(room, plan.placed).map(({ id, channel, readyMs }) => ({
+      runId: id,
+      channel,
+      readyMs,
+    })),
     moved: onBoard.moves.flatMap(({ id, was, now }): RoomMove[] => {
       const tag = tagOf.get(id);
       return tag === undefined ? [] : [{ tag, was, now }];
@@ -221,59 +238,7 @@ export async function roomFacts({ store }: Context): Promise<RoomFacts> {
 }
 
 /** What was kept of the room; what cannot be read today is as if nobody had said anything. */
-function factsIn(kept: unknown): RoomFacts {
+export function factsIn(kept: unknown): RoomFacts {
   const read = checkShape(RoomFactsSchema, kept);
   return read.ok ? read.value : USUAL_ROOM;
-}
-
-const Uuid = Type.String({ format: 'uuid' });
-const seenRevision = Type.Integer({ minimum: 0, maximum: 1_000_000_000, description: 'what was seen' });
-
-const Keep = Type.Object(
-  { technicianId: Uuid, facts: RoomFactsSchema, seenRevision },
-  { additionalProperties: false },
-);
-
-const OVERTAKEN = 'Somebody else has changed this meanwhile. Nothing was stored: look at theirs first.';
-
-/** Says what is true of the room: its hours, circuits, air. */
-export async function keepRoomAsked(context: Context, input: unknown): Promise<Answer<null>> {
-  const checked = checkShape(Keep, input);
-  if (!checked.ok) return { ...checked, failure: 'input' };
-  const { facts, technicianId } = checked.value;
-  const wrong = roomContradiction(facts);
-  if (wrong) return refused('input', `facts/${wrong.field}`, wrong.found, wrong.expected);
-  const change = { seenRevision: checked.value.seenRevision, atMs: context.now(), byId: technicianId };
-  if (!(await keepRoom(context.store, facts, change)))
-    return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
-  changed('all');
-  return succeed(null);
-}
-
-const Wish = Type.Object(
-  { technicianId: Uuid, runId: Uuid, wish: ChargeWishSchema, seenRevision },
-  { additionalProperties: false },
-);
-
-/** Says when the battery of a run is wanted, or where it is to go on. */
-export async function keepWishAsked(context: Context, input: unknown): Promise<Answer<null>> {
-  const checked = checkShape(Wish, input);
-  if (!checked.ok) return { ...checked, failure: 'input' };
-  const { runId, wish, technicianId } = checked.value;
-  const run = await wholeRun(context.store, runId);
-  if (!run || run.run.finishedAtMs !== null) return refused('conflict', 'runId', runId, 'a run that is open');
-  const { held } = wish;
-  if (held) {
-    const chargers = await context.store.read(keptChargers);
-    const charger = chargers.find(({ id, retiredAtMs }) => id === held.charger && retiredAtMs === null);
-    if (!charger) return refused('input', 'wish/held/charger', held.charger, 'a charger that is in use');
-    if (held.channel > charger.channels)
-      return refused('input', 'wish/held/channel', held.channel, `one of ${charger.channels} channels`);
-  }
-  const change = { seenRevision: checked.value.seenRevision, atMs: context.now(), byId: technicianId };
-  const tidy = { ...wish, reason: tidyLine(wish.reason) };
-  if (!(await keepWish(context.store, runId, tidy, change)))
-    return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
-  changed({ runId, what: 'reading' });
-  return succeed(null);
 }

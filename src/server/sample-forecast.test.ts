@@ -1,33 +1,24 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { learnFleet, type UnitHistory } from '@/core/history/fleet-learning';
+import { learnFleet } from '@/core/history/fleet-learning';
 import { outlookOf } from '@/core/history/forecast-unit';
 import { NO_STRAIN } from '@/core/history/hazard';
 import { corrected } from '@/core/history/leftover';
 import { healthAt } from '@/core/history/life';
 import { SAMPLE_NOW_MS, sampleStore } from '@/store/demo/sample.test-support';
-import { readBatteries, readTwice } from '@/store/outlooks';
-import { historyOf } from './outlooks';
+import { unitsReadTwice } from '@/store/outlooks-asked';
 
 const DAY_MS = 86_400_000;
 /** The last winter of the sample is hidden from here on. */
 const HIDDEN_FROM_MS = SAMPLE_NOW_MS - 120 * DAY_MS;
 const FOUR_OF_FIVE = 1.2816;
 const WANDERS_A_YEAR = 1;
-const NO_ID = '00000000-0000-0000-0000-000000000000';
 
-// Readings scatter less than they say of themselves, so that more than four of five lie inside: 94 % of 144.
-it('of the readings of the sample’s last winter at least four of five lie where they were forecast to', async () => {
+// Of 144 readings 78 % lie inside; 94 % did while each was taken to scatter as it says of itself.
+it('of the readings of the sample’s last winter four of five lie where they were forecast to', async () => {
   const store = await sampleStore(join(mkdtempSync(join(tmpdir(), 'integra-')), 'x.db'), 3);
-  const units: UnitHistory[] = [];
-  for (let after = NO_ID; ; ) {
-    const ids = await readTwice(store, after, 50);
-    if (ids.length === 0) break;
-    const read = await store.read((database) => readBatteries(database, ids));
-    units.push(...read.flatMap((one) => historyOf(one) ?? []));
-    after = ids.at(-1) ?? after;
-  }
+  const units = await store.read((database) => unitsReadTwice(database, Number.POSITIVE_INFINITY));
   await store.close();
   const known = units.map((unit) => ({
     ...unit,
@@ -50,6 +41,6 @@ it('of the readings of the sample’s last winter at least four of five lie wher
     }
   }
   expect(all).toBeGreaterThan(60);
-  expect(inside / all).toBeGreaterThan(0.8);
-  expect(inside / all).toBeLessThan(0.99);
+  expect(inside / all).toBeGreaterThan(0.75);
+  expect(inside / all).toBeLessThan(0.85);
 });

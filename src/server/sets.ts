@@ -10,10 +10,10 @@ import { bestPartner } from '@/core/planning/pairing';
 import { costsOf } from '@/core/planning/purchase-plan';
 import { ratingWords } from '@/core/report/rating-words';
 import { onTheShelf, type Seated, seated } from '@/store/fleet';
+import { learnedHere } from '@/store/learned';
 import { siteOf } from '@/store/sites';
 import { allVehicles, slotsOfBatteries } from '@/store/vehicles';
 import type { Context } from './context';
-import { learnedHere } from './outlooks';
 import { type PlanAt, planUnits } from './plan';
 import { offLoop } from './threads';
 

@@ -13,20 +13,31 @@ const IDLE_MS = 60_000;
 const MOST_MEGABYTES = 320;
 /** A row of a file becomes much that is needed for a moment; in less room a quarter of the time went into sweeping, MB. */
 const YOUNG_MEGABYTES = 64;
+const ROOM = { maxOldGenerationSizeMb: MOST_MEGABYTES, maxYoungGenerationSizeMb: YOUNG_MEGABYTES };
+/** What is done by the battery or the page needs less of it at a time, MB. */
+const LITTLE_ROOM = { maxOldGenerationSizeMb: MOST_MEGABYTES, maxYoungGenerationSizeMb: 20 };
 /** Work that waits for a thread; beyond it whoever asks is told to come back. */
 const MOST_WAITING = 64;
 
 /**
- * `work` computes; `store` writes to the file while all other writers wait, and so it must wait for no paper; `send` mostly
- * waits for whoever takes a file slowly, and so nothing else may wait for it.
+ * `work` computes; `files` reads what is brought in; `behind` computes what nobody waits for, with what is left of the machine; `store`
+ * writes to the file while all other writers wait, and so it must wait for no paper; `send` mostly waits for whoever takes a file
+ * slowly, and so nothing else may wait for it.
  */
-type PoolName = 'work' | 'store' | 'send';
-const POOL_OF = (name: TaskName): PoolName =>
-  name === 'addStretch' ? 'store' : name === 'writeSite' ? 'send' : 'work';
+type PoolName = 'work' | 'files' | 'behind' | 'store' | 'send';
+const POOL_OF: Readonly<Partial<Record<TaskName, PoolName>>> = {
+  ...{ readImport: 'files', readSite: 'files', outlooks: 'behind', learned: 'behind' },
+  ...{ addStretch: 'store', writeSite: 'send' },
+};
+/** How far what nobody waits for steps back before everything else on the machine, as the system counts it. */
+const BEHIND = 10;
+const ONE_AT_A_TIME = { maxThreads: MOST_THREADS, concurrentTasksPerWorker: 1 };
 const POOLS = {
-  work: { maxThreads: MOST_THREADS, concurrentTasksPerWorker: 1 },
-  store: { maxThreads: 1, concurrentTasksPerWorker: 1 },
-  send: { maxThreads: 1, concurrentTasksPerWorker: 16 },
+  work: { ...ONE_AT_A_TIME, resourceLimits: LITTLE_ROOM },
+  files: { ...ONE_AT_A_TIME, resourceLimits: ROOM },
+  behind: { ...ONE_AT_A_TIME, resourceLimits: LITTLE_ROOM, niceIncrement: BEHIND },
+  store: { maxThreads: 1, concurrentTasksPerWorker: 1, resourceLimits: ROOM },
+  send: { maxThreads: 1, concurrentTasksPerWorker: 16, resourceLimits: ROOM },
 } as const satisfies Record<PoolName, object>;
 
 // One of each a process, as there is one store.
@@ -35,7 +46,7 @@ const shared = globalThis as typeof globalThis & { integraThreads?: Map<PoolName
 function poolFor(name: TaskName, bundle: string): Piscina {
   shared.integraThreads ??= new Map();
   const pools = shared.integraThreads;
-  const wanted = POOL_OF(name);
+  const wanted = POOL_OF[name] ?? 'work';
   const found =
     pools.get(wanted) ??
     new Piscina({
@@ -44,7 +55,6 @@ function poolFor(name: TaskName, bundle: string): Piscina {
       ...POOLS[wanted],
       idleTimeout: IDLE_MS,
       maxQueue: MOST_WAITING,
-      resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES, maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
     });
   pools.set(wanted, found);
   return found;

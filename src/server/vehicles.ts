@@ -14,6 +14,7 @@ import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
 import { VehicleSchema } from '@/core/vehicle/vehicle';
 import { checksOfVehicle, newestChecks } from '@/store/checks';
 import type { Database, Transaction } from '@/store/open';
+import { openCautions } from '@/store/open-cautions';
 import { outlooksById } from '@/store/outlooks';
 import { recordingsOf } from '@/store/recordings';
 import {
@@ -28,7 +29,6 @@ import {
 import { openVisits, testsInVehicle, visitsOfVehicle } from '@/store/visits';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
-import { openCautions } from './check-cautions';
 import type { Context } from './context';
 
 const Uuid = Type.String({ format: 'uuid' });

@@ -21,14 +21,15 @@ export interface SeenChange {
   readonly byId: string;
 }
 
-/** Keeps what is true of the room; false where somebody else changed it meanwhile. */
+/** Keeps what is true of the room, made of whatever is kept at that moment; false where somebody else changed it meanwhile. */
 export function keepRoom(
   store: Store,
-  facts: RoomFacts,
+  factsFrom: (kept: unknown) => RoomFacts,
   { seenRevision, atMs, byId }: SeenChange,
 ): Promise<boolean> {
   return store.write(async (transaction) => {
     const known = await keptRoom(transaction);
+    const facts = factsFrom(known?.facts);
     if (known && JSON.stringify(known.facts) === JSON.stringify(facts)) return true;
     if ((known?.revision ?? 0) !== seenRevision) return false;
     const row = { facts, changedAtMs: atMs, changedById: byId, revision: seenRevision + 1 };
@@ -37,6 +38,23 @@ export function keepRoom(
       .values({ id: THE_ROOM, ...row })
       .onConflictDoUpdate({ target: chargeRoom.id, set: row });
     return true;
+  });
+}
+
+/** Notes something beside what people say of the room, such as how its fan was found: whoever is just changing that is not overtaken by it. */
+export function noteInRoom(
+  store: Store,
+  { atMs, byId }: Omit<SeenChange, 'seenRevision'>,
+  factsFrom: (kept: unknown) => RoomFacts,
+): Promise<void> {
+  return store.write(async (transaction) => {
+    const known = await keptRoom(transaction);
+    const facts = factsFrom(known?.facts);
+    const row = { facts, changedAtMs: atMs, changedById: byId, revision: known?.revision ?? 0 };
+    await transaction
+      .insert(chargeRoom)
+      .values({ id: THE_ROOM, ...row })
+      .onConflictDoUpdate({ target: chargeRoom.id, set: row });
   });
 }
 

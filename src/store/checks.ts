@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, max } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, max, sql } from 'drizzle-orm';
 import type { CheckRecord } from '@/core/exchange/check/check-record';
 import type { SiteCheck } from '@/core/exchange/site/records';
 import type { CheckRun, CheckSummary } from '@/core/exchange/views';
@@ -213,7 +213,8 @@ export async function newestChecks(database: Database | Transaction): Promise<Ma
 
 /** Every check that is in the store, with all that belongs to it. What of it cannot be read stays behind. */
 export async function allChecks(database: Database | Transaction): Promise<SiteCheck[]> {
-  const rows = await database.select().from(runs).where(isNotNull(runs.vehicleId)).orderBy(runs.id);
+  // Sorted by hand: in the order of the key all runs of the site would be walked past to find the checks.
+  const rows = await database.select().from(runs).where(isNotNull(runs.vehicleId)).orderBy(sql`+${runs.id}`);
   const checks: SiteCheck[] = [];
   for (const some of inChunks(rows, CHECKS_AT_ONCE)) {
     const ids = some.map(({ id }) => id);

@@ -25,6 +25,8 @@ export interface Store {
   readonly fault: () => StoreFault | null;
   /** The path of its file; null where another machine keeps it. */
   readonly file: string | null;
+  /** A name for this time of its being open: a copy put back is opened anew. */
+  readonly opened: string;
   /** What its connections keep to, the reading one first. */
   readonly pragmas: () => Promise<readonly Record<string, unknown>[]>;
   /** Waits for the writes under way, moves all that is in the log into the file, and lets go of it. */

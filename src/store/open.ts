@@ -6,6 +6,7 @@ import { uuidv7 } from 'uuidv7';
 import type { Database, Store, Transaction } from './database';
 import { isStoreFault, StoreFault, storeErrorOf } from './fault';
 import { FileGuard, fileOf, mark, markedId, placeFault } from './file-guard';
+import { keepStatements } from './kept-statements';
 import { bringUpToDate } from './migrate';
 import { pin, pinnedOn } from './pragmas';
 import * as schema from './schema';
@@ -37,6 +38,7 @@ export async function openStore(
   url: string,
   { migrations = MIGRATIONS, before }: Opening = {},
 ): Promise<Store> {
+  keepStatements();
   const file = fileOf(url);
   try {
     if (file) {
@@ -92,7 +94,7 @@ function storeOn({ reader, writer, file }: Connections): Store {
       return work();
     });
   return {
-    file,
+    ...{ file, opened },
     read: (query) => named(() => query(reading)),
     write: (work) => queue.run(() => held(() => inTransaction(writing, work))),
     append: (statements) =>

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
@@ -8,23 +8,15 @@ import { type Costs, costOfFailing } from '@/core/planning/costs';
 import { TYPED } from '@/core/steps/typed';
 import { VEHICLE_CLASSES, type VehicleClass } from '@/core/vehicle/vehicle';
 import { batteryOf } from './batteries';
-import type { Database, Store, Transaction } from './database';
+import type { Database, Transaction } from './database';
 import { decodeAssessment } from './decode';
 import { inChunks } from './in-chunks';
 import { inSight } from './in-sight';
 import { Unreadable } from './packed-json';
-import {
-  assessments,
-  batteries,
-  instruments,
-  learned,
-  outlooks,
-  readings,
-  runs,
-  slots,
-  vehicles,
-} from './schema';
+import { assessments, batteries, instruments, outlooks, readings, runs, slots, vehicles } from './schema';
+import { FRESHNESS } from './schema/outlooks';
 import { NO_TRACES } from './traces';
+import { uuidBytes } from './uuid-column';
 
 /** A battery with what its finished runs have read of its health, and how the newest of them counts. */
 export interface ReadBattery {
@@ -130,15 +122,39 @@ async function instrumentsOf(
   return found;
 }
 
-/** Keeps what is expected of some batteries; those that are there no longer are passed over. */
+/**
+ * Keeps what is expected of some batteries that were taken on; those of which nothing is expected are only taken off the list, and those
+ * that are there no longer passed over. What has changed meanwhile stays out of date, and what was worked out later stays.
+ */
 export async function keepOutlooks(
   transaction: Transaction,
+  takenOn: readonly string[],
   some: readonly (KeptOutlook & { readonly batteryId: string })[],
 ): Promise<void> {
-  for (const outlook of some) {
-    await transaction.update(outlooks).set(outlook).where(eq(outlooks.batteryId, outlook.batteryId));
-  }
+  // One statement for all: there are a hundred thousand of them, and other requests wait meanwhile.
+  const rows = some.map((outlook) => [
+    Buffer.from(uuidBytes(outlook.batteryId)).toString('hex'),
+    ...FIGURES.map(([name, column]) => {
+      const value: unknown = outlook[name];
+      return value === null ? null : column.mapToDriverValue(value);
+    }),
+  ]);
+  await transaction.run(
+    sql`update outlooks set ${SET_FIGURES} from json_each(${JSON.stringify(rows)}) as made where outlooks.battery_id = unhex(made.value ->> 0) and coalesce(outlooks.made_at_ms, 0) <= made.value ->> ${sql.raw(String(MADE_AT))}`,
+  );
+  await transaction
+    .update(outlooks)
+    .set({ stale: FRESHNESS.fresh })
+    .where(and(inArray(outlooks.batteryId, [...takenOn]), eq(outlooks.stale, FRESHNESS.takenOn)));
 }
+
+const { batteryId: _id, stale: _stale, ...FIGURE_COLUMNS } = getTableColumns(outlooks);
+const FIGURES = Object.entries(FIGURE_COLUMNS) as [keyof KeptOutlook, (typeof FIGURE_COLUMNS)['healthPct']][];
+const MADE_AT = 1 + FIGURES.findIndex(([name]) => name === 'madeAtMs');
+const SET_FIGURES = sql.join(
+  FIGURES.map(([, column], at) => sql.raw(`${column.name} = made.value ->> ${at + 1}`)),
+  sql`, `,
+);
 
 /** Prices anew what leaving each unit as it is costs, after the site has said what failing costs in each kind of vehicle. */
 export async function priceWaiting(transaction: Transaction, costs: Costs): Promise<void> {
@@ -184,47 +200,25 @@ export async function outlooksById(
   );
 }
 
-/** What the fleet has said of itself on a subject, and when; undefined where nothing was worked out. */
-export async function learnedOf(
-  database: Database | Transaction,
-  subject: string,
-): Promise<{ readonly madeAtMs: number; readonly value: unknown } | undefined> {
-  const [row] = await database.select().from(learned).where(eq(learned.subject, subject));
-  return row && !(row.value instanceof Unreadable) ? row : undefined;
-}
-
-export async function keepLearned(
-  transaction: Transaction,
-  subject: string,
-  madeAtMs: number,
-  value: unknown,
-): Promise<void> {
-  const row = { subject, madeAtMs, value };
-  await transaction.insert(learned).values(row).onConflictDoUpdate({ target: learned.subject, set: row });
-}
-
-/** Has what the fleet has said of itself worked out anew, and with it every outlook. */
-export async function forgetLearned(transaction: Transaction): Promise<void> {
-  await transaction.update(learned).set({ madeAtMs: 0 });
-}
-
 /** Batteries with more than one finished run, by id after one of them: those that a fleet learns from. */
-export function readTwice(store: Store, afterId: string, limit: number): Promise<string[]> {
-  return store.read(async (database) => {
-    const rows = await database
-      .select({ id: runs.batteryId })
-      .from(runs)
-      .where(
-        and(
-          isNotNull(runs.batteryId),
-          sql`${runs.batteryId} > ${sql.param(afterId, runs.batteryId)}`,
-          isNotNull(runs.finishedAtMs),
-        ),
-      )
-      .groupBy(runs.batteryId)
-      .having(sql`count(*) > 1`)
-      .orderBy(asc(runs.batteryId))
-      .limit(limit);
-    return rows.flatMap(({ id }) => (id === null ? [] : [id]));
-  });
+export async function readTwice(
+  database: Database | Transaction,
+  afterId: string,
+  limit: number,
+): Promise<string[]> {
+  const rows = await database
+    .select({ id: runs.batteryId })
+    .from(runs)
+    .where(
+      and(
+        isNotNull(runs.batteryId),
+        sql`${runs.batteryId} > ${sql.param(afterId, runs.batteryId)}`,
+        isNotNull(runs.finishedAtMs),
+      ),
+    )
+    .groupBy(runs.batteryId)
+    .having(sql`count(*) > 1`)
+    .orderBy(asc(runs.batteryId))
+    .limit(limit);
+  return rows.flatMap(({ id }) => (id === null ? [] : [id]));
 }

@@ -154,16 +154,6 @@ export async function siblingsOf(
     .limit(limit);
 }
 
-/** The tags of the batteries that sit in one vehicle now. */
-export async function tagsOfVehicle(database: Database | Transaction, vehicleId: string): Promise<string[]> {
-  const rows = await database
-    .select({ tag: batteries.tag })
-    .from(slots)
-    .innerJoin(batteries, eq(batteries.id, slots.batteryId))
-    .where(and(eq(slots.vehicleId, vehicleId), isNull(slots.toOn)));
-  return rows.map(({ tag }) => tag);
-}
-
 /** The tags of the batteries that sit in each vehicle now. */
 export async function tagsByVehicle(database: Database | Transaction): Promise<Map<string, string[]>> {
   const rows = await database

@@ -1,9 +1,9 @@
 import { clsx } from 'clsx';
 import { Key } from './key';
 
-type Tone = 'main' | 'plain' | 'quiet' | 'warn';
+export type ButtonTone = 'main' | 'plain' | 'quiet' | 'warn';
 
-const TONES: Readonly<Record<Tone, string>> = {
+const TONES: Readonly<Record<ButtonTone, string>> = {
   main: 'bg-harbour text-harbour-ink border-harbour font-semibold hover:brightness-110',
   plain: 'bg-sheet text-ink border-line-strong hover:bg-harbour-wash',
   quiet:
@@ -12,7 +12,7 @@ const TONES: Readonly<Record<Tone, string>> = {
 };
 
 /** The classes of a button, for links that act as one. */
-export function buttonClass(tone: Tone = 'plain', large = false): string {
+export function buttonClass(tone: ButtonTone = 'plain', large = false): string {
   return clsx(
     // Paper has no keys.
     'no-print inline-flex items-center justify-center gap-3 rounded-md border px-4 disabled:opacity-50',
@@ -22,7 +22,7 @@ export function buttonClass(tone: Tone = 'plain', large = false): string {
 }
 
 interface Props extends React.ComponentProps<'button'> {
-  readonly tone?: Tone;
+  readonly tone?: ButtonTone;
   readonly large?: boolean;
   /** The key that does the same, shown on the button. */
   readonly shortcut?: string;

@@ -4,49 +4,66 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from './act-button';
 import { problemsOf, send } from './api';
-import { Button } from './button';
 import { Problems } from './problems';
 import { useSite } from './site';
+
+/**
+ * Opens a battery on the Bench, in the run that is open or in one that is started.
+ * @returns `go` with what the Bench is told in its address
+ */
+export function useBenchOf(batteryId: string, openRunId: string | null) {
+  const router = useRouter();
+  const { whoIsHere } = useSite();
+  // One id for this key, so that pressing it twice starts one run.
+  const [runId] = useState(uuidv7);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [isGoing, setGoing] = useState(false);
+  const go = async (told = '') => {
+    if (openRunId !== null) return router.push(`/bench/${openRunId}${told}`);
+    const technicianId = whoIsHere();
+    if (technicianId === null) return;
+    setGoing(true);
+    const reply = await send<{ id: string }>('/api/runs', { id: runId, batteryId, technicianId });
+    setProblems(problemsOf(reply));
+    if (!('unreachable' in reply) && reply.ok) router.push(`/bench/${reply.value.id}${told}`);
+    else setGoing(false);
+  };
+  return { go, problems, isGoing };
+}
 
 /** Starts a run on a battery and opens it on the Bench. */
 export function StartRun({
   batteryId,
   focused = false,
   label = null,
+  told = '',
 }: {
   readonly batteryId: string;
   readonly focused?: boolean;
   /** What stands on its key beside other things to do; null where it is what to do here. */
   readonly label?: string | null;
+  /** What the Bench is told in its address, such as the way of charging that it was begun for. */
+  readonly told?: string;
 }) {
-  const router = useRouter();
-  const { whoIsHere } = useSite();
   const button = useRef<HTMLButtonElement>(null);
-  // One id for this button, so that pressing it twice starts one run.
-  const [runId] = useState(uuidv7);
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const { go, problems } = useBenchOf(batteryId, null);
   useEffect(() => {
     if (focused) button.current?.focus();
   }, [focused]);
-  const start = async () => {
-    const technicianId = whoIsHere();
-    if (technicianId === null) return;
-    const reply = await send<{ id: string }>('/api/runs', { id: runId, batteryId, technicianId });
-    setProblems(problemsOf(reply));
-    if (!('unreachable' in reply) && reply.ok) router.push(`/bench/${reply.value.id}`);
-  };
   return (
     <div className="grid gap-2">
-      <Button
+      <ActButton
+        act="work"
         ref={button}
         tone={label === null ? 'main' : 'plain'}
         large={label === null}
         {...(focused ? { shortcut: 'Enter' } : {})}
-        onClick={start}
+        onClick={() => go(told)}
       >
         {label ?? 'Start a run'}
-      </Button>
+      </ActButton>
       <Problems problems={problems} />
     </div>
   );

@@ -22,12 +22,16 @@ export interface BatterySpec {
   readonly reference?: OwnReference;
 }
 
+/** What of a label grading asks. */
+type Graded = Pick<BatteryLabel, 'type' | 'nominalVolts' | 'ratings' | 'c20Ah' | 'rcMinutes'> &
+  Partial<Pick<BatteryLabel, 'slot' | 'baselineSiemens' | 'duty'>>;
+
 /**
  * The spec of a lead-acid battery, with what its own tests came to when it was new; undefined for another chemistry, which is
  * recorded but never graded.
  */
 export function specOf(
-  label: BatteryLabel & { readonly reference?: OwnReference | null },
+  label: Graded & { readonly reference?: OwnReference | null },
 ): BatterySpec | undefined {
   const {
     type,

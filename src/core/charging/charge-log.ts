@@ -2,6 +2,7 @@ import type { BatterySpec } from '../battery/battery';
 import type { ReadingOf } from '../steps/reading';
 import { type ChargePlan, chargingVolts } from './charge-plan';
 import { FULL_AMPS_PER_AH } from './charging-facts';
+import { hoursOn } from './hours-on';
 
 /** What the readings taken on the charger come to. */
 export type ChargeState =
@@ -13,7 +14,6 @@ export type ChargeState =
 
 type Log = readonly ReadingOf<'charge_log'>[];
 
-const MS_PER_HOUR = 3_600_000;
 /** Full: under its share of C20 at absorption voltage for so many hours. Rule of the trade. */
 export const FULL_HOURS = 2;
 /** Full as well: voltage and gravity unchanged over three hourly readings. Rule of the trade. */
@@ -42,10 +42,10 @@ export function chargeState(
   const { temperatureC } = last.data;
   if (temperatureC !== null && temperatureC > plan.stopC) return { kind: 'too_hot', temperatureC };
   if (start.data.mode === 'deep') return wakingState(start, last, plan.c20Ah, nominalVolts);
-  if (tapered(log, plan, nominalVolts)) {
+  if (tapered(start, log, plan, nominalVolts)) {
     return { kind: 'full', why: `under ${FULL_AMPS_PER_AH} C at absorption for ${FULL_HOURS} h` };
   }
-  if (unchanged(log)) return { kind: 'full', why: 'unchanged over three hourly readings' };
+  if (unchanged(start, log)) return { kind: 'full', why: 'unchanged over three hourly readings' };
   return { kind: 'charging' };
 }
 
@@ -55,7 +55,7 @@ function wakingState(
   c20Ah: number,
   nominalVolts: number,
 ): ChargeState {
-  const hours = (last.takenAtMs - start.takenAtMs) / MS_PER_HOUR;
+  const hours = hoursOn(start, last);
   const awake = (last.data.volts * 12) / nominalVolts >= AWAKE_VOLTS;
   const accepts = last.data.amps >= NO_ACCEPTANCE_AMPS_PER_AH * c20Ah;
   if (awake && accepts) return { kind: 'awake', why: `above ${AWAKE_VOLTS} V: charge it in full now` };
@@ -64,6 +64,7 @@ function wakingState(
 }
 
 function tapered(
+  start: ReadingOf<'charge_start'>,
   log: Log,
   { c20Ah, absorptionVolts }: Pick<ChargePlan, 'c20Ah' | 'absorptionVolts'>,
   nominalVolts: number,
@@ -75,15 +76,15 @@ function tapered(
   const low = log.slice(lastHigh + 1);
   const [first] = low;
   const last = low.at(-1);
-  return !!first && !!last && (last.takenAtMs - first.takenAtMs) / MS_PER_HOUR >= FULL_HOURS;
+  return !!first && !!last && hoursOn(start, last) - hoursOn(start, first) >= FULL_HOURS;
 }
 
-function unchanged(log: Log): boolean {
+function unchanged(start: ReadingOf<'charge_start'>, log: Log): boolean {
   const three = log.slice(-HOURLY_READINGS);
   const [first] = three;
   const last = three.at(-1);
   if (three.length < HOURLY_READINGS || !first || !last) return false;
-  if ((last.takenAtMs - first.takenAtMs) / MS_PER_HOUR < LEAST_HOURLY_HOURS) return false;
+  if (hoursOn(start, last) - hoursOn(start, first) < LEAST_HOURLY_HOURS) return false;
   const gravities = three.map(({ data }) => data.gravity).filter((gravity) => gravity !== null);
   if (gravities.length < HOURLY_READINGS) return false;
   return spread(three.map(({ data }) => data.volts)) <= SAME_VOLTS && spread(gravities) <= SAME_GRAVITY;

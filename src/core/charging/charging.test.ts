@@ -188,4 +188,16 @@ describe('the log of a charge', () => {
     expect(stateOf('deep', read(15.9, 11.5, 2.5))).toBe('charging');
     expect(stateOf('deep', read(16, 11.5, 2.5))).toBe('takes_none');
   });
+
+  it('goes by the charger’s own clock where it has one, however fast that ran', () => {
+    const by = (minutes: number, amps: number) => {
+      const reading = read(0.01, 14.4, amps);
+      return { ...reading, data: { ...reading.data, minutes } };
+    };
+    expect(stateOf('normal', by(240, 1.1), by(355, 1.0))).toBe('charging');
+    expect(stateOf('normal', by(240, 1.1), by(360, 1.0))).toBe('full');
+    // Hours on the wall in which the charger was off are no hours on charge.
+    const off = (wall: number, minutes: number) => ({ ...by(minutes, 1), takenAtMs: wall * HOUR });
+    expect(stateOf('normal', off(4, 240), off(9, 250))).toBe('charging');
+  });
 });

@@ -1,5 +1,6 @@
 import type { ChargerChannel } from '../charging/charger';
 import type { Charger } from '../charging/charger-schema';
+import type { ChannelChoice } from '../room/channel-choices';
 import type { ChargeRoom } from '../room/charge-job';
 import type { ChargeStanding } from '../room/charge-standing';
 import type { ChargeWish } from '../room/charge-wish';
@@ -7,6 +8,8 @@ import type { ChargingRecord } from '../room/charging-record';
 import type { Promised } from '../room/promise';
 import type { RoomFacts } from '../room/room-facts';
 import type { Give } from '../room/what-would-give';
+import type { WhyWaits } from '../room/why-waits';
+import type { BatteryRecord } from './views';
 
 /** A battery of the charge room as its screens show it. */
 export interface RoomCard {
@@ -28,6 +31,8 @@ export interface RoomCard {
   } | null;
   /** When it will be back, with four chances in five; null where it has no place. */
   readonly promised: Promised | null;
+  /** Why it does not go on at once; null where it does, or has no place. */
+  readonly whyWaits: WhyWaits | null;
   /** Why no charger of the site can charge it. */
   readonly whyNone: readonly string[];
 }
@@ -65,6 +70,12 @@ export interface RoomView {
   readonly exact: boolean;
   /** What would have to give so that less is late, the smallest thing first. */
   readonly gives: readonly Give[];
+  /** What could go on at once on channels that the plan leaves free for now, by run. */
+  readonly meanwhile: readonly {
+    readonly runId: string;
+    readonly channel: number;
+    readonly readyMs: number;
+  }[];
   /** What is planned otherwise than before. */
   readonly moved: readonly RoomMove[];
 }
@@ -84,4 +95,38 @@ export interface ChargeAlarm {
 export interface ChargingRecordView extends ChargingRecord {
   readonly days: number;
   readonly sinceMs: number;
+}
+
+/** Where one battery could go on charge. */
+export interface PutOnView {
+  readonly battery: BatteryRecord;
+  readonly nowMs: number;
+  /** Its run on the bench; null where none is open. */
+  readonly runId: string | null;
+  /** How it stands towards the room; null where it has nothing to do with it yet. */
+  readonly standing: ChargeStanding['kind'] | null;
+  /** Its charge and temperature have been read: the plans are made for it. Otherwise they are made for one that is half full. */
+  readonly isMeasured: boolean;
+  /** The channels of the site, the best first; null where a battery of its type is not charged here. */
+  readonly channels: readonly ChannelChoice[] | null;
+}
+
+/** A battery of a round: it runs low in store, is to be equalised, or both. */
+export interface RoundUnit {
+  readonly battery: BatteryRecord;
+  readonly charge: { readonly nowPct: number; readonly byMs: number } | null;
+  readonly equalise: {
+    readonly byMs: number;
+    /** When it was equalised last; null where it was not for longer than anybody looks back. */
+    readonly lastMs: number | null;
+  } | null;
+}
+
+/** A round through store and yard, the way one walks: place by place. */
+export interface RoundView {
+  readonly nowMs: number;
+  readonly days: number;
+  /** How warm the store is taken to be, °C: they run down the sooner the warmer it is. */
+  readonly celsius: number;
+  readonly places: readonly { readonly place: string; readonly units: readonly RoundUnit[] }[];
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { chargeInUse } from './charge-in-use';
+import { chargeInUse, usualCharge } from './charge-in-use';
 
 const USUAL = { value: 86, sd: 7 };
 
@@ -26,4 +26,16 @@ describe('what a battery in use stands at', () => {
       ),
     );
   });
+});
+
+it('stands lower where its vehicle charges too little, and lowest where it drains it', () => {
+  const [sound, short, drained] = [
+    usualCharge([]),
+    usualCharge(['belt']),
+    usualCharge(['belt', 'parasitic_draw']),
+  ];
+  expect(usualCharge(['nothing_found'])).toEqual(sound);
+  expect(short.value).toBeLessThan(sound.value);
+  expect(drained.value).toBeLessThan(short.value);
+  expect(drained.sd).toBeGreaterThan(short.sd);
 });

@@ -1,4 +1,6 @@
+import type { Cause } from '../vehicle/cause';
 import type { Known } from './cold-start';
+import { undercharges } from './strain-in';
 
 /** A charge that was read or put in, and how long ago, days. */
 export interface ReadCharge {
@@ -21,4 +23,16 @@ export function chargeInUse(last: ReadCharge | null, usual: Known): Known {
   const left = Math.exp(-Math.max(0, last.days) / FORGOTTEN_DAYS);
   const value = usual.value + (Math.min(FULL_PCT, last.pct) - usual.value) * left;
   return { value, sd: Math.sqrt((READ_SD * left) ** 2 + usual.sd ** 2 * (1 - left ** 2)) };
+}
+
+/** What a battery is charged to in a vehicle that charges as it should, percent. A model of ours. */
+const IN_USE: Known = { value: 86, sd: 7 };
+/** The same where its vehicle drains it, or charges too little. */
+const DRAINED: Known = { value: 62, sd: 15 };
+const UNDERCHARGED: Known = { value: 70, sd: 12 };
+
+/** What a battery is usually charged to in a vehicle on which these causes are open, percent. */
+export function usualCharge(open: readonly Cause[]): Known {
+  if (open.includes('parasitic_draw')) return DRAINED;
+  return open.some(undercharges) ? UNDERCHARGED : IN_USE;
 }

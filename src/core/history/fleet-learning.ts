@@ -3,6 +3,7 @@ import { type KindOfLife, kindKey, usualLifeYears } from './kind-of-life';
 import { corrected, type Leftovers, leftoversOf, NOTHING_LEFT } from './leftover';
 import { type Aging, lifeAfter } from './life';
 import { lifeNodes } from './life-nodes';
+import { scatterOf } from './scatter';
 
 /** A unit with all that was read of it. */
 export interface UnitHistory {
@@ -45,15 +46,17 @@ export function agingOf(
 /** A reading well before the day on the label is of another unit’s, or the day is wrong. */
 const MS_PER_MONTH = 30 * 86_400_000;
 
-/** What all units together say: first what reads high or low, then how long each kind lasts. */
+/** What all units together say: first what reads high or low, then how long each kind lasts, then how widely readings scatter. */
 export function learnFleet(units: readonly UnitHistory[], nowMs: number): FleetLearned {
   const read = units.filter(({ readings }) => readings.length >= 2);
   const count = read.reduce((sum, { readings }) => sum + readings.length, 0);
   if (read.length < LEAST_UNITS || count < LEAST_READINGS) return NOTHING_LEARNED;
-  const leftovers = leftoversOf(
+  const off = leftoversOf(
     read.map((unit) => ({ aging: agingOf(unit, nowMs, NOTHING_LEARNED), readings: unit.readings })),
   );
-  return { leftovers, lifeTimes: lifeTimesOf(read, nowMs, leftovers) };
+  const lifeTimes = lifeTimesOf(read, nowMs, off);
+  const scatter = scatterOf(read.map((unit) => unit.readings.map((reading) => corrected(reading, off))));
+  return { leftovers: { ...off, scatter }, lifeTimes };
 }
 
 /** How long a unit is taken to last before anything was read of it: the mean of the logarithm of years. */

@@ -19,9 +19,14 @@ export function outlookOf(
   learned: FleetLearned,
   at: { readonly nowMs: number; readonly linePct: number; readonly strain: Strain },
 ): UnitOutlook {
-  const readings = unit.readings.map((reading) => corrected(reading, learned.leftovers));
-  const segments = segmentsOf(agingOf(unit, at.nowMs, learned), readings);
+  const segments = storyOf(unit, learned, at.nowMs);
   const running = segments.at(-1);
   if (!running) throw new Error('a story has a beginning');
   return { segments, forecast: unitForecast(running, at) };
+}
+
+/** A unit’s story by the lives that carry it, its readings brought to one footing; the newest last. */
+export function storyOf(unit: UnitHistory, learned: FleetLearned, nowMs: number): Segment[] {
+  const readings = unit.readings.map((reading) => corrected(reading, learned.leftovers));
+  return segmentsOf(agingOf(unit, nowMs, learned), readings);
 }

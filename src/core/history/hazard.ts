@@ -2,7 +2,7 @@ import type { Duty } from '../battery/duty';
 import type { Climate } from '../battery/length-of-life';
 import { MS_PER_YEAR } from './health-reading';
 import type { Life } from './life';
-import { healthsOf } from './life-nodes';
+import { LEAST_PCT, type LifeNode, lostInto, waysOf } from './life-nodes';
 
 /** What of a vehicle wears its battery, as far as it is open: each so many times as likely to fail. Rules of ours. */
 export const VEHICLE_STRAIN = { regulator_high: 2.5, parasitic_draw: 1.8, undercharged: 1.5 } as const;
@@ -54,18 +54,21 @@ const LEAST_CHANCE = 1.5e-3;
 
 /** Failures a year at a health, an age in years and a month, 0 to 11. */
 export function hazardAt(pct: number, ageYears: number, month: number, strain: Strain): number {
-  return hazardUnder(strain)(pct, ageYears, seasonOf(month, strain));
+  const { base, fall, strained } = underStrain(strain);
+  const worn = base * Math.exp(fall * pct) * seasonOf(month, strain);
+  return Math.min(MOST_A_YEAR, (suddenAt(ageYears) + worn) * strained);
 }
 
-/** The same for one strain, which is looked at once: by health, age and how much the season asks. */
-function hazardUnder({ reserve, open }: Strain): (pct: number, ageYears: number, season: number) => number {
+/** Failures a year of what breaks inside without a word. */
+const suddenAt = (ageYears: number) => SUDDEN_A_YEAR + SUDDEN_WITH_AGE * ageYears * ageYears;
+
+/** What does not change while one strain is looked at: failures a year are `(sudden + base × exp(fall × health) × season) × strained`. */
+function underStrain({ reserve, open }: Strain) {
   const felt = withinReason(reserve ?? USUAL_RESERVE) / USUAL_RESERVE;
-  const strained = open.reduce((times, fault) => times * VEHICLE_STRAIN[fault], 1);
-  const base = BASE_A_YEAR * Math.exp((FALL_A_TEN * REFERENCE_PCT) / 10);
-  const fall = (-FALL_A_TEN * felt) / 10;
-  return (pct, ageYears, season) => {
-    const sudden = SUDDEN_A_YEAR + SUDDEN_WITH_AGE * ageYears * ageYears;
-    return Math.min(MOST_A_YEAR, (sudden + base * Math.exp(fall * pct) * season) * strained);
+  return {
+    base: BASE_A_YEAR * Math.exp((FALL_A_TEN * REFERENCE_PCT) / 10),
+    fall: (-FALL_A_TEN * felt) / 10,
+    strained: open.reduce((times, fault) => times * VEHICLE_STRAIN[fault], 1),
   };
 }
 
@@ -87,39 +90,52 @@ export function failsBy(
   days: readonly number[],
   strain: Strain,
 ): number[] {
-  const hazard = hazardUnder(strain);
-  const stretches = stretchesTo(days, fromMs, aging.fromMs).map((stretch) => ({
-    ...stretch,
-    season: seasonOf(stretch.month, strain),
-  }));
-  const kept = nodes.flatMap((node, at) => {
-    const chance = chances[at] ?? 0;
-    return chance < LEAST_CHANCE ? [] : [{ node, chance }];
-  });
-  const [some, all] =
-    kept.length > 0
-      ? [kept, sumOf(kept)]
-      : [nodes.map((node, at) => ({ node, chance: chances[at] ?? 0 })), 1];
-  const ways = some.map(({ node }) => node);
-  const expected = new Float64Array(ways.length);
+  const stretches = stretchesTo(days, fromMs, aging.fromMs);
+  const likely = nodes.filter((_, at) => (chances[at] ?? 0) >= LEAST_CHANCE);
+  const [some, its] =
+    likely.length > 0 ? [likely, chances.filter((chance) => chance >= LEAST_CHANCE)] : [nodes, chances];
+  const all = likely.length > 0 ? its.reduce((sum, chance) => sum + chance, 0) : 1;
+  const expected = expectedUnder(some, strain);
   const failed = days.map(() => 0);
-  for (const { years, season, lengthYears, ends } of stretches) {
-    const healths = healthsOf(ways, years);
-    for (let at = 0; at < ways.length; at++) {
-      const age = Math.max(0, years + (ways[at]?.ageYears ?? 0));
-      expected[at] = (expected[at] ?? 0) + hazard(healths[at] ?? 0, age, season) * lengthYears;
-    }
-    if (ends === null) continue;
-    failed[ends] = some.reduce(
-      (sum, { chance }, at) => sum + (chance / all) * (1 - Math.exp(-(expected[at] ?? 0))),
-      0,
-    );
+  for (const stretch of stretches) {
+    const by = expected(stretch);
+    if (stretch.ends === null) continue;
+    let sum = 0;
+    for (let at = 0; at < by.length; at++) sum += (its[at] ?? 0) * (1 - Math.exp(-(by[at] ?? 0)));
+    failed[stretch.ends] = sum / all;
   }
   return failed;
 }
 
-const sumOf = (some: readonly { readonly chance: number }[]) =>
-  some.reduce((sum, { chance }) => sum + chance, 0);
+/**
+ * Failures that are expected of each way to age, stretch after stretch. Health is what a way starts at less what its shape has lost, and
+ * so an exponential of it is one of the start times one of the shape: there are far fewer of these than ways.
+ */
+function expectedUnder(nodes: readonly LifeNode[], strain: Strain): (stretch: Stretch) => Float64Array {
+  const { base, fall, strained } = underStrain(strain);
+  const ways = waysOf(nodes);
+  const begun = ways.starts.map((start) => base * Math.exp(fall * start));
+  const most = base * Math.exp(fall * LEAST_PCT);
+  const ages = Float64Array.from(ways.shapes, ({ ageYears }) => ageYears);
+  const lost = new Float64Array(ages.length);
+  const [grown, sudden] = [new Float64Array(ages.length), new Float64Array(ages.length)];
+  const expected = new Float64Array(nodes.length);
+  return ({ years, month, lengthYears }) => {
+    const season = seasonOf(month, strain);
+    lostInto(ways, years, lost);
+    for (let shape = 0; shape < ages.length; shape++) {
+      grown[shape] = Math.exp(-fall * (lost[shape] ?? 0));
+      sudden[shape] = suddenAt(Math.max(0, years + (ages[shape] ?? 0)));
+    }
+    for (let at = 0; at < expected.length; at++) {
+      const shape = ways.shapeOf[at] ?? 0;
+      const worn = Math.min(most, (begun[at] ?? 0) * (grown[shape] ?? 0)) * season;
+      const aYear = Math.min(MOST_A_YEAR, ((sudden[shape] ?? 0) + worn) * strained);
+      expected[at] = (expected[at] ?? 0) + aYear * lengthYears;
+    }
+    return expected;
+  };
+}
 
 /** The chance that a unit fails within so many days from a moment on. */
 export const failsWithin = (life: Life, fromMs: number, days: number, strain: Strain): number =>

@@ -14,20 +14,25 @@ export interface Leftover {
   readonly readings: number;
 }
 
-/** What is left over by instrument, by technician and by the cold or heat of the battery, points of health. */
+/**
+ * What is left over by instrument, by technician and by the cold or heat of the battery, points of health; and how widely readings scatter,
+ * times what they say of themselves.
+ */
 export interface Leftovers {
   readonly instrument: ReadonlyMap<string, Leftover>;
   readonly technician: ReadonlyMap<string, Leftover>;
   readonly season: ReadonlyMap<string, Leftover>;
+  readonly scatter: number;
 }
 
-type Source = keyof Leftovers;
+type Source = Exclude<keyof Leftovers, 'scatter'>;
 const SOURCES: readonly Source[] = ['season', 'instrument', 'technician'];
 
 export const NOTHING_LEFT: Leftovers = {
   instrument: new Map(),
   technician: new Map(),
   season: new Map(),
+  scatter: 1,
 };
 
 /** Spread of what is left over before anything was read, points: most instruments read right. A model of ours. */
@@ -142,10 +147,11 @@ const leftoverOf = (reading: HealthReading, source: Source, found: Leftovers): n
   return key === null ? 0 : (found[source].get(key)?.pct ?? 0);
 };
 
-/** A reading without what is left over by its season, its instrument and whoever took it. */
+/** A reading without what is left over by its season, its instrument and whoever took it, as widely spread as such readings are. */
 export function corrected(reading: HealthReading, found: Leftovers): HealthReading {
   const off = SOURCES.reduce((sum, source) => sum + leftoverOf(reading, source, found), 0);
-  return off === 0 ? reading : { ...reading, pct: reading.pct - off };
+  if (off === 0 && found.scatter === 1) return reading;
+  return { ...reading, pct: reading.pct - off, sd: reading.sd * found.scatter };
 }
 
 /** From here on what is left over is told, standard deviations and points. Rules of ours. */

@@ -50,13 +50,17 @@ const UNKNOWN_AGES: readonly (readonly [age: number, weight: number])[] = [
 /** How a unit’s years are counted: from when it was new, from when it came used, or from a moment at an age that nobody knows. */
 export type Beginning = 'new' | 'used' | 'unknown';
 
-/** The ways to age of a kind, laid out so that each reading of thousands of units is held against all of them quickly. */
-export interface LifeGrid {
-  readonly nodes: readonly LifeNode[];
+/** Ways to age, laid out so that thousands of units are held against all of them quickly. */
+export interface Ways {
   readonly starts: Float64Array;
   /** The shape of each way, and a way of each shape. */
   readonly shapeOf: Int32Array;
   readonly shapes: readonly LifeNode[];
+}
+
+/** The ways to age of a kind. */
+export interface LifeGrid extends Ways {
+  readonly nodes: readonly LifeNode[];
   readonly logWeights: Float64Array;
 }
 
@@ -71,16 +75,28 @@ export function lifeGrid(scaleYears: number, beginning: Beginning): LifeGrid {
   if (known) return known;
   if (made.size >= MOST_MADE) made.clear();
   const nodes = drawn(scaleYears, beginning);
-  const shapes: LifeNode[] = [];
-  for (const node of nodes) shapes[node.shape] ??= node;
-  const grid: LifeGrid = {
-    ...{ nodes, shapes },
-    starts: Float64Array.from(nodes, ({ start }) => start),
-    shapeOf: Int32Array.from(nodes, ({ shape }) => shape),
-    logWeights: Float64Array.from(nodes, ({ weight }) => Math.log(weight)),
-  };
+  const logWeights = Float64Array.from(nodes, ({ weight }) => Math.log(weight));
+  const grid: LifeGrid = { ...waysOf(nodes), nodes, logWeights };
   made.set(key, grid);
   return grid;
+}
+
+/** Some ways of one grid laid out, in their order. */
+export function waysOf(nodes: readonly LifeNode[]): Ways {
+  const places = new Map<number, number>();
+  const shapes: LifeNode[] = [];
+  const starts = new Float64Array(nodes.length);
+  const shapeOf = new Int32Array(nodes.length);
+  nodes.forEach((node, at) => {
+    let place = places.get(node.shape);
+    if (place === undefined) {
+      place = shapes.push(node) - 1;
+      places.set(node.shape, place);
+    }
+    starts[at] = node.start;
+    shapeOf[at] = place;
+  });
+  return { starts, shapeOf, shapes };
 }
 
 /** The same as a list. */
@@ -117,6 +133,9 @@ function livesOf(scaleYears: number): number[] {
 
 const WIDER = 1.3;
 
+/** No way reads lower than this, percent. */
+export const LEAST_PCT = 5;
+
 /** What a shape has lost at some years from where they are counted, points. */
 function lostOf({ lifeYears, bend, ageYears }: LifeNode, years: number): number {
   const lived = Math.max(0, years + ageYears) / lifeYears;
@@ -124,33 +143,28 @@ function lostOf({ lifeYears, bend, ageYears }: LifeNode, years: number): number 
   return POINTS_OF_LIFE * (bend === 1 ? lived : lived ** bend);
 }
 
-/** Health of every way of a grid at some years from where they are counted, percent, into `healths`. */
-export function gridHealths(
-  { starts, shapeOf, shapes }: LifeGrid,
-  years: number,
-  healths: Float64Array,
-): void {
-  const lost = Float64Array.from(shapes, (shape) => lostOf(shape, years));
+/** What each shape of some ways has lost at some years from where they are counted, points, into `lost`. */
+export function lostInto({ shapes }: Ways, years: number, lost: Float64Array): void {
+  for (let at = 0; at < shapes.length; at++) {
+    const shape = shapes[at];
+    if (shape) lost[at] = lostOf(shape, years);
+  }
+}
+
+/** Health of some ways at some years from where they are counted, percent, by what their shapes have lost by then, into `healths`. */
+export function healthsInto({ starts, shapeOf }: Ways, lost: Float64Array, healths: Float64Array): void {
   for (let at = 0; at < starts.length; at++) {
     const health = (starts[at] ?? 0) - (lost[shapeOf[at] ?? 0] ?? 0);
     healths[at] = health > LEAST_PCT ? health : LEAST_PCT;
   }
 }
 
-/** Health of some ways at some years from where they are counted, percent, in their order: what a shape has lost is worked out once. */
+/** The same of ways that are looked at once, in their order. */
 export function healthsOf(nodes: readonly LifeNode[], years: number): Float64Array {
-  const lost: number[] = [];
-  const healths = new Float64Array(nodes.length);
-  for (let at = 0; at < nodes.length; at++) {
-    const node = nodes[at];
-    if (!node) continue;
-    let own = lost[node.shape];
-    if (own === undefined) {
-      own = lostOf(node, years);
-      lost[node.shape] = own;
-    }
-    healths[at] = Math.max(LEAST_PCT, node.start - own);
-  }
+  const ways = waysOf(nodes);
+  const [lost, healths] = [new Float64Array(ways.shapes.length), new Float64Array(nodes.length)];
+  lostInto(ways, years, lost);
+  healthsInto(ways, lost, healths);
   return healths;
 }
 
@@ -166,5 +180,4 @@ export function crossingOf({ start, lifeYears, bend, ageYears }: LifeNode, lineP
   return lifeYears * toLose ** (1 / bend) - ageYears;
 }
 
-const LEAST_PCT = 5;
 const LEAST_AGE = 0.02;

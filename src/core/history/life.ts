@@ -2,12 +2,14 @@ import { type HealthReading, MS_PER_YEAR } from './health-reading';
 import {
   type Beginning,
   crossingOf,
-  gridHealths,
+  healthsInto,
   healthsOf,
   type LifeNode,
   lifeGrid,
+  lostInto,
   slopeOf,
 } from './life-nodes';
+import { Weighted } from './weighted';
 
 /** A unit as far as its aging goes: from when its years are counted, how, and how long its kind lasts. */
 export interface Aging {
@@ -32,7 +34,7 @@ const TAIL = 4;
 const LEAST_CHANCE = 1e-5;
 /** What no life on a curve is nearer to than this, points, and how far it wanders from it in a year. A model of ours. */
 const CURVE_SD = 0.8;
-const WANDERS_A_YEAR = 1;
+export const WANDERS_A_YEAR = 1;
 
 /**
  * How a unit ages, after its readings: each way that it may, by Bayes over a grid. No iteration, no divergence, exact quantiles.
@@ -42,14 +44,16 @@ export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Lif
   const grid = lifeGrid(aging.scaleYears, aging.beginning);
   const { nodes } = grid;
   const newestMs = readings.reduce((latest, { atMs }) => Math.max(latest, atMs), aging.fromMs);
-  const logs = Array.from(grid.logWeights);
-  const healths = new Float64Array(nodes.length);
+  const logs = grid.logWeights.slice();
+  const lost = new Float64Array(grid.shapes.length);
+  const [healths, raw] = [new Float64Array(nodes.length), new Float64Array(nodes.length)];
   // A logarithm of a product costs less than many of its parts, as long as that stays within what a number can hold.
   const tails = new Float64Array(nodes.length).fill(1);
   readings.forEach(({ atMs, pct, sd }, read) => {
     const since = (newestMs - atMs) / MS_PER_YEAR;
     const scale = Math.sqrt(sd ** 2 + CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * since);
-    gridHealths(grid, yearsAt(aging, atMs), healths);
+    lostInto(grid, yearsAt(aging, atMs), lost);
+    healthsInto(grid, lost, healths);
     const isFull = read % MOST_TAILS === MOST_TAILS - 1 || read === readings.length - 1;
     for (let at = 0; at < tails.length; at++) {
       const z = (pct - (healths[at] ?? 0)) / scale;
@@ -62,16 +66,27 @@ export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Lif
     const since = (newestMs - atMs) / MS_PER_YEAR;
     return sum + Math.log(sd ** 2 + CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * since) / 2;
   }, 0);
-  const most = logs.reduce((best, log) => Math.max(best, log), Number.NEGATIVE_INFINITY);
-  const raw = logs.map((log) => Math.exp(log - most));
-  const all = raw.reduce((sum, one) => sum + one, 0);
+  let most = Number.NEGATIVE_INFINITY;
+  for (let at = 0; at < logs.length; at++) most = Math.max(most, logs[at] ?? most);
+  let all = 0;
+  for (let at = 0; at < logs.length; at++) {
+    raw[at] = Math.exp((logs[at] ?? 0) - most);
+    all += raw[at] ?? 0;
+  }
   // What is next to impossible is left out: most ways are, once a unit has been read a few times.
-  const left = raw.flatMap((one, at) => (one >= LEAST_CHANCE * all ? [at] : []));
-  const kept = left.reduce((sum, at) => sum + (raw[at] ?? 0), 0);
+  const left: LifeNode[] = [];
+  const chances: number[] = [];
+  for (let at = 0; at < nodes.length; at++) {
+    const [node, chance] = [nodes[at], raw[at] ?? 0];
+    if (!node || chance < LEAST_CHANCE * all) continue;
+    left.push(node);
+    chances.push(chance);
+  }
+  const kept = chances.reduce((sum, one) => sum + one, 0);
   return {
     ...{ aging, readings: readings.length, evidence: most + Math.log(all) - scales },
-    nodes: left.flatMap((at) => nodes[at] ?? []),
-    chances: left.map((at) => (raw[at] ?? 0) / kept),
+    nodes: left,
+    chances: chances.map((chance) => chance / kept),
   };
 }
 
@@ -128,13 +143,13 @@ export function healthQuantiles(
   const ahead = Math.max(0, (atMs - nowMs) / MS_PER_YEAR);
   const spread = Math.sqrt(CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * ahead);
   const healths = healthsOf(life.nodes, years);
-  // What is least likely moves no quantile that anybody sees, and is most of the ways that there are.
-  const some = life.chances.flatMap((chance, at) =>
-    chance < LEAST_SEEN
-      ? []
-      : LOOKED_AT.map(([off, share]) => [(healths[at] ?? 0) + off * spread, chance * share] as const),
-  );
-  return quantiles(some, shares);
+  const some = new Weighted(LOOKED_AT.length * life.nodes.length);
+  for (const [at, chance] of life.chances.entries()) {
+    // What is least likely moves no quantile that anybody sees, and is most of the ways that there are.
+    if (chance < LEAST_SEEN) continue;
+    for (const [off, share] of LOOKED_AT) some.add((healths[at] ?? 0) + off * spread, chance * share);
+  }
+  return some.quantiles(shares);
 }
 
 /**
@@ -148,33 +163,17 @@ export function crossingQuantiles(
   shares: readonly number[],
 ): number[] {
   const nowYears = yearsAt(aging, nowMs);
-  const some = nodes.flatMap((node, at) => {
+  const some = new Weighted(LOOKED_AT.length * nodes.length);
+  for (const [at, node] of nodes.entries()) {
     const crossing = crossingOf(node, linePct);
     const wanders = Math.sqrt(CURVE_SD ** 2 + WANDERS_A_YEAR ** 2 * Math.max(0, crossing - nowYears));
     const spread = Math.min(MOST_SPREAD_YEARS, wanders / Math.abs(slopeOf(node, crossing)));
-    return LOOKED_AT.map(([off, share]) => [crossing + off * spread, (chances[at] ?? 0) * share] as const);
-  });
-  return quantiles(some, shares).map((years) => aging.fromMs + years * MS_PER_YEAR);
+    for (const [off, share] of LOOKED_AT) some.add(crossing + off * spread, (chances[at] ?? 0) * share);
+  }
+  return some.quantiles(shares).map((years) => aging.fromMs + years * MS_PER_YEAR);
 }
 
 const MOST_SPREAD_YEARS = 2;
-
-/** Quantiles of weighted values. */
-function quantiles(
-  some: readonly (readonly [value: number, weight: number])[],
-  shares: readonly number[],
-): number[] {
-  const sorted = [...some].sort(([one], [other]) => one - other);
-  const all = sorted.reduce((sum, [, weight]) => sum + weight, 0);
-  return shares.map((share) => {
-    let passed = 0;
-    for (const [value, weight] of sorted) {
-      passed += weight;
-      if (passed >= share * all) return value;
-    }
-    return sorted.at(-1)?.[0] ?? Number.NaN;
-  });
-}
 
 /** The chance that health is under a line at a moment. */
 export function chanceUnder({ aging, nodes, chances }: Life, linePct: number, atMs: number): number {

@@ -1,5 +1,6 @@
 import { NO_PLAN_BEFORE } from '../room/build-plan';
 import type { ChargeRoom } from '../room/charge-job';
+import { meanwhile } from '../room/meanwhile';
 import { type Promised, promisesOf } from '../room/promise';
 import { planRoom } from '../room/search-plan';
 import { firstComeFirstServed, runWeek } from './room-trial';
@@ -11,6 +12,8 @@ export interface WeekBeside {
   readonly latenessUnplanned: number;
   readonly idleHours: number;
   readonly idleHoursUnplanned: number;
+  readonly freeHours: number;
+  readonly freeHoursUnplanned: number;
   readonly done: number;
   readonly broken: number;
   /** Batteries that were ready sooner than promised, within the promise, and later; each as it was promised when it came. */
@@ -39,7 +42,8 @@ export function weekBeside(seed: number): WeekBeside {
         if (promise) promised.set(id, promise);
       }
     }
-    return plan.placed.filter(({ startMs }) => startMs <= room.nowMs);
+    const now = plan.placed.filter(({ startMs }) => startMs <= room.nowMs);
+    return [...now, ...meanwhile(room, plan.placed)];
   };
   const planned = runWeek(week, byPlan);
   let [sooner, held, later] = [0, 0, 0];
@@ -53,6 +57,7 @@ export function weekBeside(seed: number): WeekBeside {
   return {
     ...{ lateness: planned.lateness, latenessUnplanned: unplanned.lateness },
     ...{ idleHours: planned.idleHours, idleHoursUnplanned: unplanned.idleHours },
+    ...{ freeHours: planned.freeHours, freeHoursUnplanned: unplanned.freeHours },
     ...{ done: planned.done, broken: planned.broken, sooner, held, later },
   };
 }

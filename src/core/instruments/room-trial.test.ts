@@ -8,6 +8,9 @@ test('weeks run by the plan are half as late, within the limits, and their promi
   const sum = (of: (week: (typeof weeks)[number]) => number) =>
     weeks.reduce((total, week) => total + of(week), 0);
   expect(sum(({ broken }) => broken)).toBe(0);
+  expect(sum(({ idleHours }) => idleHours)).toBeLessThanOrEqual(
+    sum(({ idleHoursUnplanned }) => idleHoursUnplanned),
+  );
   expect(sum(({ lateness }) => lateness)).toBeLessThanOrEqual(
     0.5 * sum(({ latenessUnplanned }) => latenessUnplanned),
   );

@@ -17,6 +17,8 @@ export interface WeekRun {
   readonly lateness: number;
   /** Hours that channels stood free while a battery waited that would have suited one, and somebody was there. */
   readonly idleHours: number;
+  /** Hours of the week in which channels stood free, whatever waited. */
+  readonly freeHours: number;
   readonly done: number;
   /** Limits that were broken; a good foreman breaks none. */
   readonly broken: number;
@@ -42,7 +44,7 @@ export function runWeek(week: RoomWeek, foreman: Foreman, told?: (room: ChargeRo
   const waiting: Arriving[] = [];
   const coming = [...week.arriving];
   const readyMs = new Map<string, number>();
-  let [lateness, idleMs, broken, done] = [0, 0, 0, 0];
+  let [lateness, idleMs, freeMs, broken, done] = [0, 0, 0, 0, 0];
   let nowMs = week.startMs;
   const lastMs = week.shifts.at(-1)?.toMs ?? week.endMs;
   while (nowMs < lastMs && (coming.length > 0 || waiting.length > 0 || hanging.size > 0)) {
@@ -97,11 +99,14 @@ export function runWeek(week: RoomWeek, foreman: Foreman, told?: (room: ChargeRo
       );
       idleMs += Math.min(free.length, could.length) * (nextMs - nowMs);
     }
+    freeMs +=
+      (week.channels.length - hanging.size) *
+      Math.max(0, Math.min(nextMs, week.endMs) - Math.min(nowMs, week.endMs));
     nowMs = nextMs;
   }
   // What never came off is as late as the end of the time.
   for (const one of waiting) lateness += latenessOf(one, lastMs);
-  return { lateness, idleHours: idleMs / HOUR, done, broken, readyMs };
+  return { lateness, idleHours: idleMs / HOUR, freeHours: freeMs / HOUR, done, broken, readyMs };
 }
 
 const isThere = (shifts: readonly Shift[], atMs: number) =>

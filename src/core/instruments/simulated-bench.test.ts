@@ -213,6 +213,31 @@ describe('a simulated bench', () => {
     expect(ended?.fields).toMatchObject({ state: 'done', held: '15.0' });
   });
 
+  it('a charger counts what it gives, and goes on counting whoever comes to it again', () => {
+    const made = bench({ chargePct: 40 });
+    made.command('set charger amps=12 volts=14.4');
+    made.command('start charger');
+    made.command('speed bench x=3600');
+    const shown = () => {
+      const fields = ofInstrument(beats(made, 11), 'charger')
+        .filter(({ verb }) => verb === 'reading')
+        .at(-1)?.fields;
+      return { seconds: Number(fields?.on_for), ampHours: Number(fields?.ah) };
+    };
+    const first = shown();
+    // Twelve amperes for as long as that, the voltage not reached.
+    expect(first.seconds).toBeGreaterThan(3000);
+    expect(first.ampHours).toBeCloseTo((12 * first.seconds) / 3600, 0);
+    made.command('set charger amps=12 volts=14.4');
+    made.command('start charger');
+    const second = shown();
+    expect(second.seconds).toBeGreaterThan(first.seconds + 3000);
+    expect(second.ampHours).toBeGreaterThan(first.ampHours + 8);
+    made.command('stop charger');
+    made.command('start charger');
+    expect(shown().ampHours).toBeLessThan(first.ampHours + 1);
+  });
+
   it('a charger knows its modes, and its three-minute test ends by itself with its last reading shown', () => {
     const made = bench({ chargePct: 30 });
     const setTo = (fields: string) => told(made.command(`set charger ${fields}`))[0] as Line;

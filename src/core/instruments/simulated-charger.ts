@@ -8,7 +8,8 @@ import { type ChargerSetting, chargerSetTo } from './charger';
 import { inSteps } from './in-steps';
 import { type Line, writeLine } from './line';
 
-const EQUALISE_SECONDS = EQUALISE_HOURS * 3600;
+const SECONDS_AN_HOUR = 3600;
+const EQUALISE_SECONDS = EQUALISE_HOURS * SECONDS_AN_HOUR;
 /** It says full this near to its voltage, V, once the current has fallen. */
 const FULL_WITHIN_VOLTS = 0.05;
 /** A charge of a certain time ends within this of it, s. */
@@ -18,6 +19,10 @@ const ENDS_WITHIN_SECONDS = 0.05;
 export class SimulatedCharger {
   private setting: ChargerSetting | null = null;
   private onFor: number | null = null;
+  /** The way of charging that it was switched on for. */
+  private startedAs: string | null = null;
+  /** What it has given since it was switched on, Ah. */
+  private given = 0;
 
   get on(): boolean {
     return this.onFor !== null;
@@ -35,7 +40,12 @@ export class SimulatedCharger {
 
   start(attached: AttachedBattery): string {
     if (!this.setting) this.set({ verb: 'set', instrument: 'charger', fields: {} }, attached);
+    const mode = this.setting?.mode ?? null;
+    // One that is on stays on: its clock and its count go on, whoever comes to it again.
+    if (this.on && mode === this.startedAs) return this.stands('on');
+    this.startedAs = mode;
     this.onFor = 0;
+    this.given = 0;
     return this.stands('on');
   }
 
@@ -64,9 +74,11 @@ export class SimulatedCharger {
     if (!setting || this.onFor === null) return { model, state, told: [] };
     const next = inSteps(seconds, state, (at, step) => charge(model, at, setting, step, celsiusOf(at)));
     this.onFor += seconds;
+    const [before, after] = [chargeMoment(model, state, setting), chargeMoment(model, next, setting)];
+    this.given += ((before.amps + after.amps) / 2) * (seconds / SECONDS_AN_HOUR);
     const stirred = setting.mode === 'equalise' && this.onFor >= EQUALISE_SECONDS ? model.stirred : undefined;
     const ended = setting.seconds !== null && this.onFor >= setting.seconds - ENDS_WITHIN_SECONDS;
-    const told = ended ? [this.reads(chargeMoment(model, next, setting)), this.stands('done')] : [];
+    const told = ended ? [this.reads(after), this.stands('done')] : [];
     if (ended) this.onFor = null;
     return { model: stirred ?? model, state: next, told };
   }
@@ -79,7 +91,10 @@ export class SimulatedCharger {
   }
 
   private reads({ amps, volts }: ChargeMoment): string {
-    const fields = { amps: amps.toFixed(1), volts: volts.toFixed(2), on_for: Math.round(this.onFor ?? 0) };
+    const fields = {
+      ...{ amps: amps.toFixed(1), volts: volts.toFixed(2), on_for: Math.round(this.onFor ?? 0) },
+      ah: this.given.toFixed(1),
+    };
     return writeLine('reading', 'charger', fields);
   }
 

@@ -34,6 +34,7 @@ const DEEDS: readonly (readonly [RegExp, string])[] = [
   [/^POST \/api\/site/, 'brought in a site'],
   [/^GET \/api\/site/, 'took out the whole site'],
   [/^PUT \/api\/chargers/, 'changed a charger'],
+  [/^PUT \/api\/room\/fan/, 'looked at the fan of the charge room'],
   [/^PUT \/api\/room\/wishes/, 'said when a battery is wanted'],
   [/^PUT \/api\/room/, 'changed the charge room'],
   [/^PUT \/api\/fleet\/corrections/, 'corrected an instrument'],

@@ -85,9 +85,14 @@ function bestPlace(
 /** Places differ in what matters from so much on, ms. */
 const SAME_MS = 60_000;
 
+/** An hour that it goes on later weighs so much beside an hour of lateness while it chooses. Tried on simulated weeks. */
+const LATER_START_WEIGHS = 0.2;
+const MS_PER_HOUR = 3_600_000;
+
 /**
- * Which of two places a battery takes: the one where it is less late; of those the one where it goes on sooner, so that no channel stands
- * free while it waits for a quicker one that it has no need of; then the one that has it ready sooner, then where it was planned before.
+ * Which of two places a battery takes: the one where it is less late, where going on sooner counts a little, so that no channel stands free
+ * while it waits for a quicker one for hardly anything; of equals the one where it goes on sooner; then the one that has it ready sooner,
+ * then where it was planned before.
  */
 function isBetterPlace(
   job: ChargeJob,
@@ -95,9 +100,10 @@ function isBetterPlace(
   other: Placed,
   before: Pick<Placed, 'channel'> | undefined,
 ): boolean {
-  const late = latenessOf(job, one.readyMs) - latenessOf(job, other.readyMs);
-  if (Math.abs(late) > 1e-9) return late < 0;
   const start = one.startMs - other.startMs;
+  const late = latenessOf(job, one.readyMs) - latenessOf(job, other.readyMs);
+  const costs = late + (LATER_START_WEIGHS * start) / MS_PER_HOUR;
+  if (Math.abs(costs) > 1e-9) return costs < 0;
   if (Math.abs(start) > SAME_MS) return start < 0;
   const ready = one.readyMs - other.readyMs;
   if (Math.abs(ready) > SAME_MS) return ready < 0;

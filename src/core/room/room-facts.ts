@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { FanCheckSchema } from './fan';
 import { MAINS_VOLTS } from './mains';
 
 const MINUTES_A_DAY = 1440;
@@ -41,6 +42,15 @@ export const RoomFactsSchema = Type.Object(
       Type.Null(),
     ]),
     mainsVolts: Type.Number({ minimum: 90, maximum: 480, description: 'voltage of the mains, V' }),
+    /** Who looked at the fan last, and whether it drew; nothing where nobody has. */
+    fan: Type.Optional(FanCheckSchema),
+    /** Batteries that are cycled deeply and open are equalised so often; null never by schedule, nothing said as usual. */
+    equaliseEveryDays: Type.Optional(
+      Type.Union([
+        Type.Integer({ minimum: 1, maximum: 365, description: 'days between equalising charges' }),
+        Type.Null(),
+      ]),
+    ),
     /** What electricity costs, in the site's currency. */
     pricePerKwh: Type.Number({ minimum: 0, maximum: 1000, description: 'price of a kilowatt-hour' }),
   },

@@ -5,6 +5,7 @@ import type { Charger } from '../charging/charger-schema';
 import type { ChannelOption, ChargeJob, ChargeRoom, OnChannel, RoomChannel } from './charge-job';
 import type { ChargeAsked, ChargeOn } from './charge-standing';
 import type { ChargeWish } from './charge-wish';
+import { airThere } from './fan';
 import { mainsAmps } from './mains';
 import { expectedEndMs } from './promise';
 import type { RoomFacts } from './room-facts';
@@ -54,7 +55,7 @@ export function roomOfSite({ nowMs, zone, facts, chargers, waiting, on }: SiteRo
     nowMs,
     channels: channels.map(({ id, circuit }) => ({ id, circuit })),
     circuitAmps: Object.fromEntries(facts.circuits.map(({ name, amps }) => [name, amps])),
-    airPerHour: facts.airPerHour,
+    airPerHour: airThere(facts),
     shifts: shiftsFrom(facts.hours, zone, nowMs),
     on: on.flatMap(({ id, charge, spec, restMs, wish }): OnChannel[] => {
       const channel = placeOf(charge.hangsOn?.charger, charge.hangsOn?.channel);
@@ -74,9 +75,11 @@ export function roomOfSite({ nowMs, zone, facts, chargers, waiting, on }: SiteRo
   };
 }
 
-const NOTHING_ASKED = { chargePct: 50, temperatureC: 25 } as const;
+/** What is taken of a battery that nobody has measured: half full, at the temperature of the tables. */
+export const NOTHING_ASKED = { chargePct: 50, temperatureC: 25 } as const;
 
-const planFor = (spec: BatterySpec, asked: ChargeAsked, charger: Charger | null) =>
+/** The charge of a battery on a charger, or on one that gives whatever it stands; null where its capacity is not known. */
+export const planFor = (spec: BatterySpec, asked: ChargeAsked, charger: Charger | null) =>
   planCharge(spec, { ...asked, chargerAmps: charger?.mostAmps ?? null, senses: charger?.senses ?? false });
 
 interface At {

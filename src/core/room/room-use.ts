@@ -8,6 +8,12 @@ interface Load {
   readonly much: number;
 }
 
+/** Which limit stands in the way of a battery, and the next moment at which it might not. */
+export interface Hindrance {
+  readonly kind: 'channel' | 'circuit' | 'air';
+  readonly untilMs: number;
+}
+
 /** A limit takes this little more before it counts as broken: sums of decimals are not exact. */
 const SLACK = 1e-9;
 /** However full the room is, a place is found or given up after so many looks. */
@@ -44,10 +50,10 @@ export class RoomUse {
       const endMs = startMs + chargeMs;
       const offMs = nextChangeOver(shifts, endMs, hands);
       if (!Number.isFinite(offMs)) return null;
-      const laterMs = this.hindered(job, option, { startMs, endMs, offMs });
-      if (laterMs === null)
+      const hindrance = this.hindrance(job, option, { startMs, endMs, offMs });
+      if (hindrance === null)
         return { id: job.id, channel, startMs, endMs, offMs, readyMs: offMs + job.restMs };
-      startMs = laterMs;
+      startMs = hindrance.untilMs;
     }
     return null;
   }
@@ -94,22 +100,23 @@ export class RoomUse {
     return made;
   }
 
-  /** Null where the place is free; otherwise the next moment at which it might be. */
-  private hindered(
+  /** What stands in the way of a battery on one of its channels at some times; null where nothing does. */
+  hindrance(
     job: ChargeJob,
     { channel, mainsAmps }: ChannelOption,
     { startMs, endMs, offMs }: Pick<Placed, 'startMs' | 'endMs' | 'offMs'>,
-  ): number | null {
+  ): Hindrance | null {
     const taken = freeAgain(this.byChannel[channel] ?? [], startMs, offMs, 0);
-    if (taken !== null) return taken;
+    if (taken !== null) return { kind: 'channel', untilMs: taken };
     const circuit = this.room.channels[channel]?.circuit ?? '';
     const most = this.room.circuitAmps[circuit];
     if (most !== undefined) {
       const drawn = freeAgain(this.circuitOf(channel), startMs, endMs, most - mainsAmps);
-      if (drawn !== null) return drawn;
+      if (drawn !== null) return { kind: 'circuit', untilMs: drawn };
     }
     const { airPerHour } = this.room;
-    return airPerHour === null ? null : freeAgain(this.air, startMs, endMs, airPerHour - job.airPerHour);
+    const air = airPerHour === null ? null : freeAgain(this.air, startMs, endMs, airPerHour - job.airPerHour);
+    return air === null ? null : { kind: 'air', untilMs: air };
   }
 }
 

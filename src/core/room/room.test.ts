@@ -219,6 +219,11 @@ test('what went back is summed over straight lines, whatever its clock did', () 
   expect(returnedAh(start, [])).toBe(0);
   expect(returnedAh(start, [log(1, 10), log(3, 4)])).toBeCloseTo(10 + 14, 9);
   expect(returnedAh(start, [log(2, 10), log(1, 6)])).toBeCloseTo(20, 9);
+  // What the charger counted itself goes before that, and what was read by hand since is added to it.
+  const counted = log(3, 4);
+  const told = [log(1, 10), { ...counted, data: { ...counted.data, ampHours: 20.5 } }];
+  expect(returnedAh(start, told)).toBe(20.5);
+  expect(returnedAh(start, [...told, log(4, 2)])).toBeCloseTo(23.5, 9);
 });
 
 test('what a battery takes is told in kilowatt-hours and money, and that it is more than it holds', () => {

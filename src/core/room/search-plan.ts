@@ -18,6 +18,8 @@ export interface MadePlan extends RoomPlan {
 export interface Effort {
   /** So many plans are built. */
   readonly plans: number;
+  /** Whether every order is tried where few batteries wait; it is, where nothing else is said. */
+  readonly tryAll?: boolean;
   /** Called now and then with what share of the work is done; stops where it answers false. */
   readonly goOn?: (share: number) => boolean;
 }
@@ -42,7 +44,7 @@ export function planRoom(
   effort: Effort = USUAL_EFFORT,
 ): MadePlan {
   const first = firstPlan(room, before);
-  if (room.waiting.length <= MOST_TRIED_ALL) {
+  if (effort.tryAll !== false && room.waiting.length <= MOST_TRIED_ALL) {
     const exact = exactPlan(room, first.plan, before);
     if (exact) return { ...exact, leastLateness: exact.cost.lateness, exact: true };
   }

@@ -15,7 +15,8 @@ export interface Give {
 
 /** Late by less is in time, weighted hours. */
 const IN_TIME_HOURS = 0.05;
-const QUICK: Effort = { plans: 24 };
+/** What would help is looked for, not what would help most: a few plans tell. */
+const QUICK: Effort = { plans: 24, tryAll: false };
 
 /**
  * What would have to give so that a plan is kept, the smallest thing first: that somebody is called in the night, that a circuit bears or

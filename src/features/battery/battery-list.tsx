@@ -1,10 +1,12 @@
 import { ChevronLeft, ChevronRight, ChevronsLeft, CirclePlus, Download, Tags } from 'lucide-react';
 import Link from 'next/link';
-import { batteryTypeLabel } from '@/core/battery/construction';
+import { batteryTypeLabel, isLeadAcid } from '@/core/battery/construction';
 import type { BatteryInList, SlotHeld } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
+import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
+import { PutOnLink } from '@/ui/put-on-link';
 import { SearchForm } from '@/ui/search-form';
 
 interface Props {
@@ -32,22 +34,22 @@ export function BatteryList({ words, found }: Props) {
           placeholder="Tag, place, model, vehicle"
           words={words}
         />
-        <a
+        <ActLink
+          act="export_lists"
           href={`/api/batteries/list?${new URLSearchParams({ q: words })}`}
           download
-          className={buttonClass()}
         >
           <Download size={18} aria-hidden="true" />
           CSV
-        </a>
-        <Link href="/labels" className={buttonClass()}>
+        </ActLink>
+        <ActLink act="export_lists" href="/labels">
           <Tags size={18} aria-hidden="true" />
           Labels
-        </Link>
-        <Link href="/batteries/new" className={buttonClass('main')}>
+        </ActLink>
+        <ActLink act="register" href="/batteries/new" tone="main">
           <CirclePlus size={18} aria-hidden="true" />
           Register
-        </Link>
+        </ActLink>
       </div>
       {batteries.length === 0 ? (
         <p className="text-soft">
@@ -64,7 +66,9 @@ export function BatteryList({ words, found }: Props) {
 function Table({ batteries }: { readonly batteries: readonly BatteryInList[] }) {
   return (
     <div className="sheet overflow-x-auto">
-      <ListTable headings={['Tag', 'Place', 'Vehicle', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on']}>
+      <ListTable
+        headings={['Tag', 'Place', 'Vehicle', 'Type', 'Volts', 'Rating', 'Ah', 'Fitted on', 'Charge']}
+      >
         {batteries.map((battery) => (
           <tr key={battery.id} className="hover:bg-harbour-wash">
             <td className="p-0">
@@ -88,6 +92,7 @@ function Table({ batteries }: { readonly batteries: readonly BatteryInList[] }) 
             <td className="figures px-4 whitespace-nowrap">
               {battery.fittedOn && dayWords(battery.fittedOn)}
             </td>
+            <td className="p-0">{isLeadAcid(battery.type) && <PutOnLink tag={battery.tag} />}</td>
           </tr>
         ))}
       </ListTable>

@@ -13,8 +13,10 @@ import { dayWords } from '@/core/quantity/day';
 import { formatMinutes, formatNumber, formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
+import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
+import { PutOnLink } from '@/ui/put-on-link';
 import { StartRun } from '@/ui/start-run';
 import { LifeCard } from './life-card';
 import { LoadTraces } from './load-traces';
@@ -29,7 +31,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
   const open = runs.find(({ run }) => run.finishedAtMs === null);
   return (
     <main className="print-list mx-auto grid max-w-7xl gap-5 px-4 py-5">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-3">
         <div className="mr-auto min-w-0">
           <h1 className="figures text-3xl font-bold break-all">{battery.tag}</h1>
           <p className="text-lg break-words text-soft">{battery.place || 'No place noted'}</p>
@@ -38,17 +40,18 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
         <Link href={`/journal?about=${battery.id}`} className={buttonClass('quiet')}>
           Journal
         </Link>
-        <Link href={`/batteries/${battery.id}/label`} className={buttonClass('quiet')}>
+        <ActLink act="register" href={`/batteries/${battery.id}/label`} tone="quiet">
           Correct the label
-        </Link>
-        <Link href={`/labels?battery=${battery.id}`} className={buttonClass('plain')}>
+        </ActLink>
+        <ActLink act="export_lists" href={`/labels?battery=${battery.id}`}>
           Print a label
-        </Link>
+        </ActLink>
         {runs.length > 0 && (
           <a href={`/api/readings?battery=${battery.id}`} download className={buttonClass('plain')}>
             CSV
           </a>
         )}
+        {spec && <PutOnLink tag={battery.tag} />}
         {open && (
           <Link href={`/bench/${open.run.id}`} className={buttonClass('main', true)}>
             Go on with its run

@@ -24,9 +24,9 @@ import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
 import { Field, FormSelect, INPUT, TextField } from '@/ui/field';
-import { KeyBar } from '@/ui/key-bar';
 import { numberComplaint, numberQuestion } from '@/ui/number-complaint';
 import { Problems } from '@/ui/problems';
+import { RegisterKeys } from '@/ui/register-keys';
 import { useSite, useWords } from '@/ui/site';
 import { SlotNeedsEntry } from '@/ui/slot-needs-entry';
 import { emptyFields, fieldOfProblem, fieldsOf, type LabelFields, labelOf } from './label-fields';
@@ -39,7 +39,6 @@ export function LabelForm({
   readonly tag?: string;
   readonly battery?: BatteryRecord;
 }) {
-  const router = useRouter();
   const { ratingStandard } = useSite();
   const form = useForm<LabelFields>({
     defaultValues: battery ? fieldsOf(battery) : emptyFields(tag, ratingStandard),
@@ -59,14 +58,10 @@ export function LabelForm({
         </div>
         <TheRest form={form} open={battery !== undefined} />
         <Problems problems={problems} />
-        <KeyBar>
-          <Button tone="quiet" large onClick={() => router.back()}>
-            Cancel
-          </Button>
-          <Button type="submit" tone="main" large shortcut="Enter" disabled={form.formState.isSubmitting}>
-            {battery ? 'Save the label' : 'Register'}
-          </Button>
-        </KeyBar>
+        <RegisterKeys
+          isSending={form.formState.isSubmitting}
+          keep={battery ? 'Save the label' : 'Register'}
+        />
       </form>
     </main>
   );

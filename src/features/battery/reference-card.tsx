@@ -9,8 +9,8 @@ import type { BatteryRecord, BatteryStory } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { serverNow } from '@/ui/server-clock';
@@ -45,14 +45,14 @@ export function ReferenceCard({ story }: { readonly story: BatteryStory }) {
       <Problems problems={problems} />
       <div className="flex flex-wrap gap-2">
         {firstTests.length > 0 && (
-          <Button tone="quiet" onClick={() => setFrom(serverNow())}>
+          <ActButton act="register" tone="quiet" onClick={() => setFrom(serverNow())}>
             Leave these tests out
-          </Button>
+          </ActButton>
         )}
         {referenceFromMs !== null && (
-          <Button tone="quiet" onClick={() => setFrom(null)}>
+          <ActButton act="register" tone="quiet" onClick={() => setFrom(null)}>
             Count them again
-          </Button>
+          </ActButton>
         )}
       </div>
     </section>

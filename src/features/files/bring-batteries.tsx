@@ -9,8 +9,8 @@ import { chunksOf } from '@/core/exchange/import/chunks';
 import { decoded, encodingOf } from '@/core/exchange/import/encoding';
 import { LIST_LIMITS, tooLarge } from '@/core/exchange/import/limits';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { ExampleKey } from './example-key';
@@ -126,9 +126,9 @@ function Told({
           <strong className="figures">{fresh}</strong> new, <strong className="figures">{known}</strong>{' '}
           registered already, <strong className="figures">{refusedCount}</strong> refused
         </p>
-        <Button tone="main" large disabled={fresh === 0 || busy} onClick={onStore}>
+        <ActButton act="register" tone="main" large disabled={fresh === 0 || busy} onClick={onStore}>
           Register {counted(fresh)}
-        </Button>
+        </ActButton>
       </div>
       {known > 0 && (
         <p className="text-soft">

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { ImportRecord } from '@/core/exchange/arrival-views';
 import type { CopyRecord } from '@/core/exchange/copies';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { useBarred } from '@/ui/site';
 import { BringBatteries } from './bring-batteries';
@@ -43,10 +44,10 @@ export function FilesScreen({ rules, imports, copies }: Props) {
         <section aria-label="Lists" className="grid gap-3">
           <h2 className="text-xl font-semibold">Lists as CSV</h2>
           <p className="text-soft">For a spreadsheet; both come in again as they went out.</p>
-          <a href="/api/batteries/list" download className={buttonClass()}>
+          <ActLink act="export_lists" href="/api/batteries/list" download>
             <Download size={18} aria-hidden="true" />
             All batteries
-          </a>
+          </ActLink>
           <AllRuns />
         </section>
       </div>

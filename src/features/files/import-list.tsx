@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { importsCsv } from '@/core/exchange/list-csv';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
@@ -80,7 +81,9 @@ function ImportLine({ made }: { readonly made: ImportRecord }) {
             <Button onClick={() => setAsking(false)}>Keep them</Button>
           </span>
         ) : (
-          <Button onClick={() => setAsking(true)}>Undo</Button>
+          <ActButton act="take_back" onClick={() => setAsking(true)}>
+            Undo
+          </ActButton>
         )}
       </div>
       <Problems problems={problems} />

@@ -2,7 +2,8 @@
 
 import { Download, Tags } from 'lucide-react';
 import { type FleetQuery, fleetQueryText, type ListQuestion } from '@/core/exchange/fleet-query';
-import { Button, buttonClass } from '@/ui/button';
+import { ActLink } from '@/ui/act-link';
+import { Button } from '@/ui/button';
 
 /** What can be done with the units that are ticked, all at once. */
 export function ChosenBar({
@@ -30,14 +31,14 @@ export function ChosenBar({
       <span className="mr-auto font-semibold">
         <span className="figures">{chosen.size}</span> chosen
       </span>
-      <a href={`/labels?${labels}`} className={buttonClass()}>
+      <ActLink act="export_lists" href={`/labels?${labels}`}>
         <Tags size={18} aria-hidden="true" />
         Labels
-      </a>
-      <a href={`/api/fleet?${file}`} download className={buttonClass()}>
+      </ActLink>
+      <ActLink act="export_lists" href={`/api/fleet?${file}`} download>
         <Download size={18} aria-hidden="true" />
         CSV of these
-      </a>
+      </ActLink>
       <Button onClick={onClear}>None</Button>
     </div>
   );

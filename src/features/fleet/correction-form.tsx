@@ -6,6 +6,7 @@ import { useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import { dayWords, readDay } from '@/core/quantity/day';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
@@ -52,7 +53,9 @@ export function CorrectionForm({
   if (!isOpen)
     return (
       <div className="mt-2">
-        <Button onClick={() => setOpen(true)}>Correct from a day on</Button>
+        <ActButton act="set_site" onClick={() => setOpen(true)}>
+          Correct from a day on
+        </ActButton>
       </div>
     );
   return (
@@ -76,9 +79,9 @@ export function CorrectionForm({
       />
       <TextField label="Why" registered={{ ...register('reason'), maxLength: 300 }} />
       <div className="flex gap-2 sm:col-span-3">
-        <Button type="submit" tone="main" disabled={formState.isSubmitting}>
+        <ActButton act="set_site" type="submit" tone="main" disabled={formState.isSubmitting}>
           Take it out from that day on
-        </Button>
+        </ActButton>
         <Button onClick={() => setOpen(false)}>Leave it</Button>
       </div>
       <Problems problems={problems} />

@@ -4,8 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { KeptCorrection } from '@/core/exchange/fleet-views';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -37,7 +37,9 @@ export function CorrectionsInForce({ corrections }: { readonly corrections: read
               taken out of what is expected from <Moment atMs={fromMs} as="day" /> on, by {by}.
               {reason !== '' && <span className="text-soft"> {reason}</span>}
             </span>
-            <Button onClick={() => void end(id)}>End it</Button>
+            <ActButton act="set_site" onClick={() => void end(id)}>
+              End it
+            </ActButton>
           </li>
         ))}
       </ul>

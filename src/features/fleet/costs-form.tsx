@@ -15,8 +15,9 @@ import {
   STANDSTILL_FIELDS,
 } from '@/core/planning/costs';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -87,12 +88,12 @@ export function CostsForm({ view }: { readonly view: PlanView }) {
           </div>
         </fieldset>
         <div className="flex flex-wrap items-center gap-3">
-          <Button type="submit" tone="main" disabled={isSubmitting}>
+          <ActButton act="set_site" type="submit" tone="main" disabled={isSubmitting}>
             Try these
-          </Button>
-          <Button disabled={isSubmitting} onClick={() => void keepThem()}>
+          </ActButton>
+          <ActButton act="set_site" disabled={isSubmitting} onClick={() => void keepThem()}>
             Keep as this site’s
-          </Button>
+          </ActButton>
           {isTried && (
             <Link href={addressOf('buy')} className={buttonClass('plain')}>
               Back to the site’s

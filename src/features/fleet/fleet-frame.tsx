@@ -1,7 +1,7 @@
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
 import Link from 'next/link';
-import { buttonClass } from '@/ui/button';
+import { ActLink } from '@/ui/act-link';
 import { PrintButton } from '@/ui/print-button';
 import { addressOf, QUESTIONS, type Question } from './questions';
 
@@ -24,14 +24,14 @@ export function FleetFrame({
           <h1 className="text-2xl font-bold">{QUESTIONS[question].label}</h1>
           <p className="text-soft">{asks}</p>
         </div>
-        <a
+        <ActLink
+          act="export_lists"
           href={`/api/fleet?${new URLSearchParams({ ...asked, ask: question })}`}
           download
-          className={buttonClass()}
         >
           <Download size={18} aria-hidden="true" />
           CSV
-        </a>
+        </ActLink>
         <PrintButton />
       </div>
       <nav aria-label="Questions" className="no-print flex gap-1 overflow-x-auto border-b">

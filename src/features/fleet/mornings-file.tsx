@@ -3,8 +3,8 @@
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 
 const PATH = '/api/fleet/mornings';
@@ -29,8 +29,14 @@ export function MorningsFile({ isOwn }: { readonly isOwn: boolean }) {
   return (
     <div className="grid gap-2">
       <div className="no-print flex flex-wrap items-center gap-3">
-        <Button onClick={() => input.current?.click()}>Bring own mornings</Button>
-        {isOwn && <Button onClick={() => void drop()}>Back to simulated ones</Button>}
+        <ActButton act="set_site" onClick={() => input.current?.click()}>
+          Bring own mornings
+        </ActButton>
+        {isOwn && (
+          <ActButton act="set_site" onClick={() => void drop()}>
+            Back to simulated ones
+          </ActButton>
+        )}
         <span className="text-sm text-soft">
           A CSV with the columns <span className="figures">day</span> and{' '}
           <span className="figures">low_c</span>, or <span className="figures">low_f</span>.

@@ -7,8 +7,8 @@ import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { FleetSavedView } from '@/core/exchange/fleet-views';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 
@@ -76,7 +76,9 @@ export function SavedViews({
             className="min-h-12 w-44 rounded-md border border-line-strong bg-sheet px-3"
           />
         </label>
-        <Button type="submit">Keep view</Button>
+        <ActButton act="keep_views" type="submit">
+          Keep view
+        </ActButton>
       </form>
       <Problems problems={problems} />
     </>

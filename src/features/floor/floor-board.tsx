@@ -5,9 +5,11 @@ import Link from 'next/link';
 import { chargerWords } from '@/core/charging/charger';
 import type { BenchCard, DoneLine, FloorView, RackCharge } from '@/core/exchange/views';
 import { STEPS } from '@/core/steps/registry';
+import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
+import { PutOnLink, putOnPage } from '@/ui/put-on-link';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { useLiveFloor } from '@/ui/use-live-floor';
 import { useNow } from '@/ui/use-now';
@@ -90,16 +92,16 @@ function FirstBattery() {
         of those that you have.
       </p>
       <div className="flex flex-wrap gap-3">
-        <Link href="/batteries/new" className={buttonClass('main', true)}>
+        <ActLink act="register" href="/batteries/new" tone="main" large>
           <CirclePlus size={20} aria-hidden="true" />
           Register a battery
-        </Link>
-        <Link href="/files" className={buttonClass('plain', true)}>
+        </ActLink>
+        <ActLink act="register" href="/files" large>
           Bring in a list
-        </Link>
-        <Link href="/lots" className={buttonClass('plain', true)}>
+        </ActLink>
+        <ActLink act="register" href="/lots" large>
           Grade a rack
-        </Link>
+        </ActLink>
         <Link href="/practice" className={buttonClass('plain', true)}>
           Practise first
         </Link>
@@ -119,6 +121,10 @@ function FirstBattery() {
   );
 }
 
+/** It waits for a charger. */
+const isToCharge = ({ nextStep, charging, unreadable }: BenchCard) =>
+  unreadable === null && nextStep === 'charge' && !charging;
+
 interface BenchGroup {
   readonly title: string;
   readonly cards: readonly BenchCard[];
@@ -132,7 +138,7 @@ function groupsOf(cards: readonly BenchCard[], nowMs: number): BenchGroup[] {
   const discharging = waits.filter(({ nextStep }) => nextStep === 'discharge');
   const resting = waits.filter((card) => !discharging.includes(card));
   const charging = sound.filter((card) => card.charging);
-  const toCharge = sound.filter(({ nextStep, charging: on }) => nextStep === 'charge' && !on);
+  const toCharge = sound.filter(isToCharge);
   const waiting = [...waits, ...charging, ...toCharge];
   return [
     { title: 'Cannot be read', cards: broken },
@@ -167,10 +173,10 @@ function FromRacks({ units }: { readonly units: readonly RackCharge[] }) {
         To charge, from racks <span className="figures">{units.length}</span>
       </h3>
       <ul className="sheet flex flex-wrap gap-1 p-2">
-        {units.map(({ batteryId, runId, tag, rack }) => (
+        {units.map(({ runId, tag, rack }) => (
           <li key={runId}>
             <Link
-              href={`/batteries/${batteryId}`}
+              href={putOnPage(tag)}
               title={rack}
               className="figures grid min-h-12 place-items-center rounded-md px-3 font-semibold hover:bg-harbour-wash"
             >
@@ -189,10 +195,10 @@ function BenchLine({ card, nowMs }: { readonly card: BenchCard; readonly nowMs: 
   const { runId, tag, place, startedAtMs, startedById, unreadable, hangsOn } = card;
   const where = hangsOn && chargerWords(hangsOn, chargers);
   return (
-    <li>
+    <li className="flex items-center">
       <Link
         href={`/bench/${runId}`}
-        className="grid min-h-16 grid-cols-[1fr_auto] items-center gap-x-4 px-4 py-2 hover:bg-harbour-wash sm:grid-cols-[7rem_1fr_auto]"
+        className="grid min-h-16 grow grid-cols-[1fr_auto] items-center gap-x-4 px-4 py-2 hover:bg-harbour-wash sm:grid-cols-[7rem_1fr_auto]"
       >
         <span className="figures text-lg font-semibold">{tag}</span>
         <span className="order-last col-span-2 min-w-0 sm:order-none sm:col-span-1">
@@ -211,6 +217,7 @@ function BenchLine({ card, nowMs }: { readonly card: BenchCard; readonly nowMs: 
           <WhatNext card={card} nowMs={nowMs} />
         </span>
       </Link>
+      {isToCharge(card) && <PutOnLink tag={tag} />}
     </li>
   );
 }

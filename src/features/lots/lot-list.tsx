@@ -8,6 +8,7 @@ import { uuidv7 } from 'uuidv7';
 import type { LotSummary } from '@/core/exchange/arrival-views';
 import { lotsCsv } from '@/core/exchange/list-csv';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { Moment } from '@/ui/moment';
@@ -60,12 +61,12 @@ export function LotList({
             onChange={(event) => setName(event.target.value)}
           />
         </label>
-        <Button type="submit" tone="main">
+        <ActButton act="register" type="submit" tone="main">
           <span className="inline-flex items-center gap-2">
             <CirclePlus size={18} aria-hidden="true" />
             Begin a lot
           </span>
-        </Button>
+        </ActButton>
       </form>
       <Problems problems={problems} />
       {lots.length === 0 ? (
@@ -118,9 +119,9 @@ function LotLine({
           <Button onClick={() => setAsking(false)}>Keep it</Button>
         </span>
       ) : (
-        <Button tone="quiet" onClick={() => setAsking(true)}>
+        <ActButton act="register" tone="quiet" onClick={() => setAsking(true)}>
           Discard
-        </Button>
+        </ActButton>
       )}
     </li>
   );

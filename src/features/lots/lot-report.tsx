@@ -12,11 +12,13 @@ import { gradeGroups, WORK_WORDS, workLists } from '@/core/exchange/lot/lot-summ
 import { formatQuantity } from '@/core/quantity/format';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { CLOSING_LINE } from '@/core/steps/closing-line';
+import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { GradeStrip } from '@/ui/charts/grade-strip';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';
+import { PutOnLink } from '@/ui/put-on-link';
 import { useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { VerdictMark } from '@/ui/verdict-mark';
@@ -40,9 +42,9 @@ export function LotReport({ lot, judged, rules }: Props) {
         <Link href={`/lots/${lot.id}`} className={`${buttonClass('quiet')} mr-auto`}>
           Back to the rack
         </Link>
-        <a href={`/api/lots/${lot.id}/list`} download className={buttonClass()}>
+        <ActLink act="export_lists" href={`/api/lots/${lot.id}/list`} download>
           <Download size={18} aria-hidden="true" /> CSV
-        </a>
+        </ActLink>
         <PrintButton />
       </div>
       <header>
@@ -91,7 +93,7 @@ export function LotReport({ lot, judged, rules }: Props) {
               ))}
             </ul>
           </section>
-          <Batteries good={good} />
+          <Batteries good={good} isStored={lot.importId !== null} />
           <p className="text-sm text-soft">{CLOSING_LINE}</p>
         </>
       )}
@@ -99,7 +101,7 @@ export function LotReport({ lot, judged, rules }: Props) {
   );
 }
 
-function Batteries({ good }: { readonly good: readonly GoodRow[] }) {
+function Batteries({ good, isStored }: { readonly good: readonly GoodRow[]; readonly isStored: boolean }) {
   return (
     <section aria-label="Batteries" className="sheet overflow-x-auto print:overflow-visible">
       <ListTable
@@ -123,7 +125,12 @@ function Batteries({ good }: { readonly good: readonly GoodRow[] }) {
                 {health ? formatQuantity(health.pct, '%') : ''}
               </td>
               <td className="px-3">
-                <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
+                <span className="flex items-center gap-2">
+                  <VerdictLabel verdict={assessment.verdict} grade={assessment.grade} />
+                  {isStored && (assessment.next ?? assessment.verdict) === 'charge' && (
+                    <PutOnLink tag={tag} />
+                  )}
+                </span>
               </td>
               <td className="px-3 text-sm text-soft print:text-[11px]">
                 {FINDING_TITLES[assessment.decidedBy]}

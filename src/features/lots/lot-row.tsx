@@ -10,6 +10,7 @@ import type { UsedColumn } from '@/core/exchange/readings-csv/columns';
 import { COLUMN_FACTS } from '@/core/exchange/readings-csv/columns';
 import { formatQuantity } from '@/core/quantity/format';
 import type { TemperatureUnit } from '@/core/quantity/temperature';
+import { PutOnLink } from '@/ui/put-on-link';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { type GridActions, settledText } from './grid-actions';
 
@@ -52,7 +53,7 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
       </td>
       <Cell {...props} column="tag" problem={messageFor(problems, 'tag')} />
       <td className="max-w-52 overflow-hidden border-b px-2 whitespace-nowrap sm:hidden">
-        <ComesTo judgement={judgement} />
+        <ComesTo judgement={judgement} isStored={readOnly} />
       </td>
       {columns.map(
         (column) =>
@@ -64,7 +65,7 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
         {judgement.kind === 'good' && told(judgement.row.assessment)}
       </td>
       <td className="border-b px-2 whitespace-nowrap max-sm:hidden">
-        <ComesTo judgement={judgement} />
+        <ComesTo judgement={judgement} isStored={readOnly} />
       </td>
       <td className="border-b px-1">
         {!readOnly && judgement.kind !== 'blank' && (
@@ -198,7 +199,7 @@ function messageFor(
   return problems.find(({ field }) => field === column)?.message;
 }
 
-function ComesTo({ judgement }: { readonly judgement: LotJudgement }) {
+function ComesTo({ judgement, isStored }: { readonly judgement: LotJudgement; readonly isStored: boolean }) {
   if (judgement.kind === 'blank') return null;
   if (judgement.kind === 'bad') {
     const [first] = judgement.problems;
@@ -216,6 +217,7 @@ function ComesTo({ judgement }: { readonly judgement: LotJudgement }) {
       {next !== null && next !== verdict && work && (
         <span className="text-sm text-soft">{WORK_WORDS[work]}</span>
       )}
+      {isStored && work === 'charge' && <PutOnLink tag={judgement.row.tag} />}
     </span>
   );
 }

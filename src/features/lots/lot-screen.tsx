@@ -10,6 +10,7 @@ import { type LotOrder, ordered } from '@/core/exchange/lot/lot-sort';
 import { stepForWork, stepToMend, type WorkList } from '@/core/exchange/lot/lot-summary';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
+import { ActLink } from '@/ui/act-link';
 import { Button, buttonClass } from '@/ui/button';
 import { Caution } from '@/ui/caution';
 import { Problems } from '@/ui/problems';
@@ -168,9 +169,9 @@ function Head({ lot, rack }: { readonly lot: LotRecord; readonly rack: ReturnTyp
         <Printer size={18} aria-hidden="true" /> Report
       </Link>
       {readOnly && (
-        <Link href={`/labels?lot=${lot.id}`} className={buttonClass()}>
+        <ActLink act="export_lists" href={`/labels?lot=${lot.id}`}>
           <Tags size={18} aria-hidden="true" /> Labels
-        </Link>
+        </ActLink>
       )}
       <StoreLot lot={lot} good={judged.good} bad={judged.bad} store={store} onProblems={setProblems} />
     </div>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { ImportRecord, LotRecord } from '@/core/exchange/arrival-views';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, type Reply, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { useSite } from '@/ui/site';
@@ -50,13 +51,15 @@ export function StoreLot({ lot, good, bad, store, onProblems }: Props) {
         <Button onClick={() => setAsking(false)}>Keep them</Button>
       </span>
     ) : (
-      <Button onClick={() => setAsking(true)}>Take the runs back</Button>
+      <ActButton act="take_back" onClick={() => setAsking(true)}>
+        Take the runs back
+      </ActButton>
     );
   }
   return (
-    <Button tone="main" disabled={good === 0 || store.state === 'overtaken'} onClick={keep}>
+    <ActButton act="register" tone="main" disabled={good === 0 || store.state === 'overtaken'} onClick={keep}>
       Store {good} {good === 1 ? 'run' : 'runs'}
       {bad > 0 && `, leave ${bad} out`}
-    </Button>
+    </ActButton>
   );
 }

@@ -11,7 +11,8 @@ import {
   type LabelCode,
   labelSize,
 } from '@/core/report/battery-tag';
-import { Button, buttonClass } from '@/ui/button';
+import { ActLink } from '@/ui/act-link';
+import { Button } from '@/ui/button';
 import { INPUT } from '@/ui/field';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
@@ -111,9 +112,9 @@ export function LabelScreen({ labels, count, inUse, problems, asked, size: sizeA
                 />
               </label>
             )}
-            <a href={`/api/labels?${query}`} target="_blank" className={buttonClass('main')} rel="noopener">
+            <ActLink act="export_lists" href={`/api/labels?${query}`} target="_blank" tone="main">
               <Printer size={18} aria-hidden="true" /> Open for printing
-            </a>
+            </ActLink>
           </div>
           <ul className="flex flex-wrap gap-4">
             {labels.map(({ tag, code: outline }) => (

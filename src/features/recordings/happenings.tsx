@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { EXCURSION_WORDS } from '@/core/recording/excursions';
 import type { Span } from '@/core/recording/recording';
+import { ActButton } from '@/ui/act-button';
 import { Button } from '@/ui/button';
 import { Field, INPUT } from '@/ui/field';
 import { ListTable } from '@/ui/list-table';
@@ -119,9 +120,9 @@ function AtAMoment({ span, onShow }: { readonly span: Span; readonly onShow: (sp
           />
         )}
       </Field>
-      <Button type="submit" className="mb-6">
+      <ActButton act="work" type="submit" className="mb-6">
         Show it
-      </Button>
+      </ActButton>
     </form>
   );
 }

@@ -8,6 +8,7 @@ import type { Problem } from '@/core/quantity/result';
 import type { Marks } from '@/core/recording/marks';
 import { meaningOf } from '@/core/recording/meaning';
 import type { Span } from '@/core/recording/recording';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
@@ -77,9 +78,9 @@ export function RecordingScreen({
               <div className="flex flex-wrap items-center gap-3">
                 <p className="text-warn">Moved by hand. What was found by itself is kept beside it.</p>
                 {isUnsaved && (
-                  <Button tone="main" onClick={() => void save()}>
+                  <ActButton act="work" tone="main" onClick={() => void save()}>
                     Keep it as moved
-                  </Button>
+                  </ActButton>
                 )}
                 <Button onClick={() => void reset()}>As it was found</Button>
               </div>
@@ -139,9 +140,9 @@ function Head({
           Its check
         </Link>
       )}
-      <Button tone="quiet" onClick={onTakeBack}>
+      <ActButton act="work" tone="quiet" onClick={onTakeBack}>
         Take it back
-      </Button>
+      </ActButton>
     </header>
   );
 }

@@ -9,8 +9,8 @@ import type { Problem } from '@/core/quantity/result';
 import { type ReadingFromRecording, readingsOfRecording } from '@/core/recording/to-readings';
 import { newReading } from '@/core/steps/reading';
 import { MEASURED_FACTS } from '@/core/vehicle/check-reading';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { serverNow } from '@/ui/server-clock';
 import { useSite } from '@/ui/site';
@@ -73,11 +73,11 @@ export function TakeOver({
       </div>
       <Problems problems={problems} />
       <div>
-        <Button tone="main" disabled={busy || taken.length === 0} onClick={() => void take()}>
+        <ActButton act="work" tone="main" disabled={busy || taken.length === 0} onClick={() => void take()}>
           {busy
             ? 'Capturing …'
             : `Capture ${taken.length === 1 ? 'it' : `these ${taken.length}`} in the check`}
-        </Button>
+        </ActButton>
       </div>
     </section>
   );

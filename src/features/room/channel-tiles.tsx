@@ -8,17 +8,19 @@ import { givesLess } from '@/core/room/gives-less';
 import type { RoomFacts } from '@/core/room/room-facts';
 import { temperatureWords } from '@/core/steps/words';
 import { useSite } from '@/ui/site';
-import { channelName, putOnAddress, stateOf, useRoomMoments, useSpan } from './room-words';
+import { CHANNEL_MARK } from './drag-grip';
+import { benchOnChannel, channelName, putOnAddress, stateOf, useRoomMoments, useSpan } from './room-words';
 
 /** Every channel of the room: what is on it and when it is back, or what comes next. */
 export function ChannelTiles({ view, nowMs }: { readonly view: RoomView; readonly nowMs: number }) {
   const elsewhere = view.cards.filter(({ standing, channel }) => standing.kind === 'on' && channel === null);
+  if (view.channels.length + elsewhere.length === 0) return null;
   return (
     <section aria-label="Channels" className="grid gap-2">
       <h2 className="sr-only">Channels</h2>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(12.5rem,1fr))] gap-3">
         {view.channels.map((one, at) => (
-          <li key={`${one.charger.id} ${one.channel}`}>
+          <li key={`${one.charger.id} ${one.channel}`} {...{ [CHANNEL_MARK]: at }}>
             <Tile view={view} at={at} nowMs={nowMs} />
           </li>
         ))}
@@ -145,6 +147,8 @@ function FreeTile({
     .filter(({ standing, channel, plan }) => standing.kind === 'waiting' && channel === at && plan)
     .sort((one, other) => (one.plan?.startMs ?? 0) - (other.plan?.startMs ?? 0))[0];
   const goesOn = next?.plan && next.plan.startMs <= nowMs;
+  const could = view.meanwhile.find(({ channel }) => channel === at);
+  const instead = could && view.cards.find(({ runId }) => runId === could.runId);
   return (
     <div className="grid h-full content-start gap-0.5 rounded-md border border-dashed border-line-strong px-3 py-2">
       <span className="text-sm text-soft">{name}</span>
@@ -155,6 +159,11 @@ function FreeTile({
           className={clsx('hover:underline', goesOn && 'font-semibold text-charge')}
         >
           {goesOn ? `put ${next.tag} on now` : `${next.tag} at ${moment(next.plan?.startMs ?? nowMs)}`}
+        </Link>
+      )}
+      {could && instead && (
+        <Link href={benchOnChannel(view, instead.runId, at)} className="text-sm hover:underline">
+          {instead.tag} could go on meanwhile, back {moment(could.readyMs)}
         </Link>
       )}
     </div>

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { USUAL_EQUALISE_DAYS } from '@/core/charging/equalising';
 import type { RoomView } from '@/core/exchange/room-views';
 import type { Problem } from '@/core/quantity/result';
 import type { RoomHours } from '@/core/room/room-facts';
@@ -9,8 +10,8 @@ import { INPUT } from '@/ui/field';
 import { FormDialog } from '@/ui/form-dialog';
 import { useSite } from '@/ui/site';
 import { Tick } from '@/ui/tick';
+import { TypedField } from '@/ui/typed-field';
 import { typedNumber } from '@/ui/typed-number';
-import { TypedField } from './typed-field';
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
@@ -36,6 +37,9 @@ export function RoomFactsForm({ view, onClose }: { readonly view: RoomView; read
   );
   const [air, setAir] = useState(facts.airPerHour === null ? '' : String(facts.airPerHour));
   const [volts, setVolts] = useState(String(facts.mainsVolts));
+  const [equalise, setEqualise] = useState(
+    String(facts.equaliseEveryDays === undefined ? USUAL_EQUALISE_DAYS : (facts.equaliseEveryDays ?? '')),
+  );
   const [price, setPrice] = useState(String(facts.pricePerKwh));
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [isSending, setSending] = useState(false);
@@ -52,6 +56,7 @@ export function RoomFactsForm({ view, onClose }: { readonly view: RoomView; read
       ),
       airPerHour: air.trim() === '' ? null : number(air),
       mainsVolts: number(volts),
+      equaliseEveryDays: equalise.trim() === '' ? null : number(equalise),
       pricePerKwh: number(price),
     };
     setSending(true);
@@ -71,29 +76,7 @@ export function RoomFactsForm({ view, onClose }: { readonly view: RoomView; read
       onSend={(event) => void keep(event)}
       onClose={onClose}
     >
-      <fieldset className="grid gap-1">
-        <legend className="heading">Somebody is there to change over</legend>
-        {DAYS.map((name, at) => (
-          <div key={name} className="grid grid-cols-[8rem_1fr_1fr] items-center gap-3">
-            <span>{name}</span>
-            {(['from', 'to'] as const).map((end) => (
-              <input
-                key={end}
-                type="time"
-                aria-label={`${name}, ${end}`}
-                className={INPUT}
-                value={days[at]?.[end] ?? ''}
-                onChange={({ target }) =>
-                  setDays(days.map((day, place) => (place === at ? { ...day, [end]: target.value } : day)))
-                }
-              />
-            ))}
-          </div>
-        ))}
-        <Tick checked={nights} onChange={setNights}>
-          Outside these hours somebody can be called
-        </Tick>
-      </fieldset>
+      <HoursFields days={days} onDays={setDays} nights={nights} onNights={setNights} />
       <div className="grid gap-4 sm:grid-cols-2">
         {names.map((name) => (
           <Figure
@@ -110,10 +93,55 @@ export function RoomFactsForm({ view, onClose }: { readonly view: RoomView; read
           value={air}
           onType={setAir}
         />
+        <Figure
+          label="Equalise every so many days"
+          hint="Those that are cycled deeply and open. Nothing: never by schedule."
+          value={equalise}
+          onType={setEqualise}
+        />
         <Figure label="Mains, V" value={volts} onType={setVolts} />
         <Figure label={`A kilowatt-hour costs, ${currency}`} value={price} onType={setPrice} />
       </div>
     </FormDialog>
+  );
+}
+
+/** When somebody is there, day by day, and whether somebody can be called otherwise. */
+function HoursFields({
+  days,
+  onDays,
+  nights,
+  onNights,
+}: {
+  readonly days: readonly TypedDay[];
+  readonly onDays: (days: readonly TypedDay[]) => void;
+  readonly nights: boolean;
+  readonly onNights: (nights: boolean) => void;
+}) {
+  return (
+    <fieldset className="grid gap-1">
+      <legend className="heading">Somebody is there to change over</legend>
+      {DAYS.map((name, at) => (
+        <div key={name} className="grid grid-cols-[8rem_1fr_1fr] items-center gap-3">
+          <span>{name}</span>
+          {(['from', 'to'] as const).map((end) => (
+            <input
+              key={end}
+              type="time"
+              aria-label={`${name}, ${end}`}
+              className={INPUT}
+              value={days[at]?.[end] ?? ''}
+              onChange={({ target }) =>
+                onDays(days.map((day, place) => (place === at ? { ...day, [end]: target.value } : day)))
+              }
+            />
+          ))}
+        </div>
+      ))}
+      <Tick checked={nights} onChange={onNights}>
+        Outside these hours somebody can be called
+      </Tick>
+    </fieldset>
   );
 }
 

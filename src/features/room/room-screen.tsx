@@ -4,10 +4,12 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatNumber } from '@/core/quantity/format';
+import { airThere } from '@/core/room/fan';
 import { Button, buttonClass } from '@/ui/button';
 import { useBarred } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { ChannelTiles } from './channel-tiles';
+import { FanNotice } from './fan-notice';
 import { RoomFactsForm } from './room-facts-form';
 import { RoomTimeLine } from './room-time-line';
 import { channelName, useRoomMoments } from './room-words';
@@ -44,10 +46,11 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
           The server does not answer just now; this is how the room stood last. It is asked again by itself.
         </p>
       )}
+      <FanNotice view={view} nowMs={nowMs} />
       <Moved view={view} nowMs={nowMs} />
       <div className="grid items-start gap-5 xl:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-5">
-          {view.channels.length === 0 ? (
+          {view.channels.length === 0 && (
             <p className="text-lg text-soft">
               No charger of the site is known yet. A lead adds them on{' '}
               <Link href="/site" className="underline">
@@ -55,12 +58,9 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
               </Link>
               ; then the room plans itself.
             </p>
-          ) : (
-            <>
-              <ChannelTiles view={view} nowMs={nowMs} />
-              <RoomTimeLine view={view} nowMs={nowMs} onChoose={setAsked} />
-            </>
           )}
+          <ChannelTiles view={view} nowMs={nowMs} />
+          {view.channels.length > 0 && <RoomTimeLine view={view} nowMs={nowMs} onChoose={setAsked} />}
         </div>
         <div className="grid gap-5">
           <WaitingList view={view} cards={waiting} nowMs={nowMs} onAsk={setAsked} />
@@ -79,7 +79,8 @@ export function RoomScreen({ view: first }: { readonly view: RoomView }) {
 
 /** What is drawn from the wires and asked of the air now. */
 function RoomLoad({ view: { circuits, airAsked, facts } }: { readonly view: RoomView }) {
-  const isShort = facts.airPerHour !== null && airAsked > facts.airPerHour;
+  const there = airThere(facts);
+  const isShort = there !== null && airAsked > there;
   return (
     <ul className="flex flex-wrap gap-x-5 gap-y-1 text-soft">
       {circuits
@@ -97,9 +98,9 @@ function RoomLoad({ view: { circuits, airAsked, facts } }: { readonly view: Room
         Air{' '}
         <span className="figures">
           {airAsked.toFixed(1)}
-          {facts.airPerHour !== null && ` of ${facts.airPerHour}`} m³/h
+          {there !== null && ` of ${there}`} m³/h
         </span>
-        {isShort && ': more than the fan moves; look whether it runs'}
+        {isShort && ': more than the fan moves'}
       </li>
     </ul>
   );

@@ -65,8 +65,40 @@ export function useSpan(
   };
 }
 
+/** Why a battery does not go on sooner, as a sentence; null where there is nothing to say. */
+export function whyWaitsWords(view: Pick<RoomView, 'channels' | 'cards'>, card: RoomCard): string | null {
+  const { whyWaits: why } = card;
+  const tagOf = (id: string) => view.cards.find(({ runId }) => runId === id)?.tag ?? 'another one';
+  switch (why?.kind) {
+    case 'nobody_there':
+      return 'Until then nobody is there to put it on.';
+    case 'watched':
+      return 'It is woken under watch: until then nobody is there for long enough.';
+    case 'channel':
+      return why.isOn ? `${tagOf(why.by)} is on that channel until then.` : `${tagOf(why.by)} goes first.`;
+    case 'circuit':
+      return `Circuit ${why.name} bears no more until then.`;
+    case 'air':
+      return 'The fan moves no more air until then.';
+    case 'back_sooner_there':
+      return `${channelName(view, why.channel)} is free sooner, but gives less: it is back sooner this way.`;
+    case 'comes_later':
+      return 'It can go on only from then on.';
+    default:
+      return null;
+  }
+}
+
 /** Where a battery is put on: the Bench at its charge, with the channel that the plan has for it. */
-export function putOnAddress({ channels }: Pick<RoomView, 'channels'>, { runId, channel }: RoomCard): string {
+export const putOnAddress = (view: Pick<RoomView, 'channels'>, { runId, channel }: RoomCard): string =>
+  benchOnChannel(view, runId, channel);
+
+/** The Bench of a run, with a channel of the room chosen for its charge. */
+export function benchOnChannel(
+  { channels }: Pick<RoomView, 'channels'>,
+  runId: string,
+  channel: number | null,
+): string {
   const on = channel === null ? undefined : channels[channel];
   return on ? `/bench/${runId}?charger=${on.charger.id}&channel=${on.channel}` : `/bench/${runId}`;
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import type { IdleBattery } from '@/core/exchange/fleet-views';
+import type { RoundUnit, RoundView } from '@/core/exchange/room-views';
 import { temperatureWords } from '@/core/steps/words';
 import { BatteryLine } from '@/ui/battery-line';
 import { buttonClass } from '@/ui/button';
@@ -10,20 +10,14 @@ import { PrintButton } from '@/ui/print-button';
 import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';
 
-/** What a store is looked through for; its form is the page's own address, so that a round can be kept as a link. */
 interface Props {
-  readonly round: {
-    readonly nowMs: number;
-    readonly days: number;
-    readonly celsius: number;
-    readonly places: readonly { readonly place: string; readonly units: readonly IdleBattery[] }[];
-  };
+  readonly round: RoundView;
 }
 
 const DAYS = [0, 7, 30] as const;
 const DAYS_WORDS = { 0: 'Overdue', 7: 'Within a week', 30: 'Within a month' } as const;
 
-/** A round through the store: what is to be charged, place by place, walked with a phone or on paper. */
+/** A round through store and yard: what is to be charged or equalised, place by place, walked with a phone or on paper. Its form is the page's own address, so that a round can be kept as a link. */
 export function RoundScreen({ round: { nowMs, days, celsius, places } }: Props) {
   const { temperatureUnit } = useSite();
   const count = places.reduce((sum, { units }) => sum + units.length, 0);
@@ -38,8 +32,8 @@ export function RoundScreen({ round: { nowMs, days, celsius, places } }: Props) 
       </div>
       <p className="text-soft">
         Stored batteries that run low by then, in a store of{' '}
-        <span className="figures">{temperatureWords(celsius, temperatureUnit)}</span>. Scan or tap one where
-        it stands, look at it, and charge it.
+        <span className="figures">{temperatureWords(celsius, temperatureUnit)}</span>, and those that are
+        cycled deeply and are to be equalised. Scan or tap one where it stands, look at it, and charge it.
       </p>
       <nav aria-label="How far ahead" className="no-print flex flex-wrap gap-2">
         {DAYS.map((ahead) => (
@@ -53,39 +47,68 @@ export function RoundScreen({ round: { nowMs, days, celsius, places } }: Props) 
           </Link>
         ))}
       </nav>
-      {count === 0 && <p className="text-lg">Nothing that is stored runs low by then.</p>}
+      {count === 0 && (
+        <p className="text-lg">Nothing runs low in store by then, and nothing is to be equalised.</p>
+      )}
       {places.map(({ place, units }) => (
         <section key={place} aria-label={place || 'No place said'} className="grid gap-1">
           <h2 className="text-lg font-semibold">{place || 'No place said'}</h2>
           <ul className="divide-y border-y">
-            {units.map(({ battery, nowPct, topUpByMs }) => (
-              <li key={battery.id} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-3">
-                <span aria-hidden="true" className="hidden size-6 border-2 border-ink print:block" />
-                <div className="min-w-0 grow">
-                  <Link
-                    href={`/batteries/${battery.id}`}
-                    className="figures text-xl font-bold break-all hover:underline"
-                  >
-                    {battery.tag}
-                  </Link>
-                  <BatteryLine battery={battery} />
-                  <p className={topUpByMs < nowMs ? 'font-semibold text-warn' : ''}>
-                    {topUpByMs < nowMs ? 'overdue since' : 'charge by'} <Moment atMs={topUpByMs} as="day" />,
-                    about <span className="figures">{Math.round(nowPct)} %</span> now
-                  </p>
-                </div>
-                <div className="no-print">
-                  <StartRun batteryId={battery.id} label="Take it in" />
-                </div>
-              </li>
+            {units.map((unit) => (
+              <Unit key={unit.battery.id} unit={unit} nowMs={nowMs} />
             ))}
           </ul>
         </section>
       ))}
       <p className="text-sm text-soft">
-        Lift with a carrier. Frozen, cracked or leaking: leave it, keep away, say so. Water only after the
-        charge. Local codes, the maker’s instructions and licensed practice decide.
+        Lift with a carrier. Frozen, cracked or leaking: leave it, keep away, say so. Equalise only what
+        opens, after a full charge, with the fan running; nobody smokes. Water only after the charge. Local
+        codes, the maker’s instructions and licensed practice decide.
       </p>
     </main>
+  );
+}
+
+function Unit({ unit, nowMs }: { readonly unit: RoundUnit; readonly nowMs: number }) {
+  const { battery, charge, equalise } = unit;
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-2 py-3">
+      <span aria-hidden="true" className="hidden size-6 border-2 border-ink print:block" />
+      <div className="min-w-0 grow">
+        <Link
+          href={`/batteries/${battery.id}`}
+          className="figures text-xl font-bold break-all hover:underline"
+        >
+          {battery.tag}
+        </Link>
+        <BatteryLine battery={battery} />
+        {charge && (
+          <p className={charge.byMs < nowMs ? 'font-semibold text-warn' : ''}>
+            {charge.byMs < nowMs ? 'overdue since' : 'charge by'} <Moment atMs={charge.byMs} as="day" />,
+            about <span className="figures">{Math.round(charge.nowPct)} %</span> now
+          </p>
+        )}
+        {equalise && (
+          <p className={equalise.byMs < nowMs ? 'font-semibold text-warn' : ''}>
+            {equalise.byMs < nowMs ? 'to equalise since' : 'equalise by'}{' '}
+            <Moment atMs={equalise.byMs} as="day" />,{' '}
+            {equalise.lastMs === null ? (
+              'not equalised here yet'
+            ) : (
+              <>
+                last <Moment atMs={equalise.lastMs} as="day" />
+              </>
+            )}
+          </p>
+        )}
+      </div>
+      <div className="no-print">
+        <StartRun
+          batteryId={battery.id}
+          label={charge || !equalise ? 'Take it in' : 'Equalise it'}
+          told={equalise ? '?mode=equalise' : ''}
+        />
+      </div>
+    </li>
   );
 }

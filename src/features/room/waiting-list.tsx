@@ -1,10 +1,13 @@
 import Link from 'next/link';
+import { useState } from 'react';
 import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import type { Give } from '@/core/room/what-would-give';
-import { Button, buttonClass } from '@/ui/button';
+import { ActLink } from '@/ui/act-link';
+import { Button } from '@/ui/button';
 import { useBarred } from '@/ui/site';
-import { channelName, putOnAddress, useRoomMoments, useSpan } from './room-words';
+import { DragGrip } from './drag-grip';
+import { channelName, putOnAddress, useRoomMoments, useSpan, whyWaitsWords } from './room-words';
 
 interface Props {
   readonly view: RoomView;
@@ -42,12 +45,14 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
   const moment = useRoomMoments(nowMs);
   const span = useSpan(nowMs);
   const notWork = useBarred('work');
+  const [refused, setRefused] = useState<string | null>(null);
   const { runId, tag, place, standing, wish, plan, channel, promised, whyNone } = card;
   if (standing.kind !== 'waiting') return null;
   const isLate = wish.dueMs !== null && plan !== null && plan.readyMs > wish.dueMs;
+  const why = whyWaitsWords(view, card);
   return (
     <li className="grid gap-1 py-2.5">
-      <div className="flex flex-wrap items-baseline gap-x-3">
+      <div className="flex flex-wrap items-center gap-x-3">
         <Link href={`/bench/${runId}`} className="figures text-xl font-bold break-all hover:underline">
           {tag}
         </Link>
@@ -55,6 +60,7 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
           {place}
           {standing.asked.mode !== 'normal' && ` · ${CHARGE_WAYS[standing.asked.mode]}`}
         </span>
+        {notWork === null && <DragGrip view={view} card={card} onRefused={setRefused} />}
       </div>
       {plan ? (
         <p>
@@ -66,6 +72,7 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
             </>
           )}
           {wish.held && ', put there by hand'}
+          {why && <span className="block text-sm text-soft">{why}</span>}
         </p>
       ) : (
         <p className="text-warn">{whyNone[0] ?? 'It finds no place: nobody is there to put it on.'}</p>
@@ -83,13 +90,19 @@ function Waiting({ view, card, nowMs, onAsk }: Omit<Props, 'cards'> & { readonly
           {isLate && ' · too late as planned'}
         </p>
       )}
+      {refused !== null && (
+        <p role="status" className="font-semibold text-warn">
+          {refused}
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
-        <Link
+        <ActLink
+          act="work"
           href={putOnAddress(view, card)}
-          className={buttonClass(plan && plan.startMs <= nowMs ? 'main' : 'plain')}
+          tone={plan && plan.startMs <= nowMs ? 'main' : 'plain'}
         >
           Put it on
-        </Link>
+        </ActLink>
         {notWork === null && <Button onClick={() => onAsk(card)}>Wanted when, and where</Button>}
       </div>
     </li>

@@ -13,8 +13,8 @@ import { Choices } from '@/ui/choices';
 import { FormDialog } from '@/ui/form-dialog';
 import { Select } from '@/ui/select';
 import { useSite } from '@/ui/site';
+import { TypedField } from '@/ui/typed-field';
 import { channelName, useRoomMoments } from './room-words';
-import { TypedField } from './typed-field';
 
 const PATTERN = "yyyy-MM-dd'T'HH:mm";
 const BY_PLAN = 'plan';

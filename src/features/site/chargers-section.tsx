@@ -1,12 +1,13 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { KeptCharger } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf } from '@/ui/api';
-import { Button } from '@/ui/button';
+import { Button, buttonClass } from '@/ui/button';
 import { ListTable } from '@/ui/list-table';
 import { Problems } from '@/ui/problems';
 import { useBarred, useSite } from '@/ui/site';
@@ -29,7 +30,14 @@ export function ChargersSection() {
         <h2 id="chargers" className="text-xl font-semibold">
           Chargers
         </h2>
-        {barred === null && <Button onClick={() => setEdited('new')}>Add a charger</Button>}
+        <div className="flex flex-wrap gap-2">
+          {chargers.length > 0 && (
+            <Link href="/room/record" className={buttonClass('quiet')}>
+              What they gave against what was set
+            </Link>
+          )}
+          {barred === null && <Button onClick={() => setEdited('new')}>Add a charger</Button>}
+        </div>
       </div>
       {barred && <p className="text-soft">{barred}</p>}
       <Problems problems={problems} />

@@ -9,8 +9,8 @@ import type { BatteryRecord, FoundBattery, VehicleSlot, VehicleStory } from '@/c
 import { readDay } from '@/core/quantity/day';
 import { type Problem, problem } from '@/core/quantity/result';
 import { FITTING_CAUTION } from '@/core/vehicle/check-cautions';
+import { ActButton } from '@/ui/act-button';
 import { fetchAnswer, problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { CautionText } from '@/ui/caution';
 import { Choices } from '@/ui/choices';
 import { Field, INPUT } from '@/ui/field';
@@ -87,9 +87,9 @@ export function FitBattery({ story }: { readonly story: VehicleStory }) {
         </p>
       )}
       <div className="flex flex-wrap items-center gap-3">
-        <Button type="submit" disabled={tag.trim() === ''}>
+        <ActButton act="register" type="submit" disabled={tag.trim() === ''}>
           {question === null ? 'Fit it' : 'Fit it all the same'}
-        </Button>
+        </ActButton>
         {fitted && (
           <p role="status" className="text-soft">
             {fitted} sits in {vehicle.name} now. Read its charging and its draw with it.

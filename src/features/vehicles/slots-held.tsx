@@ -6,8 +6,8 @@ import { useState } from 'react';
 import type { VehicleSlot } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
 import type { Problem } from '@/core/quantity/result';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';
@@ -46,12 +46,12 @@ export function Sitting({ slot, today }: { readonly slot: VehicleSlot; readonly 
         </span>
         <span className="flex items-center gap-1">
           <StartRun batteryId={slot.battery.id} label="Test it" />
-          <Button tone="quiet" onClick={() => takeOut('Shelf')}>
+          <ActButton act="register" tone="quiet" onClick={() => takeOut('Shelf')}>
             To the shelf
-          </Button>
-          <Button tone="quiet" onClick={() => takeOut('Scrap pallet')}>
+          </ActButton>
+          <ActButton act="register" tone="quiet" onClick={() => takeOut('Scrap pallet')}>
             To scrap
-          </Button>
+          </ActButton>
         </span>
       </div>
       <Problems problems={problems} />

@@ -15,10 +15,9 @@ import {
   type Vehicle,
 } from '@/core/vehicle/vehicle';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { FormSelect, TextField } from '@/ui/field';
-import { KeyBar } from '@/ui/key-bar';
 import { Problems } from '@/ui/problems';
+import { RegisterKeys } from '@/ui/register-keys';
 import { useSite } from '@/ui/site';
 import { SlotNeedsEntry } from '@/ui/slot-needs-entry';
 import { type VehicleFields, vehicleFieldsOf, vehicleOf } from './vehicle-fields';
@@ -109,14 +108,7 @@ export function VehicleForm({ vehicle }: { readonly vehicle?: Vehicle & { readon
           </div>
         </div>
         <Problems problems={problems} />
-        <KeyBar>
-          <Button tone="quiet" large onClick={() => router.back()}>
-            Cancel
-          </Button>
-          <Button type="submit" tone="main" large shortcut="Enter" disabled={form.formState.isSubmitting}>
-            {vehicle ? 'Save' : 'Register'}
-          </Button>
-        </KeyBar>
+        <RegisterKeys isSending={form.formState.isSubmitting} keep={vehicle ? 'Save' : 'Register'} />
       </form>
     </main>
   );

@@ -5,7 +5,7 @@ import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
-import { buttonClass } from '@/ui/button';
+import { ActLink } from '@/ui/act-link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { SearchForm } from '@/ui/search-form';
@@ -31,14 +31,14 @@ export function VehicleList({
           placeholder="Name, site, tag"
           words={words}
         />
-        <a href="/api/vehicles/list" download className={buttonClass()}>
+        <ActLink act="export_lists" href="/api/vehicles/list" download>
           <Download size={18} aria-hidden="true" />
           CSV
-        </a>
-        <Link href="/vehicles/new" className={buttonClass('main')}>
+        </ActLink>
+        <ActLink act="register" href="/vehicles/new" tone="main">
           <CirclePlus size={18} aria-hidden="true" />
           Register
-        </Link>
+        </ActLink>
       </div>
       {vehicles.length === 0 ? (
         <p className="text-soft">

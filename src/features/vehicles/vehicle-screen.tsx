@@ -11,8 +11,10 @@ import { formatQuantity } from '@/core/quantity/format';
 import type { Problem } from '@/core/quantity/result';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { REGULATORS, STARTING_PREVENTED_BY, VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
+import { ActButton } from '@/ui/act-button';
+import { ActLink } from '@/ui/act-link';
 import { problemsOf, send } from '@/ui/api';
-import { Button, buttonClass } from '@/ui/button';
+import { buttonClass } from '@/ui/button';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
@@ -40,9 +42,9 @@ export function VehicleScreen({ story }: { readonly story: VehicleStory }) {
         <Link href={`/journal?about=${vehicle.id}`} className={buttonClass('quiet')}>
           Journal
         </Link>
-        <Link href={`/vehicles/${vehicle.id}/edit`} className={buttonClass('quiet')}>
+        <ActLink act="register" href={`/vehicles/${vehicle.id}/edit`} tone="quiet">
           Correct what is known
-        </Link>
+        </ActLink>
         {openCheckId ? (
           <Link href={`/checks/${openCheckId}`} className={buttonClass('main', true)}>
             Go on with its check
@@ -107,9 +109,9 @@ function Recordings({ story: { vehicle, recordings } }: { readonly story: Vehicl
         <h2 id="recordings" className="text-xl font-semibold">
           Recorded starts
         </h2>
-        <Link href={`/recordings/new?vehicle=${vehicle.id}`} className={buttonClass('plain')}>
+        <ActLink act="work" href={`/recordings/new?vehicle=${vehicle.id}`}>
           Bring in a recording
-        </Link>
+        </ActLink>
       </div>
       {recordings.length === 0 ? (
         <p className="text-soft">
@@ -136,9 +138,9 @@ function StartCheck({ vehicleId }: { readonly vehicleId: string }) {
   };
   return (
     <div className="grid gap-2">
-      <Button tone="main" large onClick={start}>
+      <ActButton act="work" tone="main" large onClick={start}>
         Start a check
-      </Button>
+      </ActButton>
       <Problems problems={problems} />
     </div>
   );

@@ -9,8 +9,8 @@ import type { VehicleStory } from '@/core/exchange/views';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Problem } from '@/core/quantity/result';
 import { COMPLAINTS, SYMPTOMS, type Symptom } from '@/core/steps/complaint/plans';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { FormSelect, TextField } from '@/ui/field';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
@@ -64,7 +64,9 @@ function Here({ visit }: { readonly visit: Visit }) {
           {nameOf(visit.technicianId)}
         </p>
       </div>
-      <Button onClick={leave}>It has left</Button>
+      <ActButton act="register" onClick={leave}>
+        It has left
+      </ActButton>
       <Problems problems={problems} />
     </section>
   );
@@ -132,9 +134,9 @@ function TakeIn({ story: { vehicle, work } }: { readonly story: VehicleStory }) 
         <Problems problems={problems} />
         {asked !== null && problems.length > 0 && <p className="text-warn">A new meter? Then press again.</p>}
         <div>
-          <Button type="submit" tone="main" large disabled={form.formState.isSubmitting}>
+          <ActButton act="register" type="submit" tone="main" large disabled={form.formState.isSubmitting}>
             Take it in
-          </Button>
+          </ActButton>
         </div>
       </form>
     </details>

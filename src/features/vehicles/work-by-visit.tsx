@@ -8,8 +8,8 @@ import type { VehicleStory, VisitWork } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
+import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
-import { Button } from '@/ui/button';
 import { Moment, useMoments } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite, useTechnicianName } from '@/ui/site';
@@ -90,9 +90,9 @@ function StillHere({ visit: { id } }: { readonly visit: Visit }) {
   };
   return (
     <>
-      <Button tone="quiet" onClick={takeBack}>
+      <ActButton act="register" tone="quiet" onClick={takeBack}>
         It is still here
-      </Button>
+      </ActButton>
       <Problems problems={problems} />
     </>
   );

@@ -16,8 +16,9 @@ const HOURS: readonly RoomHours[] = [1, 2, 3, 4, 5, 6, 7].flatMap((day) => [
 ]);
 
 /** What is true of Ferngate's charging corner. */
-export const DEMO_ROOM: RoomFacts = {
+export const demoRoom = (nowMs: number): RoomFacts => ({
   ...USUAL_ROOM,
+  fan: { atMs: nowMs - 50 * HOUR_MS, draws: true },
   hours: [...HOURS],
   circuits: [
     { name: 'B4', amps: 10 },
@@ -25,7 +26,7 @@ export const DEMO_ROOM: RoomFacts = {
     { name: 'C2', amps: 16 },
   ],
   airPerHour: 20,
-};
+});
 
 /** Who waits for which battery, from now on. */
 export const demoWishes = (nowMs: number): readonly (readonly [tag: string, wish: ChargeWish])[] => [

@@ -20,7 +20,7 @@ import { adoptSite, siteOf } from '../sites';
 import { addTechnician } from '../technicians';
 import { addVisits } from '../visits';
 import { DEMO_CHARGERS } from './chargers';
-import { DEMO_ROOM, demoWishes } from './charging';
+import { demoRoom, demoWishes } from './charging';
 import { registered } from './engines';
 import { DEMO_FLEET } from './fleet';
 import { type DemoHistory, demoHistory } from './history';
@@ -86,7 +86,7 @@ async function seedChargeRoom(
   byId: string,
 ): Promise<void> {
   const by = { seenRevision: 0, atMs: nowMs, byId };
-  await keepRoom(store, DEMO_ROOM, by);
+  await keepRoom(store, () => demoRoom(nowMs), by);
   for (const [tag, wish] of demoWishes(nowMs)) {
     const run = history.runs.find((one) => one.tag === tag && !one.finished);
     if (run) await keepWish(store, run.bench.runId, wish, by);

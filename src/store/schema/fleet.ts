@@ -56,6 +56,8 @@ export const batteries = sqliteTable(
     index('batteries_by_import').on(table.importId),
     index('batteries_by_arrival').on(table.arrivalId),
     uniqueIndex('batteries_by_tag').on(table.tagKey),
+    // A round asks which of the few that are cycled deeply are to be equalised.
+    index('batteries_deep_cycled').on(table.tagKey).where(sql`${table.duty} = 'deep_cycle'`),
     momentCheck('batteries_moments', table.changedAtMs),
     momentCheck('batteries_reference', table.referenceFromMs),
   ],

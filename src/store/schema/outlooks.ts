@@ -8,6 +8,9 @@ import { batteries } from './fleet';
 import { instruments } from './runs';
 import { technicians } from './shop';
 
+/** Up to date; out of date; being worked out anew, which counts as out of date again once the server has gone away over it. */
+export const FRESHNESS = { fresh: 0, outdated: 1, takenOn: 2 } as const;
+
 /**
  * What is expected of each battery: worked out from its finished runs, kept so that lists can be sorted by it, and made anew when one
  * of them changes. Nothing in it is a fact: it can be emptied at any time, and goes into no file.
@@ -18,8 +21,8 @@ export const outlooks = sqliteTable(
     batteryId: uuid('battery_id')
       .primaryKey()
       .references(() => batteries.id, { onDelete: 'cascade' }),
-    /** Something it rests on has changed since it was made. */
-    stale: integer('stale', { mode: 'boolean' }).notNull(),
+    /** Whether something that it rests on has changed since it was made: one of `FRESHNESS`. */
+    stale: integer('stale').$type<(typeof FRESHNESS)[keyof typeof FRESHNESS]>().notNull(),
     madeAtMs: moment('made_at_ms'),
     healthPct: real('health_pct'),
     healthSdPct: real('health_sd_pct'),

@@ -25,6 +25,11 @@ export const CHARGE_READINGS = {
       amps: measured('smallChargingAmps'),
       temperatureC: optional(measured('temperatureC')),
       gravity: optional(measured('gravity')),
+      /** By the charger's own clock and count, where it has them: since it was switched on. */
+      minutes: Type.Optional(
+        Type.Number({ minimum: 0, maximum: 20_000, description: 'minutes that the charger has been on' }),
+      ),
+      ampHours: Type.Optional(measured('returnedAh')),
     },
     true,
   ),

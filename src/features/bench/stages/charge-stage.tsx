@@ -1,3 +1,4 @@
+import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import {
@@ -30,7 +31,9 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
   const { fullCharges } = state.current;
   const { charge, temperatureC } = state.assessment.estimates;
   const openVolts = state.evidence.openCircuit?.volts ?? null;
-  const asked = modeAskedFor(state.assessment.decidedBy, openVolts, spec.nominalVolts);
+  const judged = modeAskedFor(state.assessment.decidedBy, openVolts, spec.nominalVolts);
+  // What its readings ask for comes before what it was brought in for.
+  const asked = useModeOfAddress(judged, CHARGE_MODES[spec.construction]);
   // What its voltage was before the discharge says nothing of what is in it now.
   const drained = state.evidence.discharge?.drained === true;
   const shorted = state.assessment.decidedBy === 'shorted_cell';
@@ -121,6 +124,13 @@ function ChargePlanned({ run, spec, state, nowMs, onTyping, capture }: StageProp
       </Button>
     </div>
   );
+}
+
+/** The way of charging that a round brought a battery in for, where its readings ask for none of their own and its type stands it. */
+function useModeOfAddress(judged: ChargeMode, stands: readonly ChargeMode[]): ChargeMode {
+  const asked = useSearchParams()?.get('mode');
+  const meant = stands.find((mode) => mode === asked);
+  return judged === 'normal' && meant ? meant : judged;
 }
 
 /** What is to be known before the charger is set. */

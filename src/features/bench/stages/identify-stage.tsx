@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { useState } from 'react';
 import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
@@ -6,7 +5,7 @@ import { crankingRating } from '@/core/battery/cranking-rating';
 import { slotFit } from '@/core/battery/slot-fit';
 import { dayWords } from '@/core/quantity/day';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
-import { buttonClass } from '@/ui/button';
+import { ActLink } from '@/ui/act-link';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
 import type { StageProps } from './stage-props';
 
@@ -92,9 +91,9 @@ export function IdentifyStage({ run, spec, state, capture }: StageProps) {
       <KeyBar>
         <MainKey onPress={agree}>The label agrees</MainKey>
         {!run.practice && (
-          <Link href={`/batteries/${battery.id}/label`} className={buttonClass('plain', true)}>
+          <ActLink act="register" href={`/batteries/${battery.id}/label`} large>
             It differs: correct it
-          </Link>
+          </ActLink>
         )}
       </KeyBar>
     </div>

@@ -1,18 +1,24 @@
+import { useState } from 'react';
 import { ASSUMED_TEMPERATURE_C } from '@/core/assessment/reference';
 import { type ChargeState, chargeState, voltsToSetNow } from '@/core/charging/charge-log';
 import { planCharge } from '@/core/charging/charge-plan';
 import { chargerWords } from '@/core/charging/charger';
-import { writeLine } from '@/core/instruments/line';
+import { hoursOn } from '@/core/charging/hours-on';
 import { formatQuantity } from '@/core/quantity/format';
+import { type Problem, problem } from '@/core/quantity/result';
 import { chargeDueMs } from '@/core/steps/clocks';
 import type { ReadingData, ReadingOf } from '@/core/steps/reading';
 import { temperatureWords } from '@/core/steps/words';
 import { Button } from '@/ui/button';
 import { clockText } from '@/ui/countdown';
 import { Moment } from '@/ui/moment';
+import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { TypedField } from '@/ui/typed-field';
+import { typedNumber } from '@/ui/typed-number';
 import { ChargerPanel } from '../live/charger-panel';
-import { useLink, useLive } from '../live/use-live';
+import { type LiveCharger, useCharger, useLoggedByItself } from '../live/use-charger';
+import { useLive } from '../live/use-live';
 import { NumberEntry } from '../number-entry';
 import { ChargeFigure as Figure } from './charge-figure';
 import type { StageProps } from './stage-props';
@@ -25,9 +31,12 @@ const STATE_WORDS: Readonly<Record<ChargeState['kind'], string>> = {
   takes_none: 'Takes no charge',
 };
 
+const MINUTES_AN_HOUR = 60;
+
 /** A charge that is on: its clock, what the log says of it, the next reading, and its end. */
 export function OnCharge({
   start,
+  run,
   spec,
   state,
   nowMs,
@@ -50,12 +59,19 @@ export function OnCharge({
   // A simulated charger may have lived through more hours than the clock.
   const onForMs = 1000 * (useLive((there) => there.value('charger', 'on_for')) ?? 0);
   const leftMs = Math.min(chargeDueMs(start) - nowMs, chargeDueMs(start) - start.takenAtMs - onForMs);
-  const link = useLink();
   const hangsOn = chargerWords(start.data, useSite().chargers);
+  const { shown, stop } = useCharger();
+  const lastLog = chargeLog.at(-1);
+  const lastMinutes = lastLog ? MINUTES_AN_HOUR * hoursOn(start, lastLog) : 0;
+  // Past the stage's own capture: whoever is typing a line of the log goes on typing it.
+  const log = ({ log: data, name }: LiveCharger) =>
+    run.capture('charge_log', data, name === null ? {} : { instrument: name });
+  useLoggedByItself(shown, lastMinutes, log);
   const end = (how: ReadingData<'charge'>) => {
-    const charger = link?.find('charger')?.name;
-    if (charger) link?.send(writeLine('stop', charger));
-    capture('charge', how);
+    if (shown && shown.minutes > lastMinutes) log(shown);
+    const problems = capture('charge', how);
+    if (problems.length === 0) stop();
+    return problems;
   };
   return (
     <div className="grid gap-4">
@@ -78,11 +94,20 @@ export function OnCharge({
       </dl>
       <ChargeAdvice so={so} />
       <ChargerPanel mode={start.data.mode} amps={start.data.amps} volts={start.data.volts} />
-      <LogEntry key={chargeLog.length} spec={spec} onTyping={onTyping} capture={capture} />
-      <EndKeys so={so} isDue={leftMs <= 0} onEnd={end} />
+      <LogEntry spec={spec} onTyping={onTyping} capture={capture} />
+      <EndKeys so={so} isDue={leftMs <= 0} countedAh={countedUntilFull(shown, lastMinutes, so)} onEnd={end} />
       <ChargeLog log={chargeLog} />
     </div>
   );
+}
+
+/**
+ * What a charger has given until it was full, Ah. What it counted before says nothing of what the battery holds, nor what it counted since it was
+ * switched off and on again; null then.
+ */
+function countedUntilFull(shown: LiveCharger | null, lastMinutes: number, so: ChargeState): number | null {
+  if (!shown || shown.minutes < lastMinutes) return null;
+  return shown.isFull || so.kind === 'full' ? (shown.log.ampHours ?? null) : null;
 }
 
 /** What the charger shows now, to be logged. */
@@ -139,30 +164,51 @@ function LogEntry({ spec, onTyping, capture }: Pick<StageProps, 'spec' | 'onTypi
 interface EndKeysProps {
   readonly so: ChargeState;
   readonly isDue: boolean;
-  readonly onEnd: (how: ReadingData<'charge'>) => void;
+  /** What a charger that counts has given until it was full, Ah. */
+  readonly countedAh: number | null;
+  readonly onEnd: (how: ReadingData<'charge'>) => readonly Problem[];
 }
 
-/** The three ways in which a charge ends. */
-function EndKeys({ so, isDue, onEnd }: EndKeysProps) {
+/** The three ways in which a charge ends, and what the charger counted until it was full. */
+function EndKeys({ so, isDue, countedAh, onEnd }: EndKeysProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const given = typed ?? (countedAh === null ? '' : String(countedAh));
+  const end = (how: ReadingData<'charge'>) => setProblems(onEnd(how));
+  const full = () => {
+    const ampHours = typedNumber(given);
+    if (Number.isNaN(ampHours))
+      return setProblems([problem('ampHours', given, 'a number of Ah, or nothing')]);
+    end(ampHours === null ? { full: true } : { full: true, ampHours });
+  };
   return (
-    <div className="flex flex-wrap gap-3">
-      <Button
-        tone={so.kind === 'full' || isDue ? 'main' : 'plain'}
-        large
-        onClick={() => onEnd({ full: true })}
-      >
-        Full: charger off
-      </Button>
-      <Button large onClick={() => onEnd({ full: false })}>
-        Taken off before it was full
-      </Button>
-      <Button
-        tone={so.kind === 'takes_none' ? 'warn' : 'quiet'}
-        large
-        onClick={() => onEnd({ full: false, refused: true })}
-      >
-        It takes no charge
-      </Button>
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-start gap-3">
+        <Button tone={so.kind === 'full' || isDue ? 'main' : 'plain'} large onClick={full}>
+          Full: charger off
+        </Button>
+        <Button large onClick={() => end({ full: false })}>
+          Taken off before it was full
+        </Button>
+        <Button
+          tone={so.kind === 'takes_none' ? 'warn' : 'quiet'}
+          large
+          onClick={() => end({ full: false, refused: true })}
+        >
+          It takes no charge
+        </Button>
+      </div>
+      <div className="max-w-80">
+        <TypedField
+          label="Ah that it gave until full"
+          hint="Where the charger counts them. They tell what the battery holds."
+          inputMode="decimal"
+          maxLength={8}
+          value={given}
+          onType={setTyped}
+        />
+      </div>
+      <Problems problems={problems} />
     </div>
   );
 }
@@ -206,6 +252,9 @@ function ChargeLog({ log }: { readonly log: readonly ReadingOf<'charge_log'>[] }
             <td className="figures text-right">{formatQuantity(data.amps, 'A', { decimals: 1 })}</td>
             <td className="figures text-right">
               {data.temperatureC === null ? '–' : temperatureWords(data.temperatureC, temperatureUnit)}
+            </td>
+            <td className="figures text-right">
+              {data.ampHours === undefined ? '–' : formatQuantity(data.ampHours, 'Ah')}
             </td>
             <td className="figures text-right">{data.gravity === null ? '–' : data.gravity.toFixed(3)}</td>
           </tr>

@@ -1,8 +1,7 @@
-import 'server-only';
 import { cautionsLeftOpen, type OpenCaution } from '@/core/circuit/open-cautions';
 import { keptCautions } from '@/core/exchange/check/check-record';
-import { finishedJudgements } from '@/store/checks';
-import type { Database, Transaction } from '@/store/database';
+import { finishedJudgements } from './checks';
+import type { Database, Transaction } from './database';
 
 /** The cautions of a vehicle that no later check has closed by a reading that makes their cause unlikely. */
 export async function openCautions(

@@ -1,4 +1,4 @@
-import { Field, INPUT } from '@/ui/field';
+import { Field, INPUT } from './field';
 
 /** A labelled line to type in, whose text its form holds: a figure, or a day with its time. */
 export function TypedField({

@@ -1,0 +1,99 @@
+'use client';
+
+import { GripVertical } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { type PointerEvent, useState } from 'react';
+import { createPortal } from 'react-dom';
+import type { RoomCard, RoomView } from '@/core/exchange/room-views';
+import { putOnPage } from '@/ui/put-on-link';
+import { benchOnChannel, channelName } from './room-words';
+
+/** What a tile of a channel says of itself to whatever is dragged over it. */
+export const CHANNEL_MARK = 'data-channel';
+
+interface Props {
+  readonly view: RoomView;
+  readonly card: RoomCard;
+  /** Why it cannot go where it was dropped. */
+  readonly onRefused: (why: string) => void;
+}
+
+/** A hand in gloves is not quite still while it presses, px. */
+const STILL_PX = 8;
+
+/** Where a battery is that is being dragged, and the channel under it. */
+interface Dragged {
+  readonly x: number;
+  readonly y: number;
+  readonly moved: boolean;
+  readonly onto: number | null;
+}
+
+/** What a battery that waits is taken by, to be dropped onto a channel; pressed, or by keyboard, it lists the channels instead. */
+export function DragGrip({ view, card, onRefused }: Props) {
+  const router = useRouter();
+  const [at, setAt] = useState<Dragged | null>(null);
+  const move = ({ clientX: x, clientY: y }: PointerEvent) => {
+    if (!at) return;
+    const moved = at.moved || Math.hypot(x - at.x, y - at.y) > STILL_PX;
+    if (moved) setAt({ x, y, moved, onto: channelUnder(x, y) });
+  };
+  const drop = () => {
+    setAt(null);
+    if (!at) return;
+    if (!at.moved) return router.push(putOnPage(card.tag));
+    const { onto } = at;
+    if (onto === null) return;
+    const why = whyNotOnto(view, card, onto);
+    if (why) onRefused(why);
+    else router.push(benchOnChannel(view, card.runId, onto));
+  };
+  const words = at && (at.onto === null ? 'onto a channel' : channelName(view, at.onto));
+  return (
+    <button
+      type="button"
+      aria-label={`Put ${card.tag} on a channel`}
+      title="Drag it onto a channel, or press to choose one"
+      className="-my-2 -mr-2 ml-auto grid size-12 shrink-0 cursor-grab touch-none place-items-center rounded-md text-soft hover:bg-harbour-wash hover:text-ink"
+      onClick={(event) => {
+        // By key: what a pointer does is told by its own events.
+        if (event.detail === 0) router.push(putOnPage(card.tag));
+      }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        setAt({ x: event.clientX, y: event.clientY, moved: false, onto: null });
+      }}
+      onPointerMove={move}
+      onPointerUp={drop}
+      onPointerCancel={() => setAt(null)}
+    >
+      <GripVertical size={22} aria-hidden="true" />
+      {at?.moved &&
+        createPortal(
+          <span
+            className="pointer-events-none fixed z-50 rounded-md border-2 border-charge bg-sheet px-3 py-2 shadow-lg"
+            style={{ left: at.x + 12, top: at.y + 8 }}
+          >
+            <span className="figures block text-lg font-bold">{card.tag}</span>
+            <span className="block text-sm text-soft">{words}</span>
+          </span>,
+          document.body,
+        )}
+    </button>
+  );
+}
+
+function channelUnder(x: number, y: number): number | null {
+  const mark = document.elementFromPoint(x, y)?.closest(`[${CHANNEL_MARK}]`)?.getAttribute(CHANNEL_MARK);
+  return mark == null ? null : Number(mark);
+}
+
+/** Why a battery cannot go onto a channel now; null where it can. */
+function whyNotOnto(view: RoomView, card: RoomCard, onto: number): string | null {
+  const there = view.cards.find(({ standing, channel }) => standing.kind === 'on' && channel === onto);
+  if (there) return `${there.tag} hangs on ${channelName(view, onto)}: take it off first.`;
+  const job = view.room.waiting.find(({ id }) => id === card.runId);
+  return job?.options.some(({ channel }) => channel === onto)
+    ? null
+    : `${channelName(view, onto)} cannot give what ${card.tag} asks for.`;
+}

@@ -1,0 +1,66 @@
+import 'server-only';
+import type { OutlookStory } from '@/core/exchange/views';
+import { fanOf } from '@/core/history/fan';
+import type { FleetLearned, UnitHistory } from '@/core/history/fleet-learning';
+import { outlookOf, storyOf } from '@/core/history/forecast-unit';
+import { figuresOf } from '@/core/history/kept-outlook';
+import { type LinePoint, middleLine } from '@/core/history/kind-line';
+import { isTold } from '@/core/history/leftover';
+import type { HouseRules } from '@/core/rules/house-rules';
+import { learnedHere } from '@/store/learned';
+import type { Database, Transaction } from '@/store/open';
+import { outlooksAsked } from '@/store/outlooks-asked';
+
+/** What is expected of one battery now, with what it rests on; null for one that these rules do not grade. */
+export async function outlookStory(
+  database: Database | Transaction,
+  batteryId: string,
+  rules: HouseRules,
+  nowMs: number,
+): Promise<OutlookStory | null> {
+  const [asked] = await outlooksAsked(database, [batteryId], rules);
+  if (!asked) return null;
+  const learned = await learnedHere(database);
+  const outlook = outlookOf(asked.history, learned, { nowMs, ...asked });
+  const figures = figuresOf(outlook, asked);
+  const life = outlook.segments.at(-1)?.life;
+  const firstMs = asked.history.readings[0]?.atMs ?? nowMs;
+  return {
+    figures,
+    linePct: asked.linePct,
+    fan: life ? fanOf(life, firstMs - FAN_BEFORE_MS, nowMs, figures.crossP90Ms) : [],
+    anew: outlook.segments.flatMap(({ begunBy, fromMs }) =>
+      begunBy ? [{ atMs: fromMs, why: begunBy }] : [],
+    ),
+    takenOut: takenOutOf(asked.history, learned),
+    worn: asked.strain.open,
+  };
+}
+
+/** How some batteries fare, by id, as lines beside another’s; those of which nothing was read are left out. */
+export async function middlesOf(
+  database: Database | Transaction,
+  ids: readonly string[],
+  at: { rules: HouseRules; learned: FleetLearned; nowMs: number; fromMs: number; toMs: number },
+): Promise<Map<string, LinePoint[]>> {
+  const { rules, learned, nowMs, fromMs, toMs } = at;
+  return new Map(
+    (await outlooksAsked(database, ids, rules)).flatMap(({ history }) => {
+      const firstMs = history.readings[0]?.atMs;
+      const life = storyOf(history, learned, nowMs).at(-1)?.life;
+      if (firstMs === undefined || !life) return [];
+      return [[history.id, middleLine(life, { fromMs: Math.max(fromMs, firstMs), toMs })] as const];
+    }),
+  );
+}
+
+/** A fan begins so long before the first reading. */
+const FAN_BEFORE_MS = 30 * 86_400_000;
+
+/** What reads high or low for certain among what read this battery. */
+function takenOutOf({ readings }: UnitHistory, { leftovers }: FleetLearned) {
+  const names = new Set(readings.flatMap(({ instrument, technician }) => [instrument, technician]));
+  return [...leftovers.instrument]
+    .filter(([name, leftover]) => names.has(name) && isTold(leftover))
+    .map(([what, { pct }]) => ({ what, pct }));
+}

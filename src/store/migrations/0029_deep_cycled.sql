@@ -1,0 +1,1 @@
+CREATE INDEX `batteries_deep_cycled` ON `batteries` (`tag_key`) WHERE "batteries"."duty" = 'deep_cycle';
