@@ -19,7 +19,11 @@ export default defineConfig({
   expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,
-  reporter: report ? [['list'], ['json', { outputFile: report }]] : 'list',
+  reporter: [
+    ['list'],
+    ['./e2e/support/what-it-showed.ts'],
+    ...(report ? [['json', { outputFile: report }] as const] : []),
+  ],
   // A trace costs as much as the test itself, and nobody opens one on a machine that only says yes or no.
   use: {
     actionTimeout: 60_000,

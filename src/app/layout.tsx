@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { answerHere } from '@/entry/answer-to';
 import { copiesWhileShut } from '@/entry/copies-while-shut';
 import { SignInAgain } from '@/features/people/sign-in-again';
+import { BeforeItListens } from '@/features/shell/before-it-listens';
 import { ChargeAlarms } from '@/features/shell/charge-alarms';
 import { Listens } from '@/features/shell/listens';
 import { StoreTrouble } from '@/features/shell/store-trouble';
@@ -23,6 +24,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
   return (
     <html lang="en" data-theme={settings.ok ? settings.value.theme : 'system'}>
       <body>
+        <BeforeItListens />
         <Listens />
         {settings.ok ? (
           <SiteProvider settings={settings.value}>
