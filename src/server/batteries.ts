@@ -162,7 +162,9 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
     beside:
       outlook === null
         ? []
-        : await store.read((database) => besideLines(database, battery, { rules, nowMs, fromMs })),
+        : await store.read((database) =>
+            besideLines(database, battery, { rules, nowMs, fromMs, climate: context.site.climate }),
+          ),
     beneath: await store.read((database) => lanesBeneath(database, id, { slots, nowMs })),
   };
 }

@@ -1,8 +1,9 @@
 import 'server-only';
-import { type BatterySpec, specOf } from '@/core/battery/battery';
+import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
 import type { BatteryRecord, BesideLine, Lane, SlotHeld } from '@/core/exchange/views';
 import { kindLine } from '@/core/history/kind-line';
+import type { Surroundings } from '@/core/history/surroundings';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS } from '@/core/vehicle/cause';
@@ -22,7 +23,16 @@ const MOST_SHOWN = 60;
 export async function besideLines(
   database: Database | Transaction,
   battery: BatteryRecord,
-  { rules, nowMs, fromMs }: { readonly rules: HouseRules; readonly nowMs: number; readonly fromMs: number },
+  {
+    rules,
+    nowMs,
+    fromMs,
+    climate,
+  }: Pick<Surroundings, 'climate'> & {
+    readonly rules: HouseRules;
+    readonly nowMs: number;
+    readonly fromMs: number;
+  },
 ): Promise<BesideLine[]> {
   const spec = specOf(battery);
   if (!spec) return [];
@@ -41,14 +51,15 @@ export async function besideLines(
     return points ? [{ label: tag, href: `/batteries/${id}`, points }] : [];
   });
   const begunMs = battery.fittedOn === null ? fromMs : Date.parse(battery.fittedOn);
-  const points = kindLine(kindOf(spec), learned, { begunMs, toMs });
+  const points = kindLine({ construction: spec.construction, duty: dutyOf(spec), climate }, learned, {
+    begunMs,
+    toMs,
+  });
   return [...lines, { label: 'its kind', href: null, points: points.filter(({ atMs }) => atMs >= fromMs) }];
 }
 
 /** A kind is shown so far ahead of today. */
 const AHEAD_MS = 365 * 86_400_000;
-const kindOf = (spec: BatterySpec) =>
-  ({ construction: spec.construction, duty: dutyOf(spec), climate: 'mild' }) as const;
 
 /** What happened beneath a life: charges, and on the vehicles that it sat in visits and what their checks found. */
 export async function lanesBeneath(

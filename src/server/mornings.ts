@@ -21,7 +21,7 @@ export async function morningsAhead(
   const own = await context.store.read((database) => morningsFrom(database, today, DAYS));
   return own.length > 0
     ? { mornings: own, isOwn: true }
-    : { mornings: simulatedMornings(context.now(), DAYS), isOwn: false };
+    : { mornings: simulatedMornings(context.now(), DAYS, context.site.winter), isOwn: false };
 }
 
 const Bring = Type.Object(

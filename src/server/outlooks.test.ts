@@ -1,15 +1,20 @@
 import { uuidv7 } from 'uuidv7';
+import { type SiteSheet, sheetOf } from '@/core/exchange/site/site-sheet';
+import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { learnedHere } from '@/store/learned';
 import { newestRuns } from '@/store/newest-runs';
 import { outdate, takeOn } from '@/store/outdate';
 import { keepOutlooks, outlookById } from '@/store/outlooks';
+import { siteOf } from '@/store/sites';
 import { granted } from './answers.test-support';
 import { correctBattery } from './batteries';
 import { correctInstrument, endCorrectionAsked } from './corrections';
 import { readsOffView } from './fleet-answers';
 import { keepOutlooksFresh, renewOutlooks } from './outlooks';
+import { saveRules } from './rules';
 import { finishRun, reopenRun } from './runs';
 import { newShop } from './shop.test-support';
+import { saveSite } from './site';
 
 const { shop, technicianId, registered, started, captureAll, label } = newShop();
 const renew = () => renewOutlooks(shop.context);
@@ -190,5 +195,43 @@ describe('an instrument that is corrected from a day on', () => {
     expect(await correct({ fromOn: today(), pct: 3, instrument: 'Never seen' })).toMatchObject({
       ...{ ok: false, failure: 'missing' },
     });
+  });
+});
+
+describe('what the whole site says', () => {
+  /** The same context as the next request sees it. */
+  const afterwards = async () => {
+    const site = await shop.context.store.read(siteOf);
+    if (!site) throw new Error('there is a site');
+    return { ...shop.context, site };
+  };
+  const settle = async (change: Partial<SiteSheet>) => {
+    const context = await afterwards();
+    const sheet = { ...sheetOf(context.site), ...change };
+    granted(await saveSite(context, { technicianId, seenRevision: context.site.revision, sheet }));
+    await renew();
+  };
+
+  it('counts for every battery: in the heat one of which nothing was read is expected to last less long', async () => {
+    const { id } = await registered({ fittedOn: '2025-06-01' });
+    await renew();
+    const mild = await outlook(id);
+    await settle({ climate: 'hot' });
+    const hot = await outlook(id);
+    expect(hot?.crossP50Ms).toBeLessThan(mild?.crossP50Ms ?? 0);
+    await settle({ climate: 'mild' });
+    expect((await outlook(id))?.crossP50Ms).toBe(mild?.crossP50Ms);
+  });
+
+  it('is worked out anew where another line is drawn by the house', async () => {
+    const { id } = await tested(10.4);
+    await renew();
+    const before = await outlook(id);
+    const context = await afterwards();
+    const health = { ...STANDARD_RULES.health, retirePct: STANDARD_RULES.health.retirePct + 6 };
+    const rules = { ...STANDARD_RULES, health, name: 'Stricter' };
+    granted(await saveRules(context, { rules, technicianId, seenVersion: 0, reason: 'a hard winter' }));
+    expect(await renew()).toBeGreaterThan(0);
+    expect((await outlook(id))?.crossP50Ms).toBeLessThan(before?.crossP50Ms ?? 0);
   });
 });

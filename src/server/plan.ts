@@ -9,6 +9,7 @@ import type { PlanView } from '@/core/exchange/fleet-views';
 import { newUnitOf, reserveStep } from '@/core/history/failing-curve';
 import type { FleetLearned } from '@/core/history/fleet-learning';
 import { type KindOfLife, kindKey } from '@/core/history/kind-of-life';
+import type { Surroundings } from '@/core/history/surroundings';
 import { type Costs, CostsSchema, changeCosts, costsFrom } from '@/core/planning/costs';
 import { type PlanUnit, purchasePlan } from '@/core/planning/purchase-plan';
 import { costOfADay } from '@/core/planning/replacement';
@@ -45,7 +46,7 @@ export async function planView(
   const nowMs = context.now();
   return {
     ...{ costs, own, revision, currency: context.site.currency },
-    plan: purchasePlan(planUnits(units, { costs, learned, nowMs }), nowMs),
+    plan: purchasePlan(planUnits(units, { costs, learned, surroundings: context.site, nowMs }), nowMs),
     isTried: JSON.stringify(costs) !== JSON.stringify(own),
     problems: read.ok ? [] : read.problems,
   };
@@ -55,6 +56,7 @@ export async function planView(
 export interface PlanAt {
   readonly costs: Costs;
   readonly learned: FleetLearned;
+  readonly surroundings: Surroundings;
   readonly nowMs: number;
 }
 
@@ -62,7 +64,7 @@ export interface PlanAt {
 export function planUnits(units: readonly Seated[], at: PlanAt): PlanUnit[] {
   const days = new Map<string, number>();
   return units.flatMap(({ battery, outlook, vehicle }): PlanUnit[] => {
-    const kind = historyOf({ battery, readings: [], newest: null })?.kind;
+    const kind = historyOf({ battery, readings: [], newest: null }, at.surroundings)?.kind;
     const spec = specOf(battery);
     if (!kind || !spec) return [];
     const costs = changeCosts(at.costs, dutyOf(spec), vehicle.class);
@@ -87,10 +89,11 @@ export function planUnits(units: readonly Seated[], at: PlanAt): PlanUnit[] {
 const known = new Map<string, ReturnType<typeof newUnitOf>>();
 const MOST_KNOWN = 200;
 
-function newUnit(kind: KindOfLife, reserve: number | null, { learned, nowMs }: PlanAt) {
+function newUnit(kind: KindOfLife, reserve: number | null, { learned, surroundings, nowMs }: PlanAt) {
+  const { winter } = surroundings;
   const lasts = learned.lifeTimes.get(kindKey(kind)) ?? 1;
-  const key = `${kindKey(kind)} ${kind.climate} ${reserve} ${lasts} ${monthOf(nowMs)}`;
-  const found = known.get(key) ?? newUnitOf(kind, learned, { nowMs, reserve });
+  const key = `${kindKey(kind)} ${kind.climate} ${winter} ${reserve} ${lasts} ${monthOf(nowMs)}`;
+  const found = known.get(key) ?? newUnitOf(kind, learned, { nowMs, reserve, winter });
   if (known.size >= MOST_KNOWN) known.clear();
   known.set(key, found);
   return found;

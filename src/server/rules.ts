@@ -11,7 +11,7 @@ import type { Database, Transaction } from '@/store/open';
 import { endProposal, openProposals } from '@/store/rule-proposals';
 import { addRules, countHistory, historyPage, newestRules, rulesVersion, rulesVersions } from '@/store/rules';
 import { type Answer, refused, refusedSaying } from './answer';
-import { onChange } from './changes';
+import { changed, onChange } from './changes';
 import type { Context } from './context';
 
 const SaveRules = Type.Object(
@@ -92,6 +92,7 @@ export async function saveRules(context: Context, input: unknown): Promise<Answe
     authorId: technicianId,
     madeAtMs: context.now(),
   });
+  if (saved) changed('all');
   if (saved && proposalId !== undefined)
     await context.store.write((transaction) => endProposal(transaction, proposalId, context.now()));
   return saved

@@ -4,6 +4,7 @@ import { cookies } from 'next/headers';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { KeptCharger, Technician } from '@/core/exchange/views';
+import type { Winter } from '@/core/history/surroundings';
 import type { Role } from '@/core/people/roles';
 import { succeed } from '@/core/quantity/result';
 import type { Answer } from './answer';
@@ -28,6 +29,7 @@ const Choice = Type.Object(
 export interface ScreenSettings {
   readonly zone: string;
   readonly ratingStandard: RatingStandard;
+  readonly winter: Winter;
   readonly currency: string;
   readonly technicians: readonly Technician[];
   /** The chargers of the site, those that were put aside among them. */
@@ -59,6 +61,7 @@ export async function screenSettings(context: Context): Promise<Answer<ScreenSet
   return succeed<ScreenSettings>({
     zone: context.site.zone,
     ratingStandard: context.site.ratingStandard,
+    winter: context.site.winter,
     currency: context.site.currency,
     technicians: known,
     chargers: isIn ? await chargersHere(context) : [],

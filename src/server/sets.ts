@@ -39,6 +39,7 @@ export async function setsView(context: Context, asked: SetsAsked): Promise<Sets
     shelf: await onTheShelf(database, MOST_ON_SHELF),
     costs: ((await siteOf(database)) ?? context.site).costs,
     learned: await learnedHere(database),
+    surroundings: context.site,
   }));
   const slots = await slotsOfBatteries(
     context.store,

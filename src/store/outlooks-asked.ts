@@ -1,10 +1,10 @@
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
-import type { Climate } from '@/core/battery/length-of-life';
 import type { UnitHistory } from '@/core/history/fleet-learning';
 import type { OutlookAsked } from '@/core/history/kept-outlook';
 import { type KnownOffset, withKnownOffset } from '@/core/history/known-offset';
 import { strainIn } from '@/core/history/strain-in';
+import { type Surroundings, USUAL_SURROUNDINGS } from '@/core/history/surroundings';
 import { costOfFailing, STANDARD_COSTS } from '@/core/planning/costs';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { isDangerous } from '@/core/vehicle/vehicle';
@@ -20,8 +20,8 @@ const NO_ID = '00000000-0000-0000-0000-000000000000';
 /** A battery as the forecast knows it; null for one that these rules do not grade. */
 export function historyOf(
   { battery, readings }: ReadBattery,
+  { climate }: Pick<Surroundings, 'climate'>,
   offsets: readonly KnownOffset[] = [],
-  climate: Climate = 'mild',
 ): UnitHistory | null {
   const spec = specOf(battery);
   if (!spec) return null;
@@ -40,14 +40,15 @@ export async function outlooksAsked(
   rules: HouseRules,
 ): Promise<OutlookAsked[]> {
   const site = await siteOf(database);
+  const surroundings = site ?? USUAL_SURROUNDINGS;
   const offsets = await correctionsInForce(database);
   const seats = await seatsOf(database, ids);
   return (await readBatteries(database, ids)).flatMap((read): OutlookAsked[] => {
-    const history = historyOf(read, offsets);
+    const history = historyOf(read, surroundings, offsets);
     const spec = specOf(read.battery);
     if (!history || !spec) return [];
     const seat = seats.get(read.battery.id) ?? null;
-    const strain = strainIn(spec, seat);
+    const strain = strainIn(spec, seat, surroundings);
     return [
       {
         ...{ history, strain, newest: read.newest },
@@ -61,13 +62,16 @@ export async function outlooksAsked(
 
 /** What a fleet can learn from: batteries that were read more than once, so many at most, as the forecast knows them. */
 export async function unitsReadTwice(database: Database | Transaction, most: number): Promise<UnitHistory[]> {
+  const surroundings = (await siteOf(database)) ?? USUAL_SURROUNDINGS;
   const offsets = await correctionsInForce(database);
   const units: UnitHistory[] = [];
   for (let afterId = NO_ID; units.length < most; ) {
     const ids = await readTwice(database, afterId, UNITS_READ_AT_ONCE);
     const last = ids.at(-1);
     if (last === undefined) break;
-    units.push(...(await readBatteries(database, ids)).flatMap((one) => historyOf(one, offsets) ?? []));
+    units.push(
+      ...(await readBatteries(database, ids)).flatMap((one) => historyOf(one, surroundings, offsets) ?? []),
+    );
     afterId = last;
   }
   return units;

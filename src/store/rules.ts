@@ -5,6 +5,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import type { Database, Store, Transaction } from './database';
 import { decodeAssessment, decodeRules } from './decode';
 import { inSight } from './in-sight';
+import { forgetLearned } from './learned';
 import { assessments, batteries, houseRules, runs } from './schema';
 import { tracesOf } from './traces';
 
@@ -86,6 +87,8 @@ export function addRules(
     await transaction
       .insert(houseRules)
       .values({ ...row, id, version: rules.version, rules, shape: SHAPES.rules });
+    // When a battery crosses a line depends on where the line is.
+    await forgetLearned(transaction);
     return rules;
   });
 }

@@ -1,14 +1,19 @@
 import { and, eq } from 'drizzle-orm';
 import { checkShape } from '@/core/exchange/check-shape';
 import { FIRST_RULES_ID, type SiteRecord, type SiteSheet } from '@/core/exchange/site/site-sheet';
+import { USUAL_SURROUNDINGS } from '@/core/history/surroundings';
 import { IDLE_MINUTES } from '@/core/people/session';
 import { type Costs, CostsSchema, STANDARD_COSTS } from '@/core/planning/costs';
 import type { Database, Store, Transaction } from './database';
+import { forgetLearned } from './learned';
 import { priceWaiting } from './outlooks';
 import { batteries, houseRules, sites } from './schema';
 
 /** The site as it is kept, with how often it was changed. */
-export interface KeptSite extends SiteRecord {
+export interface KeptSite extends SiteSheet {
+  readonly id: string;
+  /** The id that its own rules are kept under. */
+  readonly rulesId: string;
   readonly revision: number;
   /** What things cost here, as the site has said or as every one begins. */
   readonly costs: Costs;
@@ -42,8 +47,9 @@ export async function siteFrom(store: Store, made: SiteRecord, atMs: number): Pr
 /** Makes this store the one of a site, whatever it was of before. */
 export async function adoptSite(transaction: Transaction, site: SiteRecord, atMs: number): Promise<KeptSite> {
   await transaction.delete(sites);
-  await transaction.insert(sites).values({ ...site, changedAtMs: atMs });
-  return { ...site, revision: 1, costs: STANDARD_COSTS, idleMinutes: IDLE_MINUTES.first };
+  const whole = { ...USUAL_SURROUNDINGS, ...site };
+  await transaction.insert(sites).values({ ...whole, changedAtMs: atMs });
+  return { ...whole, revision: 1, costs: STANDARD_COSTS, idleMinutes: IDLE_MINUTES.first };
 }
 
 /** Whether a site is as it began: nobody has filled it in, and nothing was registered or decided. */
@@ -84,6 +90,8 @@ export function changeSite(
       .where(and(eq(sites.id, site.id), eq(sites.revision, seenRevision)))
       .returning({ id: sites.id });
     if (changed && costs) await priceWaiting(transaction, costs);
+    const moved = sheet && (sheet.climate !== site.climate || sheet.winter !== site.winter);
+    if (changed && moved) await forgetLearned(transaction);
     return changed && revision;
   });
 }

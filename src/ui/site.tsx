@@ -3,6 +3,7 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { KeptCharger, Technician } from '@/core/exchange/views';
+import type { Winter } from '@/core/history/surroundings';
 import { type ActId, mayEver, whyNot } from '@/core/people/permissions';
 import type { Role } from '@/core/people/roles';
 import type { TemperatureUnit } from '@/core/quantity/temperature';
@@ -20,6 +21,8 @@ export interface SiteSettings {
   readonly zone: string;
   /** What most labels of this site are printed in. */
   readonly ratingStandard: RatingStandard;
+  /** The month that the coldest quarter of this site begins with. */
+  readonly winter: Winter;
   /** Three letters, such as EUR. */
   readonly currency: string;
   readonly technicians: readonly Technician[];

@@ -145,6 +145,9 @@ it('the mornings that ship are the same for the same days, whoever asks when', (
   );
   expect(Math.max(...january)).toBeLessThan(Math.max(...july));
   expect(Math.min(...january)).toBeLessThan(-4);
+  // The same spell on the other half of the year, where winter is there.
+  const july2026 = simulatedMornings(Date.UTC(2026, 6, 10), 1, 'june')[0]?.lowC ?? 0;
+  expect(july2026).toBe((simulatedMornings(Date.UTC(2026, 6, 10), 1)[0]?.lowC ?? 0) - 16);
 });
 
 it('an outlook is told no finer than it is known', () => {

@@ -2,6 +2,7 @@ import type { FleetLearned } from './fleet-learning';
 import { failsBy, NO_STRAIN, type Strain } from './hazard';
 import { type KindOfLife, kindKey, usualLifeYears } from './kind-of-life';
 import { type Life, lifeAfter } from './life';
+import type { Winter } from './surroundings';
 
 const MONTH_DAYS = 30;
 const QUARTER_DAYS = 90;
@@ -43,11 +44,15 @@ const RESERVE_STEP = 0.25;
 export const reserveStep = (reserve: number | null): number | null =>
   reserve === null ? null : Math.round(reserve / RESERVE_STEP) * RESERVE_STEP;
 
-/** How a new unit of a kind fares in this fleet in a place of so much reserve, nothing being wrong with what it sits in. */
+/** How a new unit of a kind fares in this fleet in a place of so much reserve and such a winter, nothing being wrong with what it sits in. */
 export function newUnitOf(
   kind: KindOfLife,
   learned: FleetLearned,
-  { nowMs, reserve }: { readonly nowMs: number; readonly reserve: number | null },
+  {
+    nowMs,
+    reserve,
+    winter,
+  }: { readonly nowMs: number; readonly reserve: number | null; readonly winter: Winter },
 ): NewUnit {
   const scaleYears = usualLifeYears(kind) * (learned.lifeTimes.get(kindKey(kind)) ?? 1);
   const life = lifeAfter({ fromMs: nowMs, beginning: 'new', scaleYears }, []);
@@ -55,6 +60,7 @@ export function newUnitOf(
     ...NO_STRAIN,
     duty: kind.duty,
     climate: kind.climate,
+    winter,
     reserve: reserveStep(reserve),
   };
   return { days: NEW_DAYS, fails: failsBy(life, nowMs, NEW_DAYS, strain) };

@@ -3,23 +3,21 @@ import type { Climate } from '../battery/length-of-life';
 import { MS_PER_YEAR } from './health-reading';
 import type { Life } from './life';
 import { LEAST_PCT, type LifeNode, lostInto, waysOf } from './life-nodes';
+import { monthAsInNorth, type Surroundings, USUAL_SURROUNDINGS } from './surroundings';
 
 /** What of a vehicle wears its battery, as far as it is open: each so many times as likely to fail. Rules of ours. */
 export const VEHICLE_STRAIN = { regulator_high: 2.5, parasitic_draw: 1.8, undercharged: 1.5 } as const;
 export type VehicleFaultOpen = keyof typeof VEHICLE_STRAIN;
 
 /** What a unit has to bear besides its age. */
-export interface Strain {
+export interface Strain extends Surroundings {
   readonly duty: Duty;
-  readonly climate: Climate;
   readonly open: readonly VehicleFaultOpen[];
   /** Rating of its set, SAE, against what its engine asks warm; null where nobody knows the engine. */
   readonly reserve: number | null;
-  /** Coldest and warmest quarter are the other way round south of the equator. */
-  readonly south: boolean;
 }
 
-export const NO_STRAIN: Strain = { duty: 'starting', climate: 'mild', open: [], reserve: null, south: false };
+export const NO_STRAIN: Strain = { ...USUAL_SURROUNDINGS, duty: 'starting', open: [], reserve: null };
 
 /**
  * Failures a year of a unit by its health: a start that fails on the coldest morning, or a service load that is not given. `BASE × exp(FALL
@@ -75,10 +73,10 @@ function underStrain({ reserve, open }: Strain) {
 const COLD_MONTHS: ReadonlySet<number> = new Set([11, 0, 1]);
 const WARM_MONTHS: ReadonlySet<number> = new Set([5, 6, 7]);
 
-function seasonOf(month: number, { duty, climate, south }: Strain): number {
+function seasonOf(month: number, { duty, climate, winter }: Strain): number {
   // What works over hours has no season of its own.
   if (duty === 'deep_cycle') return 1;
-  const here = south ? (month + 6) % 12 : month;
+  const here = monthAsInNorth(month, winter);
   const season = SEASONS[climate];
   return COLD_MONTHS.has(here) ? season.cold : WARM_MONTHS.has(here) ? season.warm : season.else;
 }

@@ -195,7 +195,10 @@ describe('the hazard', () => {
     expect(hazardAt(80, 2, 6, NO_STRAIN)).toBeLessThan(base);
     expect(hazardAt(80, 2, 3, { ...NO_STRAIN, open: ['regulator_high'] })).toBeCloseTo(2.5 * base, 9);
     expect(hazardAt(80, 2, 3, { ...NO_STRAIN, reserve: 5 })).toBeLessThan(base);
-    expect(hazardAt(80, 2, 6, { ...NO_STRAIN, south: true })).toBeCloseTo(hazardAt(80, 2, 0, NO_STRAIN), 9);
+    expect(hazardAt(80, 2, 6, { ...NO_STRAIN, winter: 'june' })).toBeCloseTo(
+      hazardAt(80, 2, 0, NO_STRAIN),
+      9,
+    );
   });
 
   it('adds up over time, and never past one', () => {

@@ -1,4 +1,5 @@
 import { seededChance } from '../quantity/chance';
+import { monthAsInNorth, type Winter } from './surroundings';
 
 /** The lowest temperature of a day, °C. */
 export interface Morning {
@@ -21,7 +22,7 @@ const SEED = 4243;
  * The lows of the days from one on, as the feed that ships makes them: the same for the same days, whoever asks, with cold and
  * mild spells. Not a forecast of any place: it stands where a site has no weather of its own.
  */
-export function simulatedMornings(fromMs: number, days: number): Morning[] {
+export function simulatedMornings(fromMs: number, days: number, winter: Winter = 'december'): Morning[] {
   const first = Math.floor(fromMs / MS_PER_DAY);
   let off = 0;
   const mornings: Morning[] = [];
@@ -30,7 +31,7 @@ export function simulatedMornings(fromMs: number, days: number): Morning[] {
     off = KEPT * off + chance.normal(SPREAD_C * Math.sqrt(1 - KEPT ** 2));
     const at = new Date(day * MS_PER_DAY);
     if (day >= first) {
-      const low = (USUAL_LOW_C[at.getUTCMonth()] ?? 5) + off;
+      const low = (USUAL_LOW_C[monthAsInNorth(at.getUTCMonth(), winter)] ?? 5) + off;
       mornings.push({ day: at.toISOString().slice(0, 10), lowC: Math.round(low) });
     }
   }

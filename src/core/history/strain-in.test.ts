@@ -1,6 +1,7 @@
 import type { BatterySpec } from '../battery/battery';
 import { usualCrankAmps } from '../vehicle/engine';
-import { type Seat, strainIn } from './strain-in';
+import { type Seat, strainIn as strainThere } from './strain-in';
+import { USUAL_SURROUNDINGS } from './surroundings';
 
 const spec: BatterySpec = {
   ...{ construction: 'flooded', nominalVolts: 12, c20Ah: 70, rcMinutes: null },
@@ -11,6 +12,8 @@ const seat = (vehicle: Partial<Seat['vehicle']>, more: Partial<Seat> = {}): Seat
   ...{ batteries: 1, open: [] },
   ...more,
 });
+
+const strainIn = (of: BatterySpec, at: Seat | null) => strainThere(of, at, USUAL_SURROUNDINGS);
 
 describe('what a battery has to bear where it sits', () => {
   it('is its duty alone in a rack', () => {
@@ -38,5 +41,11 @@ describe('what a battery has to bear where it sits', () => {
   it('counts what wears it once, and not what does not', () => {
     const open = ['regulator_low', 'belt', 'parasitic_draw', 'nothing_found'] as const;
     expect(strainIn(spec, seat({}, { open: open })).open).toEqual(['undercharged', 'parasitic_draw']);
+  });
+
+  it('has the heat and the seasons of the site, in a rack too', () => {
+    const south = { climate: 'hot', winter: 'june' } as const;
+    expect(strainThere(spec, null, south)).toMatchObject(south);
+    expect(strainThere(spec, seat({}), south)).toMatchObject(south);
   });
 });

@@ -5,6 +5,7 @@ import type { Cause } from '../vehicle/cause';
 import { usualCrankAmps } from '../vehicle/engine';
 import type { Vehicle } from '../vehicle/vehicle';
 import { NO_STRAIN, type Strain, type VehicleFaultOpen } from './hazard';
+import type { Surroundings } from './surroundings';
 
 /** Where a battery sits, as far as it has to bear something there. */
 export interface Seat {
@@ -31,19 +32,20 @@ export const undercharges = (cause: Cause): boolean => WEARS[cause] === 'underch
 
 /**
  * What a battery has to bear where it sits; null: in a rack, which asks nothing of it.
+ * @param surroundings the heat and the seasons of the site
  * @returns its duty, the vehicle’s faults that wear it, and the rating of its set against what the engine asks, which is null where
  * nobody knows the one or the other
  */
-export function strainIn(spec: BatterySpec, seat: Seat | null): Strain {
+export function strainIn(spec: BatterySpec, seat: Seat | null, surroundings: Surroundings): Strain {
   const duty = dutyOf(spec);
-  if (seat === null) return { ...NO_STRAIN, duty };
+  if (seat === null) return { ...NO_STRAIN, ...surroundings, duty };
   const { engine, systemVolts, joined } = seat.vehicle;
   const rating = crankingRating(spec);
   const amps = engine && engine !== 'none' ? usualCrankAmps(engine, systemVolts ?? 12) : null;
   // Side by side they share the current; one behind the other each gives all of it.
   const together = joined === 'parallel' ? Math.max(1, seat.batteries) : 1;
   return {
-    ...{ ...NO_STRAIN, duty, open: [...new Set(seat.open.flatMap((cause) => WEARS[cause] ?? []))] },
+    ...{ ...surroundings, duty, open: [...new Set(seat.open.flatMap((cause) => WEARS[cause] ?? []))] },
     reserve: rating && amps ? (together * rating.saeAmps) / amps : null,
   };
 }

@@ -171,7 +171,7 @@ function isPlanned(
     strain,
   });
   const key = `${unit.kind.construction} ${vehicleClass} ${reserveStep(strain.reserve)}`;
-  const fresh = { nowMs: atMs, reserve: strain.reserve };
+  const fresh = { nowMs: atMs, reserve: strain.reserve, winter: strain.winter };
   const day = aDay.get(key) ?? costOfADay(newUnitOf(unit.kind, learned, fresh), costs);
   aDay.set(key, day);
   const { best } = replacementCosts(forecast.fails, costs, { aDay: day });

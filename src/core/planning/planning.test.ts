@@ -46,7 +46,7 @@ describe('what a battery costs a site', () => {
   it('a new starting battery costs some tens a year, a deep-cycle one more', () => {
     const kind = { construction: 'flooded', duty: 'starting', climate: 'mild' } as const;
     const starting = costOfADay(
-      newUnitOf(kind, NOTHING_LEARNED, { nowMs: NOW, reserve: null }),
+      newUnitOf(kind, NOTHING_LEARNED, { nowMs: NOW, reserve: null, winter: 'december' }),
       changeCosts(STANDARD_COSTS, 'starting', 'van'),
     );
     expect(365 * starting).toBeGreaterThan(40);

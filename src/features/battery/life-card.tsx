@@ -9,7 +9,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import type { LifeEvent, LifeLane, LifePoint } from '@/ui/charts/life-events';
 import { LifeLine } from '@/ui/charts/life-line';
 import { Moment } from '@/ui/moment';
-import { useTechnicianName } from '@/ui/site';
+import { useSite, useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 /** A battery’s life on one line, and what is expected of it. */
@@ -21,6 +21,7 @@ export function LifeCard({
   readonly outlook: OutlookStory;
 }) {
   const nameOf = useTechnicianName();
+  const { winter } = useSite();
   const { figures, fan, anew, linePct } = outlook;
   const spec = specOf(story.battery);
   const holds = spec !== undefined && dutyOf(spec) === 'deep_cycle';
@@ -40,6 +41,7 @@ export function LifeCard({
         lanes={lanes}
         beside={story.beside}
         nowMs={nowMs}
+        winter={winter}
         servePct={holds ? story.rules.capacity.servePct : story.rules.health.servePct}
         retirePct={linePct}
         crossing={[figures.crossP10Ms, figures.crossP50Ms, figures.crossP90Ms]}

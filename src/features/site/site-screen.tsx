@@ -200,9 +200,32 @@ function Shown({
         registered={{ ...register('currency', { validate: currencyComplaint }), maxLength: 3 }}
         className="uppercase"
       />
+      <FormSelect
+        form={form}
+        name="climate"
+        label="Climate"
+        hint="Heat takes a third of a battery’s life. What is expected of each battery follows it."
+        options={CLIMATES}
+      />
+      <FormSelect
+        form={form}
+        name="winter"
+        label="Coldest months"
+        hint="When starting fails most."
+        options={WINTERS}
+      />
     </>
   );
 }
+
+const CLIMATES = [
+  { value: 'mild', label: 'Temperate or cold' },
+  { value: 'hot', label: 'Hot most of the year' },
+] as const;
+const WINTERS = [
+  { value: 'december', label: 'December to February' },
+  { value: 'june', label: 'June to August' },
+] as const;
 
 const currencyComplaint = (text: string) =>
   /^[A-Za-z]{3}$/.test(text.trim()) || `Found “${text}”, expected three letters`;

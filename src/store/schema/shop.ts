@@ -10,10 +10,12 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
+import type { Climate } from '@/core/battery/length-of-life';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import type { ChargeMode } from '@/core/charging/charge-plan';
 import type { ArrivalState, ImportSource, LotRow } from '@/core/exchange/arrival-views';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
+import type { Winter } from '@/core/history/surroundings';
 import type { Role } from '@/core/people/roles';
 import { IDLE_MINUTES } from '@/core/people/session';
 import { keptJson } from '../packed-json';
@@ -35,6 +37,9 @@ export const sites = sqliteTable(
     currency: text('currency').notNull(),
     codesAddress: text('codes_address').notNull(),
     ratingStandard: text('rating_standard').$type<RatingStandard>().notNull(),
+    climate: text('climate').$type<Climate>().notNull().default('mild'),
+    /** The month that its coldest quarter begins with. */
+    winter: text('winter').$type<Winter>().notNull().default('december'),
     /** The id that the versions of its own rules are kept under: no other site's. */
     rulesId: text('rules_id').notNull(),
     /** A bench that nobody touches locks after so long, minutes. */

@@ -4,6 +4,7 @@ import { area, line } from 'd3-shape';
 import { utcFormat } from 'd3-time-format';
 import { useMemo, useState } from 'react';
 import type { FanPoint } from '@/core/history/fan';
+import type { Winter } from '@/core/history/surroundings';
 import { VERDICT_SHAPES } from '../verdict-shapes';
 import { Beside, type LifeBeside } from './life-beside';
 import { eventsOf, type LifeEvent, type LifeLane, type LifePoint, nearestEvent } from './life-events';
@@ -22,6 +23,8 @@ interface Props {
   readonly beside: readonly LifeBeside[];
   readonly anew: readonly { readonly atMs: number; readonly why: 'replaced' | 'recovered' }[];
   readonly nowMs: number;
+  /** When its coldest quarter begins: what is shaded. */
+  readonly winter: Winter;
   readonly servePct: number;
   readonly retirePct: number;
   readonly crossing: readonly [p10: number | null, p50: number | null, p90: number | null];
@@ -59,7 +62,7 @@ export function LifeLine(props: Props) {
           onPointerMove={readNearest}
           onPointerDown={readNearest}
         >
-          <Seasons scales={scales} />
+          <Seasons scales={scales} winter={props.winter} />
           <ValueGrid ticks={y.ticks(5)} y={y} fromX={LIFE_MARGIN.left} toX={width - LIFE_MARGIN.right} />
           <Days scales={scales} width={width} />
           <LimitLine
@@ -124,9 +127,15 @@ export function LifeLine(props: Props) {
   );
 }
 
-function Seasons({ scales: { x, y, fromMs, toMs } }: { readonly scales: LifeScales }) {
+function Seasons({
+  scales: { x, y, fromMs, toMs },
+  winter,
+}: {
+  readonly scales: LifeScales;
+  readonly winter: Winter;
+}) {
   const [bottom = 0, top = 0] = y.range();
-  return coldQuarters(fromMs, toMs).map(([from, to]) => (
+  return coldQuarters(fromMs, toMs, winter).map(([from, to]) => (
     <rect
       key={from}
       x={x(from)}

@@ -1,6 +1,7 @@
 import { extent } from 'd3-array';
 import { type ScaleLinear, type ScaleTime, scaleLinear, scaleUtc } from 'd3-scale';
 import type { FanPoint } from '@/core/history/fan';
+import type { Winter } from '@/core/history/surroundings';
 
 /** Room around the drawing of a life, px, and how tall it and its lanes are. */
 export const LIFE_MARGIN = { top: 14, right: 98, bottom: 26, left: 44 } as const;
@@ -35,12 +36,16 @@ export function lifeScales(
   };
 }
 
-/** The cold quarters between two moments: December to February, each from and to, ms UTC. */
-export function coldQuarters(fromMs: number, toMs: number): (readonly [number, number])[] {
+/** The cold quarters between two moments, each from and to, ms UTC. */
+export function coldQuarters(fromMs: number, toMs: number, winter: Winter): (readonly [number, number])[] {
+  const begins = winter === 'june' ? 5 : 11;
   const first = new Date(fromMs).getUTCFullYear() - 1;
   const last = new Date(toMs).getUTCFullYear();
   return Array.from({ length: last - first + 1 }, (_, at) => {
     const year = first + at;
-    return [Math.max(fromMs, Date.UTC(year, 11, 1)), Math.min(toMs, Date.UTC(year + 1, 2, 1))] as const;
+    return [
+      Math.max(fromMs, Date.UTC(year, begins, 1)),
+      Math.min(toMs, Date.UTC(year, begins + 3, 1)),
+    ] as const;
   }).filter(([from, to]) => from < to);
 }

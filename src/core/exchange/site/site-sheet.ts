@@ -1,5 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { type Climate, LIFE_SCALE_YEARS } from '../../battery/length-of-life';
 import { RATING_STANDARDS, type RatingStandard } from '../../battery/rating-standard';
+import { USUAL_SURROUNDINGS, type Winter } from '../../history/surroundings';
 
 /** Where a shop's own rules were kept before each site had an id for them. */
 export const FIRST_RULES_ID = 'house';
@@ -24,6 +26,14 @@ export const SiteSheetSchema = Type.Object(
       enum: [...RATING_STANDARDS],
       description: 'rating standard of a new label',
     }),
+    climate: Type.Unsafe<Climate>({
+      enum: Object.keys(LIFE_SCALE_YEARS),
+      description: 'climate in which its batteries work',
+    }),
+    winter: Type.Unsafe<Winter>({
+      enum: ['december', 'june'],
+      description: 'month that its coldest quarter begins with',
+    }),
   },
   { additionalProperties: false },
 );
@@ -35,6 +45,9 @@ export const SiteRecordSchema = Type.Object(
   {
     id: Type.String({ format: 'uuid' }),
     ...SiteSheetSchema.properties,
+    // Files from before anybody asked where the site lies.
+    climate: Type.Optional(SiteSheetSchema.properties.climate),
+    winter: Type.Optional(SiteSheetSchema.properties.winter),
     rulesId: Type.String({
       minLength: 1,
       maxLength: 64,
@@ -50,21 +63,22 @@ export type SiteRecord = Static<typeof SiteRecordSchema>;
 /** What is filled in of a site that is kept with more. */
 export function sheetOf(site: SiteSheet): SiteSheet {
   const { name, address, zone, temperatureUnit, currency, codesAddress, ratingStandard } = site;
-  return { name, address, zone, temperatureUnit, currency, codesAddress, ratingStandard };
+  const { climate, winter } = site;
+  return { name, address, zone, temperatureUnit, currency, codesAddress, ratingStandard, climate, winter };
 }
 
 /** What goes into files of a site that is kept with more: its costs and how often it was changed stay here. */
-export const recordOf = (site: SiteRecord): SiteRecord => ({
+export const recordOf = (site: SiteRecord & SiteSheet): SiteRecord => ({
   id: site.id,
   ...sheetOf(site),
   rulesId: site.rulesId,
 });
 
 /** A site that nobody has filled in yet. */
-export function newSite(id: string, zone: string, codesAddress = ''): SiteRecord {
+export function newSite(id: string, zone: string, codesAddress = ''): SiteRecord & SiteSheet {
   return {
     ...{ id, name: '', address: '', zone, temperatureUnit: '°C', currency: 'EUR', codesAddress },
     // The end of an id is what tells two apart that were made in one second.
-    ...{ ratingStandard: 'SAE', rulesId: `${FIRST_RULES_ID}-${id.slice(-12)}` },
+    ...{ ratingStandard: 'SAE', ...USUAL_SURROUNDINGS, rulesId: `${FIRST_RULES_ID}-${id.slice(-12)}` },
   };
 }
