@@ -28,7 +28,7 @@ import { besideLines, lanesBeneath } from './beside';
 import { changed } from './changes';
 import type { Context } from './context';
 import { arrivalUnderWay } from './import-job';
-import { outlookStory } from './outlook-story';
+import { heldStory, outlookStory } from './outlook-story';
 import { rulesToday } from './rules';
 
 const Uuid = Type.String({ format: 'uuid' });
@@ -149,16 +149,18 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
   const [nowMs, slots] = [context.now(), await slotsOfBattery(store, id)];
   const outlook = await store.read((database) => outlookStory(database, id, rules, nowMs));
   const fromMs = outlook?.fan[0]?.atMs ?? nowMs;
+  const runs = await runsOfBattery(store, id, RUNS_SHOWN);
   return {
     battery: reference ? { ...battery, reference } : battery,
     firstTests,
     today: format(context.now(), 'yyyy-MM-dd', { in: tz(context.site.zone) }),
-    runs: await runsOfBattery(store, id, RUNS_SHOWN),
+    runs,
     loads: await loadsOfBattery(store, id, LOADS_SHOWN),
     slots,
     opened: openedAndLeft(await openVoltagesOfBattery(store, id, OPENED_READ)),
     rules,
     outlook,
+    held: await store.read((database) => heldStory(database, battery, { runs, rules, nowMs })),
     beside:
       outlook === null
         ? []

@@ -1,14 +1,19 @@
 import 'server-only';
-import type { OutlookStory } from '@/core/exchange/views';
+import { shownHeld } from '@/core/assessment/capacity-result';
+import { specOf } from '@/core/battery/battery';
+import { dutyOf } from '@/core/battery/duty';
+import type { BatteryRecord, BatteryStory, OutlookStory } from '@/core/exchange/views';
 import { fanOf } from '@/core/history/fan';
 import type { FleetLearned, UnitHistory } from '@/core/history/fleet-learning';
 import { outlookOf, storyOf } from '@/core/history/forecast-unit';
-import { figuresOf } from '@/core/history/kept-outlook';
+import type { HealthReading } from '@/core/history/health-reading';
+import { figuresOf, type OutlookAsked } from '@/core/history/kept-outlook';
 import { type LinePoint, middleLine } from '@/core/history/kind-line';
 import { isTold } from '@/core/history/leftover';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { learnedHere } from '@/store/learned';
 import type { Database, Transaction } from '@/store/open';
+import { UNSAID_SD } from '@/store/outlooks';
 import { outlooksAsked } from '@/store/outlooks-asked';
 
 /** What is expected of one battery now, with what it rests on; null for one that these rules do not grade. */
@@ -20,7 +25,43 @@ export async function outlookStory(
 ): Promise<OutlookStory | null> {
   const [asked] = await outlooksAsked(database, [batteryId], rules);
   if (!asked) return null;
-  const learned = await learnedHere(database);
+  return storyFrom(asked, await learnedHere(database), nowMs);
+}
+
+/** What a battery that starts is expected to hold, by the discharges among its runs; null where none has shown it. */
+export async function heldStory(
+  database: Database | Transaction,
+  battery: BatteryRecord,
+  {
+    runs,
+    rules,
+    nowMs,
+  }: { readonly runs: BatteryStory['runs']; readonly rules: HouseRules; readonly nowMs: number },
+): Promise<OutlookStory | null> {
+  const spec = specOf(battery);
+  if (!spec || dutyOf(spec) === 'deep_cycle') return null;
+  const readings = runs.flatMap(heldReading).sort((one, other) => one.atMs - other.atMs);
+  const [asked] = readings.length > 0 ? await outlooksAsked(database, [battery.id], rules) : [];
+  if (!asked) return null;
+  const history = { ...asked.history, readings };
+  return storyFrom(
+    { ...asked, history, linePct: rules.capacity.retirePct },
+    await learnedHere(database),
+    nowMs,
+  );
+}
+
+function heldReading({ run, assessment }: BatteryStory['runs'][number]): HealthReading[] {
+  const estimates = assessment?.assessment.estimates;
+  const held = shownHeld(estimates?.capacity);
+  if (!estimates || !held || run.finishedAtMs === null) return [];
+  const { finishedAtMs: atMs, startedById: technician } = run;
+  const celsius = estimates.temperatureC;
+  // What discharged it is no instrument that a fleet compares.
+  return [{ atMs, pct: held.pct, sd: held.sdPct ?? UNSAID_SD, celsius, technician, instrument: null }];
+}
+
+function storyFrom(asked: OutlookAsked, learned: FleetLearned, nowMs: number): OutlookStory {
   const outlook = outlookOf(asked.history, learned, { nowMs, ...asked });
   const figures = figuresOf(outlook, asked);
   const life = outlook.segments.at(-1)?.life;

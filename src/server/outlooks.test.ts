@@ -7,16 +7,16 @@ import { outdate, takeOn } from '@/store/outdate';
 import { keepOutlooks, outlookById } from '@/store/outlooks';
 import { siteOf } from '@/store/sites';
 import { granted } from './answers.test-support';
-import { correctBattery } from './batteries';
+import { batteryStory, correctBattery } from './batteries';
 import { correctInstrument, endCorrectionAsked } from './corrections';
 import { readsOffView } from './fleet-answers';
 import { keepOutlooksFresh, renewOutlooks } from './outlooks';
 import { saveRules } from './rules';
-import { finishRun, reopenRun } from './runs';
+import { captureReading, finishRun, reopenRun } from './runs';
 import { newShop } from './shop.test-support';
 import { saveSite } from './site';
 
-const { shop, technicianId, registered, started, captureAll, label } = newShop();
+const { shop, technicianId, registered, started, reading, captureAll, label } = newShop();
 const renew = () => renewOutlooks(shop.context);
 /** What everything in a test is read with. */
 const INSTRUMENT = 'typed';
@@ -71,6 +71,27 @@ describe('what is expected of a battery', () => {
     granted(await correctBattery(shop.context, body));
     expect(await renew()).toBe(1);
     expect((await outlook(id))?.crossP50Ms).not.toBe(first?.crossP50Ms);
+  });
+
+  it('says beside it what one that starts will hold, once a discharge has shown what it holds', async () => {
+    const held = async (id: string) => (await batteryStory(shop.context, id))?.held;
+    const { battery, runId } = await started({
+      duty: 'both',
+      c20Ah: 100,
+      ratings: [{ standard: 'SAE', amps: 700 }],
+    });
+    expect(await held(battery.id)).toBeNull();
+    await captureAll(runId, 12.7, 10.6);
+    const shown = { amps: 5, minutes: 1020, earlyVolts: 12.5, endVolts: 10.5, temperatureC: 25 };
+    const view = granted(await captureReading(shop.context, reading(runId, 'discharge', shown)));
+    const seenReadingIds = view.readings.map(({ id }) => id);
+    granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
+    const story = await held(battery.id);
+    expect(story?.linePct).toBe(STANDARD_RULES.capacity.retirePct);
+    expect(story?.figures.tests).toBe(1);
+    // 85 Ah of 100, drawn a little toward what its kind holds.
+    expect(story?.figures.healthPct).toBeGreaterThan(82);
+    expect(story?.figures.healthPct).toBeLessThan(92);
   });
 
   it('says nothing of what these rules do not grade', async () => {

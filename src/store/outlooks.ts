@@ -1,4 +1,5 @@
 import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { shownHeld } from '@/core/assessment/capacity-result';
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
 import type { BatteryRecord, KeptOutlook } from '@/core/exchange/views';
@@ -86,8 +87,8 @@ function heldBy(made: typeof assessments.$inferSelect) {
   const read = decodeAssessment(made, NO_TRACES);
   if (!read.ok) return null;
   const { capacity, temperatureC: celsius } = read.value.assessment.estimates;
-  if (capacity?.method !== 'discharge' || capacity.atLeast || capacity.pct === null) return null;
-  return { pct: capacity.pct, sd: capacity.sdPct ?? UNSAID_SD, celsius };
+  const held = shownHeld(capacity);
+  return held && { pct: held.pct, sd: held.sdPct ?? UNSAID_SD, celsius };
 }
 
 /** The temperature that a judgement was made at, of whatever version it is; null where it says none. */
@@ -101,7 +102,7 @@ const fieldOf = (value: unknown, name: string): unknown =>
   typeof value === 'object' && value !== null ? (value as Record<string, unknown>)[name] : undefined;
 
 /** Taken where a judgement of an early version says no uncertainty, points. */
-const UNSAID_SD = 8;
+export const UNSAID_SD = 8;
 
 /** What each run’s test of power was read with. */
 async function instrumentsOf(

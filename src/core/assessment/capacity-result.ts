@@ -27,6 +27,14 @@ export interface CapacityResult {
   readonly forced: boolean;
 }
 
+/** What a battery holds as a discharge to its end has shown, percent; null where nothing has shown so much. */
+export function shownHeld(
+  capacity: CapacityResult | null | undefined,
+): { readonly pct: number; readonly sdPct: number | null } | null {
+  if (capacity?.method !== 'discharge' || capacity.atLeast || capacity.pct === null) return null;
+  return { pct: capacity.pct, sdPct: capacity.sdPct };
+}
+
 /** Capacity falls by so much for each kelvin under 25 °C. Standard correction of discharge tests. */
 const CAPACITY_PER_KELVIN = 0.008;
 const REFERENCE_C = 25;

@@ -224,6 +224,8 @@ export interface BatteryStory {
   readonly firstTests: readonly ReferenceReading[];
   /** What is expected of it; null for what these rules do not grade. */
   readonly outlook: OutlookStory | null;
+  /** What it is expected to hold, where it mostly starts and a discharge has shown what it holds; null for all others. */
+  readonly held: OutlookStory | null;
   /** How its siblings and its kind fare beside it. */
   readonly beside: readonly BesideLine[];
   /** What happened beneath its life: charges, visits, what was found on its vehicles. */

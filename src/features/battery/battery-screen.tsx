@@ -15,9 +15,9 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
-import { HealthChart, type HealthPoint } from '@/ui/charts/health-chart';
 import { PutOnLink } from '@/ui/put-on-link';
 import { StartRun } from '@/ui/start-run';
+import { CapacityCard } from './capacity-card';
 import { LifeCard } from './life-card';
 import { LoadTraces } from './load-traces';
 import { ReferenceCard } from './reference-card';
@@ -73,7 +73,7 @@ export function BatteryScreen({ story }: { readonly story: BatteryStory }) {
           {spec && dutyOf(spec) !== 'deep_cycle' && <ReferenceCard story={story} />}
         </div>
         <div className="grid gap-5">
-          {spec && dutyOf(spec) === 'both' && <CapacityOverTime story={story} />}
+          {spec && (dutyOf(spec) === 'both' || story.held) && <CapacityCard story={story} />}
           <LoadTraces story={story} />
         </div>
       </div>
@@ -202,26 +202,5 @@ function Places({ slots }: { readonly slots: BatteryStory['slots'] }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-function CapacityOverTime({ story }: { readonly story: BatteryStory }) {
-  const { servePct, retirePct } = story.rules.capacity;
-  const points = story.runs.flatMap(({ run, assessment }): HealthPoint[] => {
-    const capacity = assessment?.assessment.estimates.capacity;
-    if (!capacity || capacity.pct === null || capacity.method !== 'discharge' || run.finishedAtMs === null)
-      return [];
-    const { pct, sdPct, forced, atLeast } = capacity;
-    return [{ atMs: run.finishedAtMs, pct, sdPct: sdPct ?? 0, indicative: forced || atLeast }];
-  });
-  return (
-    <section aria-label="Capacity" className="sheet grid gap-2 p-4">
-      <h2 className="heading">Capacity, % of the label, at 25 °C</h2>
-      {points.length === 0 ? (
-        <p className="py-8 text-soft">No run has shown what it holds yet. A discharge does.</p>
-      ) : (
-        <HealthChart of="Capacity" points={points} servePct={servePct} retirePct={retirePct} />
-      )}
-    </section>
   );
 }

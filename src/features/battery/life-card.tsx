@@ -1,16 +1,17 @@
 import Link from 'next/link';
 import { useMemo } from 'react';
-import { isIndicative } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
 import type { BatteryStory, OutlookStory } from '@/core/exchange/views';
 import { chanceShown, crossingWords, restsOnWords } from '@/core/history/outlook-words';
 import { formatQuantity } from '@/core/quantity/format';
-import type { LifeEvent, LifeLane, LifePoint } from '@/ui/charts/life-events';
+import type { LifeEvent, LifeLane } from '@/ui/charts/life-events';
 import { LifeLine } from '@/ui/charts/life-line';
 import { Moment } from '@/ui/moment';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
+import { Figure } from './figure';
+import { lifePoints } from './life-points';
 
 /** A battery’s life on one line, and what is expected of it. */
 export function LifeCard({
@@ -26,7 +27,7 @@ export function LifeCard({
   const spec = specOf(story.battery);
   const holds = spec !== undefined && dutyOf(spec) === 'deep_cycle';
   const nowMs = Date.parse(`${story.today}T12:00:00Z`);
-  const points = useMemo(() => pointsOf(story, holds), [story, holds]);
+  const points = useMemo(() => lifePoints(story, holds ? 'held' : 'health'), [story, holds]);
   const lanes = useMemo(() => lanesOf(story, nowMs), [story, nowMs]);
   return (
     <section aria-label="Its life" className="sheet grid gap-4 p-4">
@@ -59,7 +60,13 @@ function titleOf({ battery }: BatteryStory, holds: boolean): string {
 }
 
 /** What stands beneath the line for what is read on it. */
-function Read({ event, nameOf }: { readonly event: LifeEvent; readonly nameOf: (runId: string) => string }) {
+export function Read({
+  event,
+  nameOf,
+}: {
+  readonly event: LifeEvent;
+  readonly nameOf: (runId: string) => string;
+}) {
   const look = 'flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 rounded-md px-2 hover:bg-harbour-wash';
   if (event.kind === 'stretch') {
     const { label, fromMs, toMs, href } = event.stretch;
@@ -93,30 +100,8 @@ function Read({ event, nameOf }: { readonly event: LifeEvent; readonly nameOf: (
   );
 }
 
-/** The tests of a life: what they read of its health, or of its capacity where it works over hours. */
-function pointsOf({ runs }: BatteryStory, holds: boolean): LifePoint[] {
-  return runs
-    .flatMap(({ run, assessment }): LifePoint[] => {
-      if (!assessment || run.finishedAtMs === null) return [];
-      const { capacity } = assessment.assessment.estimates;
-      const held = capacity?.method === 'discharge' ? capacity : null;
-      return [
-        {
-          ...{ runId: run.id, atMs: run.finishedAtMs },
-          pct: holds ? (held?.pct ?? null) : assessment.healthPct,
-          sdPct: (holds ? held?.sdPct : assessment.healthSdPct) ?? 0,
-          indicative: holds
-            ? held !== null && (held.forced || held.atLeast)
-            : isIndicative(assessment.assessment),
-          verdict: assessment.override?.verdict ?? assessment.verdict,
-          byHand: assessment.override != null,
-        },
-      ];
-    })
-    .sort((one, other) => one.atMs - other.atMs);
-}
-
-const ownerOf = ({ runs }: BatteryStory, runId: string) =>
+/** Who began the run that is read. */
+export const ownerOf = ({ runs }: BatteryStory, runId: string) =>
   runs.find(({ run }) => run.id === runId)?.run.startedById ?? '';
 
 /** Where it was, and what happened meanwhile. */
@@ -165,15 +150,6 @@ function Expected({ outlook: { figures, linePct, takenOut, worn } }: { readonly 
           How it is worked out
         </Link>
       </p>
-    </div>
-  );
-}
-
-function Figure({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
-  return (
-    <div>
-      <dt className="text-sm text-soft">{name}</dt>
-      <dd className="figures text-lg font-semibold">{children}</dd>
     </div>
   );
 }
