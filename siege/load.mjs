@@ -1,10 +1,13 @@
 // Many technicians at once: each captures, reads back and looks at the Floor, thinks, and begins again. Nobody thinks
 // equally long each time: a crowd in step would come in waves, which no shop does.
 import { seeded } from './requests.mjs';
-import { call, capture, hire, lookAtFloor, memoryOf, pause, quantile, readingOf } from './shop.mjs';
+import { call, capture, hire, lookAtFloor, memoryOf, nextRun, pause, quantile, readingOf } from './shop.mjs';
 
 /** A shop's server has been at work for days: the first moments after its start are not counted. */
 const WARMING_MS = 15_000;
+
+/** A run is finished once it holds so many readings, and another battery comes onto the bench. */
+const READINGS_A_RUN = 20;
 
 /** Answers with what was measured; `fails` names what missed its aim. */
 export async function loadOf(base, pid, { people, thinkMs, seconds }) {
@@ -25,18 +28,31 @@ export async function loadOf(base, pid, { people, thinkMs, seconds }) {
     if (answer.status !== 200) errors++;
     return answer;
   };
-  const work = async (person, number) => {
+  const runIds = [];
+  const work = async (hand, number) => {
     const random = seeded(number + 1);
     await pause((thinkMs * number) / people);
+    let person = hand;
     let own = 0;
+    let inRun = [];
+    runIds.push(person.runId);
     while (Date.now() < until) {
       const reading = readingOf(person, 12 + (own % 60) / 100);
-      if (note(times.capture, await capture(base, reading)).status === 200) own++;
+      if (note(times.capture, await capture(base, reading)).status === 200) {
+        own++;
+        inRun.push(reading.id);
+      }
       const seen = note(times.readBack, await call(base, `/api/runs/${person.runId}`));
       if (seen.json?.value?.readings.every(({ id }) => id !== reading.id)) errors++;
       const floor = note(times.floor, await lookAtFloor(base));
       if (Date.now() > from) times.stream.push(floor.streamMs);
       await pause(thinkMs * (0.5 + random()));
+      if (inRun.length < READINGS_A_RUN) continue;
+      const next = await nextRun(base, person, inRun);
+      if (next) {
+        [person, inRun] = [next, []];
+        runIds.push(next.runId);
+      } else errors++;
     }
     acknowledged += own;
   };
@@ -46,7 +62,7 @@ export async function loadOf(base, pid, { people, thinkMs, seconds }) {
   await Promise.all(hired.map(work));
   clearInterval(watch);
   let kept = 0;
-  for (const { runId } of hired)
+  for (const runId of runIds)
     kept += (await call(base, `/api/runs/${runId}`)).json?.value?.readings.length ?? 0;
   const p95 = (list) => quantile(list, 0.95);
   const found = {

@@ -35,13 +35,25 @@ function safeJson(text) {
 
 /** One technician with a battery and a run. Answers null while the server does not take it. */
 export async function hire(base, name) {
-  const [technicianId, batteryId, runId] = [randomUUID(), randomUUID(), randomUUID()];
+  const technicianId = randomUUID();
+  const { status } = await call(base, '/api/technicians', { id: technicianId, name });
+  return status === 200 ? withABattery(base, technicianId) : null;
+}
+
+/** A run is finished with what was read in it, and another one begun on another battery. Answers null where that was not taken. */
+export async function nextRun(base, { technicianId, runId }, seenReadingIds) {
+  const ended = await call(base, `/api/runs/${runId}/finish`, { runId, technicianId, seenReadingIds });
+  return ended.status === 200 ? withABattery(base, technicianId) : null;
+}
+
+/** A battery and a run on it, of somebody who is here. */
+async function withABattery(base, technicianId) {
+  const [batteryId, runId] = [randomUUID(), randomUUID()];
   const label = {
     ...{ tag: `S-${batteryId.slice(0, 12)}`, type: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null },
     ...{ ratings: [{ standard: 'SAE', amps: 570 }], model: '', place: 'Quay', dateCode: '', fittedOn: null },
   };
   const asked = [
-    ['/api/technicians', { id: technicianId, name }],
     ['/api/batteries', { id: batteryId, technicianId, label }],
     ['/api/runs', { id: runId, batteryId, technicianId }],
   ];

@@ -13,7 +13,7 @@ import { type RoomFacts, RoomFactsSchema, USUAL_ROOM } from '@/core/room/room-fa
 import { airAsked, channelsOf, type RoomBattery, roomOfSite, whyNoChannel } from '@/core/room/room-of-site';
 import { nextChangeOver } from '@/core/room/shifts';
 import { MS_PER_MINUTE } from '@/core/steps/clocks';
-import { type KeptWish, keptRoom, wishesOf } from '@/store/charge-room';
+import { everCharged, type KeptWish, keptRoom, marksOfRuns, wishesOf } from '@/store/charge-room';
 import { keptChargers } from '@/store/chargers';
 import { inChunks } from '@/store/in-chunks';
 import { openRunIds, wholeRun } from '@/store/runs';
@@ -24,6 +24,8 @@ import { offLoop } from './threads';
 
 /** A room holds fewer batteries than this. */
 const MOST_OPEN = 200;
+/** Where runs stood is remembered of so many: those that were finished since among them. */
+const MOST_KNOWN = 1000;
 
 /** So many runs are worked out at once. */
 const AT_ONCE = 8;
@@ -40,9 +42,15 @@ interface Standing {
   readonly restMs: number;
 }
 
-/** Where each open run stands towards the room, worked out once a change; and the plan that was shown last. */
+/** Where a run stood, and the mark that it had then. */
+interface Stood {
+  readonly mark: string;
+  readonly standing: Promise<Standing | null>;
+}
+
+/** Where each open run stands towards the room, worked out once a change of it; and the plan that was shown last. */
 class RoomBoard {
-  private readonly standings = new Map<string, Promise<Standing | null>>();
+  private readonly standings = new Map<string, Stood>();
   private told: { readonly atMs: number; readonly view: Promise<RoomView> } | null = null;
   moves: readonly Move[] = [];
   before: Before = NO_PLAN_BEFORE;
@@ -50,8 +58,6 @@ class RoomBoard {
   note(change: Change): void {
     if (change === 'people') return;
     this.told = null;
-    if (change === 'all') this.standings.clear();
-    else this.standings.delete(change.runId);
   }
 
   /**
@@ -82,24 +88,29 @@ class RoomBoard {
   /** Where some runs stand, a few at a time: threads that are asked for too much at once send whoever asks away. */
   async standingsOf(context: Context, ids: readonly string[]): Promise<Standing[]> {
     const all: Standing[] = [];
+    const { store } = context;
+    const marks = await store.read((database) => marksOfRuns(database, ids));
     for (const some of inChunks(ids, AT_ONCE)) {
-      const found = await Promise.all(some.map((id) => this.standingOf(context, id)));
+      const found = await Promise.all(
+        some.map((id) => this.standingOf(context, id, `${store.opened} ${marks.get(id)}`)),
+      );
       all.push(...found.filter((one) => one !== null));
     }
     return all;
   }
 
-  private standingOf(context: Context, id: string): Promise<Standing | null> {
+  private standingOf(context: Context, id: string, mark: string): Promise<Standing | null> {
     const known = this.standings.get(id);
-    if (known) return known;
-    const work = standingOf(context, id).catch((error: unknown) => {
+    if (known?.mark === mark) return known.standing;
+    const standing = standingOf(context, id).catch((error: unknown) => {
       // One run that cannot be worked out costs its own card, never the room.
       context.log.error(error);
       this.standings.delete(id);
       return null;
     });
-    this.standings.set(id, work);
-    return work;
+    if (this.standings.size >= MOST_KNOWN) this.standings.clear();
+    this.standings.set(id, { mark, standing });
+    return standing;
   }
 }
 
@@ -194,7 +205,9 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
 
 /** What is too hot on its charger just now: every screen says so until somebody has heard it. */
 export async function chargeAlarms(context: Context): Promise<ChargeAlarm[]> {
-  const ids = await openRunIds(context.store, MOST_OPEN);
+  const { store } = context;
+  const open = await openRunIds(store, MOST_OPEN);
+  const ids = await store.read((database) => everCharged(database, open));
   const all = await board().standingsOf(context, ids);
   return all.flatMap((one): ChargeAlarm[] => {
     if (one.standing.kind !== 'on' || one.standing.so.kind !== 'too_hot' || !one.standing.last) return [];

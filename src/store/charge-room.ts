@@ -1,8 +1,9 @@
-import { eq, inArray } from 'drizzle-orm';
+import { and, count, eq, inArray, max, sql } from 'drizzle-orm';
 import type { ChargeWish } from '@/core/room/charge-wish';
 import type { RoomFacts } from '@/core/room/room-facts';
 import type { Database, Store, Transaction } from './database';
-import { chargeRoom, chargeWishes } from './schema';
+import { inChunks } from './in-chunks';
+import { batteries, chargeRoom, chargeWishes, readings, runs } from './schema';
 
 const THE_ROOM = 1;
 
@@ -109,3 +110,45 @@ export function keepWish(
 }
 
 const wishIn = ({ dueMs, weight, reason, held }: KeptWish) => ({ dueMs, weight, reason, held });
+
+/**
+ * A mark a run, of some: as long as it is the same, nothing has changed of what says where the run stands towards the room. Its readings are only ever
+ * added to, and its label counts its changes.
+ */
+export async function marksOfRuns(
+  database: Database | Transaction,
+  runIds: readonly string[],
+): Promise<Map<string, string>> {
+  const marks = new Map<string, string>();
+  for (const some of inChunks(runIds)) {
+    const rows = await database
+      .select({
+        ...{ id: runs.id, revision: batteries.revision },
+        ...{ readings: count(readings.id), newest: max(readings.takenAtMs) },
+      })
+      .from(runs)
+      .innerJoin(batteries, eq(batteries.id, runs.batteryId))
+      .leftJoin(readings, eq(readings.runId, runs.id))
+      .where(inArray(runs.id, some))
+      .groupBy(runs.id);
+    for (const { id, revision, readings: many, newest } of rows)
+      marks.set(id, `${revision} ${many} ${newest}`);
+  }
+  return marks;
+}
+
+/** Those of some runs in which a charge was ever begun. */
+export async function everCharged(
+  database: Database | Transaction,
+  runIds: readonly string[],
+): Promise<string[]> {
+  const found: string[] = [];
+  for (const some of inChunks(runIds)) {
+    const rows = await database
+      .selectDistinct({ id: readings.runId })
+      .from(readings)
+      .where(and(inArray(readings.runId, some), eq(readings.kind, sql`'charge_start'`)));
+    found.push(...rows.map(({ id }) => id));
+  }
+  return found;
+}

@@ -16,7 +16,8 @@ export function StoreNotice({ run }: { readonly run: AnyRun }) {
   return (
     <div role="status" aria-live="polite" className="empty:hidden">
       {waiting > refused.length && (trouble !== null || keeping === 'only_here') && (
-        <p className="mb-3 rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn">
+        // It comes while hands work: it moves nothing, and takes no press.
+        <p className="pointer-events-none fixed inset-x-4 top-16 z-30 mx-auto max-w-4xl rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn shadow-lg">
           Not stored yet: {trouble ?? 'it is on its way.'}{' '}
           {keeping === 'kept'
             ? 'What you captured is kept in this browser and sent again by itself, from any screen.'

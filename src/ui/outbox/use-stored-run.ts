@@ -181,7 +181,15 @@ function useLeaving(own: readonly Unsent[], look: () => Promise<boolean>): reado
   }
   useEffect(() => {
     if (leaving.length === 0) return;
-    void look().then(() => setLeaving((now) => now.filter((unsent) => !leaving.includes(unsent))));
+    let isOver = false;
+    const settle = async () => {
+      while (!isOver && !(await look())) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS));
+      if (!isOver) setLeaving((now) => now.filter((unsent) => !leaving.includes(unsent)));
+    };
+    void settle();
+    return () => {
+      isOver = true;
+    };
   }, [leaving, look]);
   return leaving;
 }
