@@ -30,7 +30,8 @@ for (const [name, check] of CHECKS) {
 const report = (path) => JSON.parse(readFileSync(join(root, path), 'utf8'));
 const unit = report(UNIT_REPORT);
 const browser = report(BROWSER_REPORT).stats;
-if (browser.flaky > 0) console.log(`\nOf the browser tests ${browser.flaky} passed only at the second try: see above.`);
+if (browser.flaky > 0)
+  console.log(`\nOf the browser tests ${browser.flaky} passed only at the second try: see above.`);
 console.log(
   `\n${unit.numPassedTests + browser.expected + browser.flaky} passed, ${unit.numFailedTests + browser.unexpected} failed`,
 );
