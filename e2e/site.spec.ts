@@ -20,6 +20,8 @@ test('the site is filled in once, printed on slips, and used where nobody chose'
   await page.getByLabel('Address, as it is printed').fill('Quay 4, Ferngate');
   await choose(page.getByRole('combobox', { name: 'Temperatures' }), '°F');
   await choose(page.getByLabel('Rating standard of a new label'), 'EN');
+  await choose(page.getByRole('combobox', { name: 'Climate' }), 'Hot most of the year');
+  await choose(page.getByRole('combobox', { name: 'Coldest months' }), 'June to August');
   await page.getByLabel('Time zone').fill('Harbour/Nowhere');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText(/found "Harbour\/Nowhere", expected the name of a time zone/)).toBeVisible();
@@ -28,6 +30,8 @@ test('the site is filled in once, printed on slips, and used where nobody chose'
   await expect(page.getByText('Saved. Every screen of this site shows it from now on.')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Name, as it is printed')).toHaveValue('Ferngate Harbour Works');
+  await expect(page.getByRole('combobox', { name: 'Climate' })).toContainText('Hot most of the year');
+  await expect(page.getByRole('combobox', { name: 'Coldest months' })).toContainText('June to August');
 
   const runId = await startedRun(request, { tag: newTag, technicianId });
   await finishRunSeen(request, runId, technicianId);
@@ -40,6 +44,8 @@ test('the site is filled in once, printed on slips, and used where nobody chose'
   // The worker's other tests are in the unit that a site begins with.
   await page.goto('/site');
   await choose(page.getByRole('combobox', { name: 'Temperatures' }), '°C');
+  await choose(page.getByRole('combobox', { name: 'Climate' }), 'Temperate or cold');
+  await choose(page.getByRole('combobox', { name: 'Coldest months' }), 'December to February');
   await choose(page.getByLabel('Rating standard of a new label'), 'SAE');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved. Every screen of this site shows it from now on.')).toBeVisible();

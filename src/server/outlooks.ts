@@ -8,6 +8,7 @@ import { outdateAll, outdateUnfinished, takeOn } from '@/store/outdate';
 import { keepOutlooks } from '@/store/outlooks';
 import { newestRules } from '@/store/rules';
 import { siteOf } from '@/store/sites';
+import { calmAwaited } from './calm';
 import { onChange } from './changes';
 import type { Log } from './context';
 import type { Settings } from './settings';
@@ -37,11 +38,15 @@ export function keepOutlooksFresh(keeper: OutlookKeeper): () => Promise<void> {
   let running: Promise<void> | null = null;
   let again = true;
   let ended = false;
+  const calm = calmAwaited();
   const work = async () => {
     try {
       while (again && !ended) {
         again = false;
-        await renewOutlooks(keeper, () => !ended);
+        await renewOutlooks(keeper, async () => {
+          await calm();
+          return !ended;
+        });
       }
     } catch (error) {
       // It is tried again with the next change.
@@ -70,7 +75,7 @@ export function keepOutlooksFresh(keeper: OutlookKeeper): () => Promise<void> {
  */
 export async function renewOutlooks(
   keeper: OutlookKeeper,
-  goesOn: (done: number) => boolean = () => true,
+  goesOn: (done: number) => boolean | Promise<boolean> = () => true,
 ): Promise<number> {
   const fleet = await fleetLearned(keeper);
   const underWay = new Set<Promise<void>>();
@@ -86,7 +91,7 @@ export async function renewOutlooks(
       underWay.add(stretch);
       if (underWay.size >= UNDER_WAY) await Promise.race(underWay);
       done += ids.length;
-      if (!goesOn(done)) break;
+      if (!(await goesOn(done))) break;
     }
   } finally {
     await Promise.all(underWay);
