@@ -38,6 +38,7 @@ function Held({ story, held }: { readonly story: BatteryStory; readonly held: Ou
   return (
     <>
       <LifeLine
+        of="Capacity"
         {...{ points, fan, anew, winter }}
         lanes={NONE}
         beside={NONE}

@@ -36,6 +36,7 @@ export function LifeCard({
         <span className="text-sm text-soft">shaded: the cold quarters; the fan holds four of five</span>
       </div>
       <LifeLine
+        of={holds ? 'Capacity' : 'Health'}
         points={points}
         fan={fan}
         anew={anew}

@@ -15,6 +15,8 @@ import { useWidth } from './use-width';
 import { ValueGrid } from './value-grid';
 
 interface Props {
+  /** What its points and its fan are percent of. */
+  readonly of: 'Health' | 'Capacity';
   readonly points: readonly LifePoint[];
   readonly fan: readonly FanPoint[];
   /** Beneath it: where it was, when it was charged, what was found on its vehicles. */
@@ -115,7 +117,7 @@ export function LifeLine(props: Props) {
             min={0}
             max={events.length - 1}
             value={Math.max(0, Math.min(at, events.length - 1))}
-            aria-label="Event on the line"
+            aria-label={`Event on the line of its ${props.of.toLowerCase()}`}
             aria-valuetext={`${spokenDay(read.atMs)}${read.kind === 'stretch' ? `, ${read.stretch.label}` : ', test'}`}
             onChange={({ target }) => setAt(Number(target.value))}
             className="no-print h-8 w-full accent-harbour"
@@ -298,10 +300,10 @@ function Test({
 const axisDay = utcFormat('%b %y');
 const spokenDay = (atMs: number) => utcFormat('%-d %B %Y')(new Date(atMs));
 
-function spoken({ points, crossing: [, p50], retirePct }: Props): string {
+function spoken({ of, points, crossing: [, p50], retirePct }: Props): string {
   const told = points.flatMap(({ atMs, pct, indicative }) =>
     pct === null ? [] : [`${spokenDay(atMs)} ${pct.toFixed(0)} %${indicative ? ', indicative' : ''}`],
   );
   const ahead = p50 === null ? '' : `. It crosses ${retirePct} % about ${spokenDay(p50)}`;
-  return `Health over time: ${told.join(', ') || 'not read yet'}${ahead}`;
+  return `${of} over time: ${told.join(', ') || 'not read yet'}${ahead}`;
 }

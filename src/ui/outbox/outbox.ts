@@ -253,7 +253,9 @@ export class Outbox {
     if ('unreachable' in reply || reply.failure === 'store') {
       // A server that fails on one reading again and again must not hold up those behind it for ever.
       if (!('unreachable' in reply)) this.faults.set(id, faults);
-      this.show({ trouble: problems[0]?.message ?? null });
+      // It is tried again by itself: nobody is told to.
+      const said = 'unreachable' in reply ? 'The server does not answer.' : problems[0]?.message;
+      this.show({ trouble: said ?? null });
       if (faults < MOST_FAULTS || 'unreachable' in reply) return 'later';
     }
     if (problems.some(({ field }) => field === 'takenAtMs') && faults < MOST_FAULTS) {
