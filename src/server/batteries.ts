@@ -53,6 +53,7 @@ const PAGE_SIZE = 50;
 export function registerBattery(context: Context, input: unknown): Promise<Answer<{ id: string }>> {
   return writing(BatteryWrite, input, async (battery, { technicianId }) => {
     await addBattery(context.store, battery, technicianId, context.now());
+    changed('registered');
     return succeed({ id: battery.id });
   });
 }
@@ -71,6 +72,7 @@ export function correctBattery(context: Context, input: unknown): Promise<Answer
     );
     if (change.kind === 'missing') return refused('missing', 'id', battery.id, 'a registered battery');
     if (change.kind === 'overtaken') return refusedSaying('conflict', 'seenRevision', OVERTAKEN);
+    changed('all');
     return succeed({ id: battery.id });
   });
 }
@@ -91,9 +93,7 @@ async function writing<S extends typeof BatteryWrite | typeof BatteryCorrection>
   if (twice) return refused('input', 'label/ratings', `${twice} twice`, 'one figure a standard');
   if (tidyLine(label.tag) === '') return refused('input', 'label/tag', label.tag, 'a tag that can be seen');
   try {
-    const answer = await write({ id, ...label } as BatteryRecord, checked.value);
-    if (answer.ok) changed('all');
-    return answer;
+    return await write({ id, ...label } as BatteryRecord, checked.value);
   } catch (error) {
     if (!isAlreadyThere(error)) throw error;
     const arriving = arrivalUnderWay();

@@ -1,7 +1,14 @@
 import 'server-only';
 
-/** What a write changed, for whoever shows it meanwhile: one reading of a run, a run in the lists, who there is, or anything. */
-export type Change = { readonly runId: string; readonly what: 'reading' | 'run' } | 'people' | 'all';
+/**
+ * What a write changed, for whoever shows it meanwhile: one reading of a run, a run in the lists, that there is a battery more, on which
+ * nothing rests yet, who there is, or anything.
+ */
+export type Change =
+  | { readonly runId: string; readonly what: 'reading' | 'run' }
+  | 'registered'
+  | 'people'
+  | 'all';
 
 type Listener = (change: Change) => void;
 

@@ -2,13 +2,14 @@ import { sql } from 'drizzle-orm';
 import { uuidv7 } from 'uuidv7';
 import { uuidBytes } from '@/store/uuid-column';
 import { granted, messagesOf } from './answers.test-support';
+import { correctBattery } from './batteries';
 import { changed } from './changes';
 import { finishSeen } from './files.test-support';
 import { floorView } from './floor';
 import { answerRun, captureReading, startRun } from './runs';
 import { newShop } from './shop.test-support';
 
-const { shop, technicianId, started, reading, captureAll } = newShop();
+const { shop, technicianId, label, registered, started, reading, captureAll } = newShop();
 
 describe('a run with something unreadable in it', () => {
   it('costs itself, named on the Floor, and bars neither the Floor, its page, nor the next run', async () => {
@@ -76,5 +77,23 @@ describe('the Floor', () => {
     expect(floor.doneToday.map((line) => line.runId)).toContain(other.runId);
     const tomorrow = await floorView({ ...shop.context, now: () => Date.now() + 86_400_000 });
     expect(tomorrow.doneToday).toEqual([]);
+  });
+
+  it('works no card out anew because a battery is registered, only because a label is put right', async () => {
+    const { battery, runId } = await started();
+    const cardNow = async () => {
+      const floor = await floorView(shop.context);
+      return { card: floor.onBench.find((one) => one.runId === runId), batteries: floor.batteries };
+    };
+    const before = await cardNow();
+    await registered();
+    const after = await cardNow();
+    expect(after.card).toBe(before.card);
+    expect(after.batteries).toBe(before.batteries + 1);
+    const moved = label({ tag: battery.tag, place: 'Snow plough 2' });
+    granted(
+      await correctBattery(shop.context, { id: battery.id, technicianId, label: moved, seenRevision: 1 }),
+    );
+    expect((await cardNow()).card?.place).toBe('Snow plough 2');
   });
 });

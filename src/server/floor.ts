@@ -40,6 +40,10 @@ class FloorBoard {
   note(change: Change): void {
     if (change === 'people') return;
     this.version++;
+    if (change === 'registered') {
+      this.batteries = null;
+      return;
+    }
     if (change !== 'all') this.stale.add(change.runId);
     // A reading changes its run's card; which runs there are is asked again only when that may have changed.
     if (change !== 'all' && change.what === 'reading') return;

@@ -56,7 +56,7 @@ class RoomBoard {
   before: Before = NO_PLAN_BEFORE;
 
   note(change: Change): void {
-    if (change === 'people') return;
+    if (change === 'people' || change === 'registered') return;
     this.told = null;
   }
 
