@@ -52,10 +52,10 @@ const isRead = ({ measured, looked }: CheckEvidence, name: CheckName) => name in
  * voltage comes before all: what every other reading means hangs on the charge.
  */
 export function proposedProbes(evidence: CheckEvidence): ProposedProbe[] {
-  const chances = chancesOf(evidence);
+  const causes = doubtedOf(chancesOf(evidence));
   const known = new Set(seenSigns(evidence).map(({ sign }) => sign.id));
   const all = openProbes(evidence)
-    .map((probe) => propose(probe, { evidence, chances, known }))
+    .map((probe) => propose(probe, { evidence, causes, known }))
     .filter(({ bits }) => bits >= LEAST_BITS)
     .sort((one, other) => other.bitsPerMinute - one.bitsPerMinute);
   const rest = all.find(({ of }) => of === 'rest_v');
@@ -71,13 +71,13 @@ export const nextProbe = (evidence: CheckEvidence): ProposedProbe | null =>
 
 interface Standing {
   readonly evidence: CheckEvidence;
-  readonly chances: readonly number[];
+  readonly causes: readonly Doubted[];
   readonly known: ReadonlySet<string>;
 }
 
 function propose(probe: Probe, at: Standing): ProposedProbe {
   const gains = SIGNS.filter((sign) => !at.known.has(sign.id) && wouldShow(sign, probe, at)).map((sign) =>
-    gainOf(sign, at.chances),
+    gainOf(sign, at.causes),
   );
   const best = gains.reduce((most, gain) => (gain.bits > most.bits ? gain : most), { bits: 0, cause: 0 });
   const cause = CAUSES[best.cause] ?? 'nothing_found';
@@ -112,29 +112,47 @@ const isRegulated = ({ id }: Sign) => /^(idle|fast)(_loaded)?_v( managed)?$/.tes
 
 const SHARES: Readonly<Record<string, readonly (readonly number[])[]>> = table.shares;
 
-/** What a sign is expected to take from the doubt about all causes, bits, and the cause that it tells most of. */
-function gainOf(sign: Sign, chances: readonly number[]): { readonly bits: number; readonly cause: number } {
+/** What each bin of a sign does to the odds of each cause: times so much. */
+const TIMES_ODDS: ReadonlyMap<Sign, readonly (readonly number[])[]> = new Map(
+  SIGNS.map((sign) => [
+    sign,
+    sign.bins.map((_, bin) => CAUSES.map((_, cause) => Math.exp(weightOf(sign, cause, bin)))),
+  ]),
+);
+
+/** A chance as a gain is worked out from it. */
+interface Doubted {
+  /** Among the chances of all causes, 0 to 1. */
+  readonly share: number;
+  readonly odds: number;
+  readonly doubt: number;
+}
+
+function doubtedOf(chances: readonly number[]): Doubted[] {
   const all = chances.reduce((sum, chance) => sum + chance, 0);
-  const told = chances.map(() => 0);
-  sign.bins.forEach((_, bin) => {
-    const likely = chances.reduce(
-      (sum, chance, cause) => sum + (chance / all) * (SHARES[sign.id]?.[cause]?.[bin] ?? 0),
-      0,
-    );
-    chances.forEach((chance, cause) => {
-      const after = moved(chance, weightOf(sign, cause, bin));
-      told[cause] = (told[cause] ?? 0) + likely * (doubt(chance) - doubt(after));
-    });
+  return chances.map((chance) => ({
+    share: chance / all,
+    odds: chance / (1 - chance),
+    doubt: doubt(chance),
+  }));
+}
+
+/** What a sign is expected to take from the doubt about all causes, bits, and the cause that it tells most of. */
+function gainOf(sign: Sign, causes: readonly Doubted[]): { readonly bits: number; readonly cause: number } {
+  const told = causes.map(() => 0);
+  const shares = SHARES[sign.id];
+  TIMES_ODDS.get(sign)?.forEach((times, bin) => {
+    let likely = 0;
+    for (const [cause, { share }] of causes.entries()) likely += share * (shares?.[cause]?.[bin] ?? 0);
+    for (const [cause, { odds, doubt: before }] of causes.entries()) {
+      const after = odds * (times[cause] ?? 1);
+      told[cause] = (told[cause] ?? 0) + likely * (before - doubt(after / (1 + after)));
+    }
   });
   const bits = told.reduce((sum, one) => sum + one, 0);
   const cause = told.reduce((best, one, at) => (one > (told[best] ?? 0) ? at : best), 0);
   return { bits, cause };
 }
-
-const moved = (chance: number, weight: number) => {
-  const odds = (chance / (1 - chance)) * Math.exp(weight);
-  return odds / (1 + odds);
-};
 
 /** How open a yes or no is, bits. */
 function doubt(chance: number): number {

@@ -79,6 +79,16 @@ export function segmentResults(evidence: CheckEvidence, rules: HouseRules): Segm
   return evidence.drops.map((drop) => segmentResult(drop, evidence, rules));
 }
 
+/** The drop that was read of one segment, the first of them, the same way; undefined where none was. */
+export function resultOfSegment(
+  evidence: CheckEvidence,
+  segment: Segment,
+  rules: HouseRules,
+): SegmentResult | undefined {
+  const drop = evidence.drops.find((one) => one.segment === segment);
+  return drop && segmentResult(drop, evidence, rules);
+}
+
 function segmentResult(drop: Drop, evidence: CheckEvidence, rules: HouseRules): SegmentResult {
   const { segment, volts, amps, current } = drop;
   const milliohms = (1000 * volts) / amps;

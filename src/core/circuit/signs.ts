@@ -4,7 +4,7 @@ import type { CheckName } from '../vehicle/check-reading';
 import { coldDemand, usualCrankAmps } from '../vehicle/engine';
 import { SEGMENTS, type Segment } from '../vehicle/path';
 import { ASSUMED_SHOP_C, type CheckEvidence, counted, volts12 } from './check-evidence';
-import { segmentResults } from './segment-drop';
+import { resultOfSegment } from './segment-drop';
 
 /**
  * What readings say about causes, in bins: the same bins whatever the house's limits, so that what a bin weighs can be learned once. A
@@ -96,7 +96,7 @@ const dropSign = (segment: Segment): Sign => ({
     'four times its limit',
   ],
   binOf: (evidence) => {
-    const result = segmentResults(evidence, STANDARD_RULES).find((one) => one.segment === segment);
+    const result = resultOfSegment(evidence, segment, STANDARD_RULES);
     return result ? between(result.fullVolts / result.limitVolts, [0.6, 1, 2, 4]) : null;
   },
 });

@@ -12,7 +12,7 @@ import {
 import { rest } from './discharge';
 import { REFERENCE_C, REFERENCE_CELLS } from './model-facts';
 import type { Model } from './physical-battery';
-import { ohmsAt, openCellVolts } from './terminal-volts';
+import { ohmsWithJoints, openCellVolts, plateOhms } from './terminal-volts';
 
 /** Overvoltage of a cell at which it takes its acceptance, V. A model of ours. */
 const ACCEPTANCE_VOLTS = 0.25;
@@ -48,12 +48,6 @@ export interface ChargeMoment {
   readonly volts: number;
 }
 
-/** How one cell takes a current: the voltage over it, and the part that is stored rather than gassed. */
-interface CellTake {
-  readonly volts: number;
-  readonly storedAmps: number;
-}
-
 interface CellLaw {
   readonly open: number;
   /** A stored for each V over the open voltage. */
@@ -77,7 +71,7 @@ const gassingAt = ({ gassing }: CellLaw, volts: number) =>
   gassing * Math.exp(GASSING_PER_VOLT * (volts - GASSING_VOLTS));
 
 /** The cell's voltage at a current, by Newton's method: what it stores and what it gasses rise with the voltage. */
-function takeOf(law: CellLaw, amps: number): CellTake {
+function cellVolts(law: CellLaw, amps: number): number {
   // Starts where gassing alone would carry the current: from above, each step comes closer and never crosses.
   let volts = Math.max(
     law.open,
@@ -90,46 +84,59 @@ function takeOf(law: CellLaw, amps: number): CellTake {
     volts -= step;
     if (Math.abs(step) < VOLTS_WITHIN) break;
   }
-  return { volts, storedAmps: law.siemens * (volts - law.open) };
+  return volts;
 }
 
-interface Taken {
-  readonly volts: number;
-  readonly cells: readonly CellTake[];
+/** A battery that takes a charge, as it is at a moment: what is the same at every current is worked out once. */
+interface Taking {
+  readonly model: Model;
+  /** Of plates and acid, ohm of the whole battery. */
+  readonly plates: number;
+  /** A law a cell; a shorted one has none. Cells that are alike share theirs. */
+  readonly laws: readonly (CellLaw | null)[];
 }
 
-function takeAll(model: Model, state: BatteryState, laws: readonly CellLaw[], amps: number): Taken {
-  let volts = amps * ohmsAt(model, state, amps);
-  const cells: CellTake[] = [];
-  for (const [cell, law] of laws.entries()) {
+function takingOf(model: Model, state: BatteryState): Taking {
+  const laws: (CellLaw | null)[] = [];
+  for (let cell = 0; cell < model.cells; cell++) {
+    const law = model.shorted[cell] ? null : lawOf(model, state, cell);
     const before = laws[cell - 1];
-    const last = cells[cell - 1];
-    const same = before && last && before.open === law.open && before.siemens === law.siemens;
-    const take = model.shorted[cell] ? { volts: 0, storedAmps: 0 } : same ? last : takeOf(law, amps);
-    cells.push(take);
-    volts += take.volts;
+    laws.push(law && before && before.open === law.open && before.siemens === law.siemens ? before : law);
   }
-  return { volts, cells };
+  return { model, plates: plateOhms(model, state), laws };
 }
 
-/** The current that flows and where it goes: the charger's own, or less where its voltage is reached first. */
-function balance(model: Model, state: BatteryState, charger: Charger): Taken & { readonly amps: number } {
-  const laws = model.cellAh.map((_, cell) => lawOf(model, state, cell));
-  const whole = takeAll(model, state, laws, charger.amps);
-  if (whole.volts <= charger.volts) return { ...whole, amps: charger.amps };
+/** The voltage over the posts at a current, V. */
+function voltsTaking({ model, plates, laws }: Taking, amps: number): number {
+  let volts = amps * ohmsWithJoints(model, plates, amps);
+  let known: CellLaw | null = null;
+  let ofKnown = 0;
+  for (const law of laws) {
+    if (!law) continue;
+    if (law !== known) ofKnown = cellVolts(law, amps);
+    known = law;
+    volts += ofKnown;
+  }
+  return volts;
+}
+
+/** The current that flows, A: the charger's own, or less where its voltage is reached first. */
+function ampsTaken(taking: Taking, charger: Charger): number {
+  if (voltsTaking(taking, charger.amps) <= charger.volts) return charger.amps;
   let [low, high] = [0, charger.amps];
   for (let turn = 0; turn < MOST_TURNS && high - low > charger.amps * AMPS_WITHIN; turn++) {
     const amps = (low + high) / 2;
-    if (takeAll(model, state, laws, amps).volts > charger.volts) high = amps;
+    if (voltsTaking(taking, amps) > charger.volts) high = amps;
     else low = amps;
   }
-  return { ...takeAll(model, state, laws, low), amps: low };
+  return low;
 }
 
 /** What flows into the battery at this moment, and the voltage over its posts. */
 export function chargeMoment(model: Model, state: BatteryState, charger: Charger): ChargeMoment {
-  const { amps, volts } = balance(model, state, charger);
-  return { amps, volts };
+  const taking = takingOf(model, state);
+  const amps = ampsTaken(taking, charger);
+  return { amps, volts: voltsTaking(taking, amps) };
 }
 
 /** The battery after some time on a charger, in air of this temperature. */
@@ -158,20 +165,23 @@ function chargeStep(
   seconds: number,
   airC: number | undefined,
 ): BatteryState {
-  const { cells } = balance(model, state, charger);
+  const taking = takingOf(model, state);
+  const amps = ampsTaken(taking, charger);
   // Leaks, fading and the air work on as at rest; the surface charge builds instead of fading.
   const next = rest(model, state, seconds / 60, airC);
   next[ACTIVATION] = 0;
   next[DIFFUSION] = 0;
   let overvoltage = 0;
-  for (const [cell, { volts, storedAmps }] of cells.entries()) {
-    if (model.shorted[cell]) continue;
-    overvoltage += volts - openCellVolts(model, state, cell);
+  for (const [cell, law] of taking.laws.entries()) {
+    if (!law) continue;
+    const over = cellVolts(law, amps) - law.open;
+    overvoltage += over;
     const at = CELLS_FROM + PER_CELL * cell;
     const missing = 1 - (next[at] ?? 0);
     const capacity = (model.cellAh[cell] ?? 1) * 3600;
     // The current into what is missing falls with it: exact for a steady voltage, and never past full.
-    if (missing > 0) next[at] = 1 - missing * Math.exp((-storedAmps * seconds) / (capacity * missing));
+    if (missing > 0)
+      next[at] = 1 - missing * Math.exp((-law.siemens * over * seconds) / (capacity * missing));
   }
   const share = Math.min(1, Math.max(0, overvoltage / model.cells) / SURFACE_OVERVOLTAGE);
   const target = (MOST_SURFACE_VOLTS * share * model.cells) / REFERENCE_CELLS;

@@ -155,20 +155,37 @@ export function rest(model: Model, state: BatteryState, minutes: number, airC?: 
   return discharge(model, state, { amps: 0, seconds: minutes * 60, ...(airC === undefined ? {} : { airC }) });
 }
 
+/** A steady current in even steps: each call of `step` draws one more and answers with the voltage at its end, V. */
+export interface SteadyCourse {
+  readonly step: () => number;
+  /** Where it has brought the battery. */
+  readonly state: BatteryState;
+}
+
+/** A discharge in even steps at the temperature that the battery has: what one step does is worked out once. */
+export function steadyCourse(
+  model: Model,
+  from: BatteryState,
+  amps: number,
+  stepSeconds: number,
+): SteadyCourse {
+  const state = from.slice();
+  const stride = strideOf(model, state[CELSIUS] ?? 0, amps, stepSeconds);
+  const step = () => {
+    strideInPlace(model, state, stride);
+    return terminalVolts(model, state, amps);
+  };
+  return { step, state };
+}
+
 /** The course of a steady discharge: the voltage at the end of each of `count` even steps, and where it leaves the battery. */
 export function dischargeCourse(
   model: Model,
-  state: BatteryState,
+  from: BatteryState,
   amps: number,
   stepSeconds: number,
   count: number,
 ): { readonly volts: Float64Array; readonly state: BatteryState } {
-  const next = state.slice();
-  const stride = strideOf(model, state[CELSIUS] ?? 0, amps, stepSeconds);
-  const volts = new Float64Array(count);
-  for (let step = 0; step < count; step++) {
-    strideInPlace(model, next, stride);
-    volts[step] = terminalVolts(model, next, amps);
-  }
-  return { volts, state: next };
+  const { step, state } = steadyCourse(model, from, amps, stepSeconds);
+  return { volts: Float64Array.from({ length: count }, step), state };
 }

@@ -1,10 +1,9 @@
 import type { BatterySpec } from '../battery/battery';
 import { END_VOLTS_A_CELL } from '../battery/discharge-time';
 import { type BatteryState, restedState } from './battery-state';
-import { discharge } from './discharge';
+import { steadyCourse } from './discharge';
 import type { Model } from './physical-battery';
 import { modelOf, newUnit } from './physical-battery';
-import { terminalVolts } from './terminal-volts';
 
 /** A discharge as it went: minutes since its start, and volts of the battery. */
 export type DischargeCourse = readonly (readonly [minutes: number, volts: number])[];
@@ -27,14 +26,13 @@ export function drawSteadily(
   { amps, endVolts, mostMinutes, stepSeconds }: SteadyDraw,
 ): { readonly course: DischargeCourse; readonly state: BatteryState } {
   const course: [number, number][] = [];
-  let at = state;
+  const drawn = steadyCourse(model, state, amps, stepSeconds);
   for (let seconds = stepSeconds; seconds <= mostMinutes * SECONDS_PER_MINUTE; seconds += stepSeconds) {
-    at = discharge(model, at, { amps, seconds: stepSeconds });
-    const volts = terminalVolts(model, at, amps);
+    const volts = drawn.step();
     course.push([seconds / SECONDS_PER_MINUTE, volts]);
     if (volts <= endVolts) break;
   }
-  return { course, state: at };
+  return { course, state: drawn.state };
 }
 
 /** Enough points for a smooth line. */

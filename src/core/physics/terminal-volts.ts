@@ -85,9 +85,14 @@ export function plateOhms(model: Model, state: BatteryState): number {
   return (model.ohms25 * resistanceAtTemperature(state[CELSIUS] ?? 0) * factor) / model.cells;
 }
 
+/** Resistance in the current's way at this current, A: that of plates and acid as they are, ohm, and the joints. */
+export function ohmsWithJoints(model: Model, plates: number, amps: number): number {
+  return plates + model.jointOhms + model.jointOhmsPerAmp * Math.abs(amps);
+}
+
 /** Resistance in the current's way at this current, A, joints included. */
 export function ohmsAt(model: Model, state: BatteryState, amps: number): number {
-  return plateOhms(model, state) + model.jointOhms + model.jointOhmsPerAmp * Math.abs(amps);
+  return ohmsWithJoints(model, plateOhms(model, state), amps);
 }
 
 /** Voltage over the posts, V, with this discharge current flowing, A; 0 is the open voltage as it is at this moment. */

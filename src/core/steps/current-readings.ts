@@ -51,9 +51,14 @@ export interface GivenCharge {
  */
 export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   const run = standingReadings(readings);
-  const of = <K extends ReadingKind>(kind: K) => ofKind(standingAs(READINGS[kind], run), kind);
-  const all = byKind<CurrentReadings['all']>(of);
-  const last = byKind<CurrentReadings['last']>((kind) => all[kind].at(-1));
+  const all: All = { ...NONE_OF_ANY };
+  const last: Last = { ...NO_LAST };
+  const sortOut = <K extends ReadingKind>(kind: K) => {
+    const standing: ReadingOf<K>[] = ofKind(standingAs(READINGS[kind], run), kind);
+    (all as Record<K, readonly ReadingOf<K>[]>)[kind] = standing;
+    (last as Record<K, ReadingOf<K> | undefined>)[kind] = standing.at(-1);
+  };
+  for (const kind of new Set(run.map((reading) => reading.kind))) sortOut(kind);
   const { charge: charges } = all;
   return {
     ...{ last, all },
@@ -63,10 +68,12 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   };
 }
 
-/** One answer a kind. The compiler cannot follow a kind through the list of them; whoever asks says what they are. */
-function byKind<T>(answer: (kind: ReadingKind) => unknown): T {
-  return Object.fromEntries(READING_KINDS.map((kind) => [kind, answer(kind)])) as T;
-}
+type All = { -readonly [K in ReadingKind]: readonly ReadingOf<K>[] };
+type Last = { -readonly [K in ReadingKind]: ReadingOf<K> | undefined };
+
+// What a run without readings has. A run has few of the kinds: only those are looked at.
+const NONE_OF_ANY = Object.fromEntries(READING_KINDS.map((kind) => [kind, []])) as unknown as Readonly<All>;
+const NO_LAST = Object.fromEntries(READING_KINDS.map((kind) => [kind, undefined])) as Readonly<Last>;
 
 /** The readings of a run among which one of this standing still counts. */
 function standingAs({ since, only }: Standing, run: readonly Reading[]): readonly Reading[] {

@@ -219,8 +219,12 @@ class StartWorld {
   }
 }
 
+/** Steps of a recorder are round in so many parts of a volt or an ampere. */
+const PARTS = 1e6;
+
+/** What a recorder of this step writes down. A second holds thousands of these: no way over words. No zero has a sign. */
 const stepped = (value: number, step: number) =>
-  step === 0 ? value : Number((Math.round(value / step) * step).toFixed(6));
+  step === 0 ? value : Math.round(Math.round(value / step) * step * PARTS) / PARTS + 0;
 
 /** A belt that slips squeals most at first, and again. */
 const slipping = (since: number) =>
