@@ -14,7 +14,10 @@ const CHECKS = [
   ['types', () => run(bin('next'), ['typegen']) && run(bin('tsc'), ['--noEmit'])],
   ['arrows and circles', checkArrows],
   ['unused files and packages', () => run(bin('knip'), [])],
-  ['unit tests', () => run(bin('jest'), ['--json', `--outputFile=${UNIT_REPORT}`])],
+  [
+    'unit tests',
+    () => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile=${UNIT_REPORT}`]),
+  ],
   ['production build', build],
   ['browser tests', () => run(bin('playwright'), ['test'], { INTEGRA_BROWSER_REPORT: BROWSER_REPORT })],
 ];

@@ -19,7 +19,7 @@ function request(body: string): Request {
 }
 
 it('what is no JSON or far too long is refused before any use case sees it', async () => {
-  const seen = jest.fn();
+  const seen = vi.fn();
   for (const body of ['{', 'x'.repeat(200_000)]) {
     const response = await answerTo(request(body), seen);
     expect(response.status).toBe(422);
@@ -32,9 +32,9 @@ it('a store that cannot be opened is told in words, with the number that the log
   const file = join(folder, 'no-database.db');
   writeFileSync(file, 'this is a letter, not a database, and it stays as it is'.repeat(100));
   process.env.DATABASE_URL = `file:${file}`;
-  const error = jest.fn();
-  const logged = jest.spyOn(processLog, 'child').mockReturnValue({ error } as never);
-  const seen = jest.fn();
+  const error = vi.fn();
+  const logged = vi.spyOn(processLog, 'child').mockReturnValue({ error } as never);
+  const seen = vi.fn();
   const response = await answerTo(request('{}'), seen);
   expect(response.status).toBe(503);
   expect((await response.json()).problems[0].message).toContain('1a2b3c4d');

@@ -9,7 +9,7 @@ function at(clock: { ms: number }, opened = 'one'): Context {
 /** Work that takes so long by that clock, and says how often it was done. */
 function work(clock: { ms: number }, tookMs: number) {
   let times = 0;
-  return jest.fn(async (): Promise<number> => {
+  return vi.fn(async (): Promise<number> => {
     clock.ms += tookMs;
     times++;
     return times;

@@ -153,7 +153,7 @@ describe('a run that is finished', () => {
   it('ends no earlier than it began, whatever the server’s clock says meanwhile', async () => {
     const { runId } = await started();
     const seen = await captureAll(runId, 12.65, 10.6);
-    const clock = jest.spyOn(Date, 'now').mockReturnValue(1000);
+    const clock = vi.spyOn(Date, 'now').mockReturnValue(1000);
     const seenReadingIds = seen.readings.map(({ id }) => id);
     const done = granted(await finishRun(shop.context, { runId, technicianId, seenReadingIds }));
     clock.mockRestore();

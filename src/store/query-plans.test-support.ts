@@ -40,10 +40,11 @@ const HAS_PLAN = /^\s*(select|insert|update|delete|with)\b/i;
  * large table from its first row to its last, or make an index for themselves, each time they are asked.
  */
 export function hearQueries(): { readonly slowPlans: () => Promise<string[]> } {
-  const prepared = jest.spyOn(Connection.prototype, 'prepare');
+  const prepared = vi.spyOn(Connection.prototype, 'prepare');
   return {
     slowPlans: async () => {
       const heard = new Set(prepared.mock.calls.map(([text]) => text));
+      if (heard.size === 0) throw new Error('nothing that was asked of the database was heard');
       prepared.mockClear();
       const file = join(mkdtempSync(join(tmpdir(), 'integra-plans-')), 'x.db');
       await (await openStore(`file:${file}`)).close();

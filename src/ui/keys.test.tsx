@@ -1,11 +1,12 @@
 import { fireEvent, render } from '@testing-library/react';
+import type { Mock } from 'vitest';
 import { actsNow, useKeys, useKeysHeld } from './keys';
 import { useScannedAnywhere } from './scanned-anywhere';
 
 interface Told {
-  readonly start: jest.Mock;
-  readonly stop: jest.Mock;
-  readonly scanned: jest.Mock;
+  readonly start: Mock;
+  readonly stop: Mock;
+  readonly scanned: Mock;
 }
 
 function Bench({ start, stop, scanned }: Told) {
@@ -32,7 +33,7 @@ function strike(target: Element | Window, keys: readonly string[], gapMs: number
     // The field takes what is not prevented, as a browser would have it.
     if (fireEvent(target, event) && target instanceof HTMLInputElement && key.length === 1)
       fireEvent.input(target, { target: { value: target.value + key } });
-    jest.advanceTimersByTime(gapMs);
+    vi.advanceTimersByTime(gapMs);
   }
 }
 
@@ -40,16 +41,16 @@ let clock = 0;
 const SCANNED_TAG = [...'FS-0142', 'Enter'];
 
 function begin() {
-  const told: Told = { start: jest.fn(), stop: jest.fn(), scanned: jest.fn() };
+  const told: Told = { start: vi.fn(), stop: vi.fn(), scanned: vi.fn() };
   const screen = render(<Bench {...told} />);
   return { ...told, volts: screen.getByLabelText('Volts'), remark: screen.getByLabelText('Remark') };
 }
 
 beforeEach(() => {
-  jest.useFakeTimers();
+  vi.useFakeTimers();
   clock += 10_000;
 });
-afterEach(() => jest.useRealTimers());
+afterEach(() => vi.useRealTimers());
 
 it('a letter that a hand strikes acts, and what makes safe acts before anything else could follow', () => {
   const { start, stop } = begin();
@@ -63,7 +64,7 @@ it.each([5, 20, 50, 120])('a tag scanned at %i ms a key starts nothing and is he
   const { start, scanned } = begin();
   strike(window, SCANNED_TAG, gapMs);
   strike(window, [...'ss', 'Enter'], gapMs);
-  jest.runAllTimers();
+  vi.runAllTimers();
   expect(start).not.toHaveBeenCalled();
   expect(scanned.mock.calls).toEqual([['FS-0142']]);
 });
@@ -73,14 +74,14 @@ it('a scanner that halts within a tag is heard as a whole', () => {
   strike(window, [...'FS'], 10);
   strike(window, ['H'], 380);
   strike(window, [...'-0142', 'Enter'], 10);
-  jest.runAllTimers();
+  vi.runAllTimers();
   expect(start).not.toHaveBeenCalled();
   expect(scanned.mock.calls).toEqual([['FSH-0142']]);
 });
 
 it('a scan into a figure leaves the figure as it was, and its Enter presses nothing', () => {
   const { volts, scanned } = begin();
-  const pressed = jest.fn();
+  const pressed = vi.fn();
   volts.addEventListener('keydown', ({ key }) => key === 'Enter' && pressed());
   strike(volts, SCANNED_TAG, 10);
   expect(scanned).toHaveBeenCalledWith('FS-0142');
@@ -101,7 +102,7 @@ it('what is scanned while a dialog is open neither presses its keys nor leaves i
   const { scanned } = begin();
   const dialog = document.body.appendChild(document.createElement('div'));
   dialog.setAttribute('role', 'dialog');
-  const pressed = jest.fn();
+  const pressed = vi.fn();
   dialog.addEventListener('keydown', ({ key }) => key === 'Enter' && pressed());
   strike(dialog, SCANNED_TAG, 10);
   expect([scanned.mock.calls.length, pressed.mock.calls.length]).toEqual([0, 0]);
@@ -111,7 +112,7 @@ it('what is scanned while a dialog is open neither presses its keys nor leaves i
 it('the keys of the screen can be listed: those that do something now, of the part that was opened last', () => {
   const { start } = begin();
   expect(actsNow().map(({ label }) => label)).toEqual(['Start', 'Stop']);
-  const later = jest.fn();
+  const later = vi.fn();
   const Later = () => {
     useKeys([{ key: 's', label: 'Start another', act: later }]);
     return null;

@@ -10,11 +10,11 @@ function Opened({ onEnd }: { readonly onEnd: () => void }) {
   );
 }
 
-beforeEach(() => jest.useFakeTimers());
-afterEach(() => jest.useRealTimers());
+beforeEach(() => vi.useFakeTimers());
+afterEach(() => vi.useRealTimers());
 
 it('a scanner’s second Enter ends nothing, a person’s later one does', () => {
-  const onEnd = jest.fn();
+  const onEnd = vi.fn();
   render(<Opened onEnd={onEnd} />);
   const finish = screen.getByRole('button', { name: 'Finish' });
   fireEvent.keyDown(finish, { key: 'Enter' });
@@ -23,7 +23,7 @@ it('a scanner’s second Enter ends nothing, a person’s later one does', () =>
   fireEvent.keyDown(finish, { key: '1' });
   expect(onEnd).toHaveBeenCalledTimes(1);
   act(() => {
-    jest.runAllTimers();
+    vi.runAllTimers();
   });
   expect(finish.hasAttribute('data-opening')).toBe(false);
   fireEvent.keyDown(finish, { key: 'Enter' });

@@ -8,7 +8,7 @@ function Bell({ rings }: { readonly rings: boolean }) {
   return null;
 }
 
-const felt = jest.fn();
+const felt = vi.fn();
 beforeAll(() => Object.defineProperty(navigator, 'vibrate', { value: felt, configurable: true }));
 beforeEach(() => felt.mockClear());
 

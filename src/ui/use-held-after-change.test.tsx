@@ -10,11 +10,11 @@ function Finish({ verdict, onPress }: { readonly verdict: string; readonly onPre
   );
 }
 
-beforeEach(() => jest.useFakeTimers());
-afterEach(() => jest.useRealTimers());
+beforeEach(() => vi.useFakeTimers());
+afterEach(() => vi.useRealTimers());
 
 it('a key whose verdict another has just changed ends nothing before it could be read', () => {
-  const onPress = jest.fn();
+  const onPress = vi.fn();
   const { rerender } = render(<Finish verdict="serve" onPress={onPress} />);
   const press = () => act(() => screen.getByRole('button').click());
   press();
@@ -22,10 +22,10 @@ it('a key whose verdict another has just changed ends nothing before it could be
   rerender(<Finish verdict="quarantine" onPress={onPress} />);
   expect(screen.getByRole('button').getAttribute('aria-disabled')).toBe('true');
   press();
-  act(() => void jest.advanceTimersByTime(700));
+  act(() => void vi.advanceTimersByTime(700));
   press();
   expect(onPress).toHaveBeenCalledTimes(1);
-  act(() => void jest.advanceTimersByTime(200));
+  act(() => void vi.advanceTimersByTime(200));
   press();
   expect(onPress).toHaveBeenCalledTimes(2);
 });

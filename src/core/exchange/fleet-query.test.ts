@@ -35,7 +35,9 @@ const read = (text: string, of: ListQuestion) =>
 describe('the address of a list of the fleet', () => {
   it('says what is asked for, whatever that is, and nothing that its question has anyway', () => {
     fc.assert(
-      fc.property(asked, question, (one, of) => expect(read(fleetQueryText(one, of), of)).toEqual(one)),
+      fc.property(asked, question, (one, of) => {
+        expect(read(fleetQueryText(one, of), of)).toEqual(one);
+      }),
     );
     for (const of of keys<ListQuestion>(LIST_QUESTIONS)) {
       expect(fleetQueryText(LIST_QUESTIONS[of], of)).toBe('');

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import { firstComeFirstServed, runWeek } from './room-trial';
 import { weekBeside } from './room-trial-summary';
 import { roomWeek } from './room-week';

@@ -17,7 +17,10 @@ const recording: fc.Arbitrary<Recording> = fc
     rough: fc.boolean(),
   })
   .chain(({ steps, digits, channels, rough }) => {
-    const value = rough ? fc.double({ min: -1e4, max: 1e4, noNaN: true }) : decimal(digits);
+    // A zero has no sign here.
+    const value = (rough ? fc.double({ min: -1e4, max: 1e4, noNaN: true }) : decimal(digits)).map(
+      (one) => one + 0,
+    );
     const column = fc.array(value, { minLength: steps.length, maxLength: steps.length });
     let at = 0;
     const seconds = Float64Array.from(steps, (step) => {

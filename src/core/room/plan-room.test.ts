@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import fc from 'fast-check';
 import { buildPlan, NO_PLAN_BEFORE } from './build-plan';
 import type { ChargeJob, ChargeRoom, Placed } from './charge-job';

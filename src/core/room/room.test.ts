@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { returnedAh } from '../charging/returned';

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import fc from 'fast-check';
 import type { ChargeJob, ChargeRoom } from './charge-job';
 import { meanwhile } from './meanwhile';

@@ -6,8 +6,8 @@ import { SiteProvider } from '@/ui/site';
 import { siteSettings } from '@/ui/site.test-support';
 import { LabelForm } from './label-form';
 
-const mockPush = jest.fn();
-jest.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush, back: jest.fn() }) }));
+const mockPush = vi.fn();
+vi.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush, back: vi.fn() }) }));
 
 const settings = siteSettings({ technicianId: 'tech' });
 

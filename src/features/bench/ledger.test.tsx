@@ -76,7 +76,7 @@ describe('the ledger', () => {
 describe('the run sheet', () => {
   function shownSheet(readings: ReturnType<typeof writtenReadings>, minutesLater = 30) {
     const { props } = stageProps(readings, minutesLater);
-    const chosen = jest.fn();
+    const chosen = vi.fn();
     renderOnSite(
       <RunSheet
         sheet={props.state.sheet}

@@ -15,7 +15,7 @@ function shown(
   unit: '°C' | '°F' = '°C',
   link: InstrumentLink | null = null,
 ) {
-  const captured = jest.fn(
+  const captured = vi.fn(
     (_values: Readonly<Record<'volts' | 'temperatureC', number | null>>, _by: string | null) => problems,
   );
   render(

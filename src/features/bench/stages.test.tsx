@@ -1,4 +1,4 @@
-import { act, cleanup, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
 import { ChargeStage } from './stages/charge-stage';
@@ -59,7 +59,7 @@ describe('inspect', () => {
 
   it('holds its marks while another screen captures the same step', async () => {
     const { props } = stageProps([]);
-    const onTyping = jest.fn();
+    const onTyping = vi.fn();
     renderOnSite(<InspectStage {...props} onTyping={onTyping} />);
     await choose('Corroded');
     expect(onTyping).toHaveBeenCalled();
@@ -112,7 +112,7 @@ describe('settle', () => {
     const { props } = stageProps(
       writtenReadings(...UP_TO_OPEN.slice(0, 2), start, ['charge', { full: true }]),
     );
-    const capture = jest.fn(() => []);
+    const capture = vi.fn(() => []);
     renderOnSite(<SettleStage {...props} capture={capture} />);
     await choose('Overnight, 12 h or more');
     await click(/It rested so: the charge was entered late/);
@@ -185,19 +185,19 @@ describe('load test', () => {
   });
 
   describe('on a clock of its own', () => {
-    beforeEach(() => jest.useFakeTimers({ now: 0 }));
-    afterEach(() => jest.useRealTimers());
+    beforeEach(() => vi.useFakeTimers({ now: 0 }));
+    afterEach(() => vi.useRealTimers());
 
-    it('runs it with the S key and says when to read', async () => {
-      const user = userEvent.setup({ advanceTimers: jest.advanceTimersByTime });
+    it('runs it with the S key and says when to read', () => {
       renderOnSite(<LoadStage {...ready().props} />);
-      await user.keyboard('s');
+      fireEvent.keyDown(document.body, { key: 's' });
+      fireEvent.keyUp(document.body, { key: 's' });
       // A scanner would have typed on by now.
-      act(() => jest.advanceTimersByTime(200));
+      act(() => vi.advanceTimersByTime(200));
       expect(textOf()).toContain('Hold for15 s');
-      act(() => jest.advanceTimersByTime(10_000));
+      act(() => vi.advanceTimersByTime(10_000));
       expect(textOf()).toContain('Hold for5 s');
-      act(() => jest.advanceTimersByTime(6_000));
+      act(() => vi.advanceTimersByTime(6_000));
       expect(textOf()).toContain('Read it now');
     });
   });

@@ -5,8 +5,8 @@ import { SiteProvider } from '@/ui/site';
 import { siteSettings } from '@/ui/site.test-support';
 import { ScanField } from './scan-field';
 
-const mockPush = jest.fn();
-jest.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush }) }));
+const mockPush = vi.fn();
+vi.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush }) }));
 
 const battery: BatteryRecord = {
   ...{

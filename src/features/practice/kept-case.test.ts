@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @vitest-environment jsdom */
 import { dropCase, type KeptCase, keepCase, keptCase } from './kept-case';
 
 const PLACE = 'integra:case:t:';
@@ -48,7 +48,7 @@ it('takes up nothing that another version kept, nor what is no case', () => {
 });
 
 it('says so where the browser keeps nothing', () => {
-  const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+  const full = vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
     throw new Error('full');
   });
   expect(keepCase(kept('1-5'))).toBe(false);

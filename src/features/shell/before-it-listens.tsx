@@ -5,7 +5,7 @@ import { headers } from 'next/headers';
  * of the page meanwhile is written down, and no form goes off by the browser's own means: that would load the page
  * anew with every word in its address, a password too.
  */
-const WRITE_DOWN = `
+export const WRITE_DOWN = `
 window.beforeItListens = { typed: new Map(), pressed: null };
 const isHeard = () => 'listens' in document.documentElement.dataset;
 addEventListener('input', ({ target }) => {

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import fc from 'fast-check';
 import type { StoredRun } from '@/core/exchange/views';
 import { newReading, type Reading } from '@/core/steps/reading';

@@ -1,0 +1,46 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const from = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+/** Long enough for a loaded machine, on which all takes five times as long; what hangs is told before the next coffee. */
+const LIMIT_MS = 90_000;
+
+export default defineConfig({
+  resolve: {
+    alias: [
+      { find: /^@\//, replacement: `${from('./src')}/` },
+      { find: 'server-only', replacement: from('./scripts/empty-module.cjs') },
+    ],
+  },
+  test: {
+    globals: true,
+    testTimeout: LIMIT_MS,
+    hookTimeout: LIMIT_MS,
+    // A worker a core: the default would leave one of two idle.
+    maxWorkers: '100%',
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'core',
+          include: ['src/core/**/*.test.ts'],
+          // Pure functions leave nothing behind: the files share a world, and read each module once.
+          isolate: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['{src,cli,serve,keep,bridge}/**/*.test.ts'],
+          exclude: ['src/core/**'],
+        },
+      },
+      {
+        extends: true,
+        test: { name: 'screens', include: ['src/**/*.test.tsx'], environment: 'jsdom' },
+      },
+    ],
+  },
+});
