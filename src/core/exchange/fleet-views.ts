@@ -50,8 +50,12 @@ export interface FleetList {
 }
 
 /** What to change and to buy, with the costs that it rests on: the site's own, or others that are only tried. */
-export interface PlanView {
+export interface PlanView extends TriedCosts {
   readonly plan: PurchasePlan;
+}
+
+/** The costs that a plan was made with, beside the site's own. */
+export interface TriedCosts {
   readonly costs: Costs;
   readonly own: Costs;
   readonly isTried: boolean;

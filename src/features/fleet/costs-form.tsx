@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { PlanView } from '@/core/exchange/fleet-views';
+import type { TriedCosts } from '@/core/exchange/fleet-views';
 import {
   COST_FIELDS,
   type CostField,
@@ -27,11 +27,11 @@ import { addressOf } from './questions';
 const nameOf = (path: string) => path.replace('.', '-');
 
 /** What things cost: tried by its address alone, kept as the site’s own where somebody says so. */
-export function CostsForm({ view }: { readonly view: PlanView }) {
-  const { costs, own, isTried, currency, revision } = view;
+export function CostsForm({ tried }: { readonly tried: TriedCosts }) {
+  const { costs, own, isTried, currency, revision } = tried;
   const router = useRouter();
   const { whoIsHere } = useSite();
-  const [problems, setProblems] = useState<readonly Problem[]>(view.problems);
+  const [problems, setProblems] = useState<readonly Problem[]>(tried.problems);
   const written = Object.fromEntries(
     Object.entries(costsByPath(costs)).map(([path, text]) => [nameOf(path), text]),
   );

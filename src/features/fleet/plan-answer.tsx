@@ -13,7 +13,9 @@ const countOf = ({ lines }: PlanMonth) => lines.reduce((sum, { units }) => sum +
 
 /** What to change and to buy over the year, what that costs, and what other costs would make of it. */
 export function PlanAnswer({ view }: { readonly view: PlanView }) {
-  const { plan, currency, isTried } = view;
+  // Of a large fleet the plan itself is a thousand times what the form needs: it does not travel to the browser as well.
+  const { plan, ...tried } = view;
+  const { currency, isTried } = tried;
   const { months } = plan;
   const money = (amount: number) => formatMoney(amount, currency);
   const count = sumOf(months, countOf);
@@ -62,7 +64,7 @@ export function PlanAnswer({ view }: { readonly view: PlanView }) {
         </dl>
         <PlanChart months={months} currency={currency} />
       </section>
-      <CostsForm view={view} />
+      <CostsForm tried={tried} />
       {count === 0 ? (
         <p className="text-soft">
           Nothing is worth changing within the year at these costs: each unit still serves more than its risk

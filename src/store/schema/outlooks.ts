@@ -52,13 +52,14 @@ export const outlooks = sqliteTable(
   },
   (table) => [
     index('outlooks_stale').on(table.batteryId).where(sql`${table.stale}`),
-    index('outlooks_by_crossing').on(table.crossP50Ms, table.batteryId),
-    index('outlooks_by_health').on(table.healthPct, table.batteryId),
-    index('outlooks_by_failing').on(table.fails90, table.batteryId),
-    index('outlooks_by_tested').on(table.testedMs, table.batteryId),
-    index('outlooks_by_waiting').on(table.waitCost, table.batteryId),
-    index('outlooks_by_slope').on(table.slopePct, table.batteryId),
-    index('outlooks_by_check').on(table.nextCheckMs, table.batteryId),
+    // Each says the verdict too: a verdict that few have is found without a look at all the others.
+    index('outlooks_by_crossing').on(table.crossP50Ms, table.batteryId, table.verdict),
+    index('outlooks_by_health').on(table.healthPct, table.batteryId, table.verdict),
+    index('outlooks_by_failing').on(table.fails90, table.batteryId, table.verdict),
+    index('outlooks_by_tested').on(table.testedMs, table.batteryId, table.verdict),
+    index('outlooks_by_waiting').on(table.waitCost, table.batteryId, table.verdict),
+    index('outlooks_by_slope').on(table.slopePct, table.batteryId, table.verdict),
+    index('outlooks_by_check').on(table.nextCheckMs, table.batteryId, table.verdict),
   ],
 );
 
