@@ -6,6 +6,7 @@ import type { RunView } from '@/core/exchange/views';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import type { Reading } from '@/core/steps/reading';
 import { leaveOutbox } from '@/ui/outbox/browser-outbox';
+import { browserKeep } from '@/ui/outbox/kept-readings';
 import { SiteProvider } from '@/ui/site';
 import { siteSettings } from '@/ui/site.test-support';
 import { useRun } from './use-run';
@@ -37,13 +38,16 @@ const emptyRun: RunView = {
 
 /** A server that keeps readings, until it is told to be silent or to refuse. */
 class FakeServer {
-  mode: 'well' | 'silent' | 'refusing' | 'failing' = 'well';
+  mode: 'well' | 'silent' | 'refusing' | 'failing' | 'gone' = 'well';
   stored: Reading[] = [];
   sent = 0;
+  looks = 0;
   finished: unknown[] = [];
 
   readonly fetch = async (path: string, options?: { body?: string }) => {
     if (path === '/api/now') return reply({ nowMs: Date.now() });
+    if (options?.body === undefined) this.looks++;
+    if (this.mode === 'gone') throw new TypeError('no route to host');
     if (options?.body === undefined) return this.answer();
     if (this.mode === 'silent') throw new TypeError('no route to host');
     if (path.endsWith('/finish')) {
@@ -72,10 +76,20 @@ const reply = (value: unknown, status = 200) => ({ status, json: async () => val
 globalThis.structuredClone ??= ((value: unknown) => deserialize(serialize(value))) as typeof structuredClone;
 AbortSignal.timeout ??= () => new AbortController().signal;
 
-class SilentChannel {
-  onmessage: unknown = null;
+/** What other tabs say is said by the test, by `toldByAnotherTab`. */
+class Channel {
+  static open: Channel[] = [];
+  onmessage: (() => void) | null = null;
+  constructor(readonly name: string) {
+    Channel.open.push(this);
+  }
   postMessage() {}
   close() {}
+}
+
+/** Another tab has done something with the outbox, and says so. */
+function toldByAnotherTab(): void {
+  for (const { name, onmessage } of Channel.open) if (name === 'integra:outbox') onmessage?.();
 }
 
 let server: FakeServer;
@@ -86,7 +100,7 @@ beforeEach(() => {
   // A browser that has kept nothing yet, and a page of it that was just opened.
   Object.assign(globalThis, {
     fetch: server.fetch,
-    BroadcastChannel: SilentChannel,
+    BroadcastChannel: Channel,
     indexedDB: new IDBFactory(),
   });
   openPage();
@@ -137,6 +151,30 @@ describe('captures', () => {
     await waitFor(() => expect(server.stored).toHaveLength(1));
     await waitFor(() => expect(second.result.current.store.waiting).toBe(0));
     expect(second.result.current.readings[0]?.data).toEqual(open);
+  });
+
+  it('that another tab has sent stay on screen until this one has seen them stored', async () => {
+    server.mode = 'silent';
+    const { result } = await opened();
+    act(() => {
+      result.current.capture('open_circuit', open);
+    });
+    await waitFor(() => expect(result.current.store.trouble).toContain('does not answer'));
+    const keep = await browserKeep();
+    for (const { reading } of await keep.all()) {
+      server.stored.push(reading);
+      await keep.remove(reading.id);
+    }
+    server.mode = 'gone';
+    const before = server.looks;
+    act(toldByAnotherTab);
+    await waitFor(() => expect(result.current.store.waiting).toBe(0));
+    await waitFor(() => expect(server.looks).toBeGreaterThan(before));
+    expect(result.current.readings).toHaveLength(1);
+    expect(result.current.view.readings).toHaveLength(0);
+    server.mode = 'well';
+    await waitFor(() => expect(result.current.view.readings).toHaveLength(1), { timeout: 10_000 });
+    expect(result.current.readings).toHaveLength(1);
   });
 
   it('keep their order, one after the other', async () => {
