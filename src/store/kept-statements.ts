@@ -10,6 +10,17 @@ const ASKED_AGAIN = /^\s*(select|insert|update|delete|with)\b/i;
 /** A statement with a list of values in it is hardly ever asked with as many of them again, characters. */
 const LONGEST = 6000;
 
+/** A statement whose columns are asked of the database once: the client asks twice each time that it is carried out. */
+function columnsOnce(statement: Statement): Statement {
+  const ask = statement.columns.bind(statement);
+  let known: ReturnType<Statement['columns']> | undefined;
+  statement.columns = () => {
+    known ??= ask();
+    return known;
+  };
+  return statement;
+}
+
 const ready = new WeakMap<object, LRUCache<string, Statement>>();
 const { prepare, close } = Connection.prototype;
 
@@ -30,7 +41,7 @@ export function keepStatements(): void {
     ready.set(this, kept);
     const known = kept.get(text);
     if (known) return known;
-    const made = prepare.call(this, text);
+    const made = columnsOnce(prepare.call(this, text));
     kept.set(text, made);
     return made;
   } as typeof prepare;
