@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { GOOD, taken, test, toTheLoad } from './support/hung-battery';
 import { startStandIn } from './support/stand-in';
 import { choose, expect, expectAccessible } from './support/test';
@@ -54,10 +55,13 @@ test('acid is drawn from every cell, or every cell is probed with the meter', as
     .toBe('Bench meter (simulated)');
 });
 
+/** Waits until the load has been on for a second of its fifteen. */
+const hasHeldAWhile = (page: Page) => expect(page.getByRole('timer', { name: 'Left' })).toHaveText(/^1[0-4]/);
+
 test('a load that is stopped captures nothing', async ({ page, bench, hungRun }) => {
   await toTheLoad(bench, page);
   await page.getByRole('button', { name: /Load on/ }).click();
-  await page.waitForTimeout(1500);
+  await hasHeldAWhile(page);
   await page.keyboard.press('s');
   await expect(page.getByText(/^Stopped after/)).toContainText('nothing was captured');
   expect((await taken(page, hungRun)).some(({ kind }) => kind === 'load')).toBe(false);
@@ -90,8 +94,7 @@ test('a load that nobody watches any more is stopped, and one that the meter can
 }) => {
   await toTheLoad(bench, page);
   await page.keyboard.press('s');
-  await expect(page.getByRole('button', { name: /Stop: load off/ })).toBeVisible();
-  await page.waitForTimeout(800);
+  await hasHeldAWhile(page);
   await bench.step('Open-circuit voltage').click();
   await bench.step('Load test').click();
   await expect(page.getByText(/^Stopped after/)).toBeVisible();
@@ -121,7 +124,7 @@ test('an instrument that disappears in mid-test is told, and the test can be mad
 }) => {
   await toTheLoad(bench, page);
   await page.keyboard.press('s');
-  await page.waitForTimeout(1200);
+  await hasHeldAWhile(page);
   await standIn.now.say(hungRun, 'lose bank');
   const alert = page.getByRole('region', { name: 'Stage' }).getByRole('alert');
   await expect(alert).toContainText('An instrument was lost');
@@ -152,7 +155,7 @@ test('the starter is turned with the key, and what lasts is read after the first
   await page.keyboard.press('s');
   await expect(page.getByRole('button', { name: /Key off/ })).toBeVisible();
   await expect(page.getByText('live from Bench meter (simulated)')).toBeVisible();
-  await page.waitForTimeout(3000);
+  await expect(page.getByRole('timer')).toHaveText(/Cranked for[3-9]\.\d s/);
   await page.keyboard.press('s');
   const lowest = page.getByLabel('Lowest sustained voltage, after the first second');
   await expect(lowest).toHaveValue(/^(9|10|11)\./);
@@ -186,11 +189,14 @@ test('the meter is held, cleared and put to a place on the vehicle; what looks w
   await page.getByRole('button', { name: /^Hold/ }).click();
   await expect(page.getByRole('button', { name: /^Held/ })).toHaveAttribute('aria-pressed', 'true');
   const frozen = await drop.inputValue();
-  await page.waitForTimeout(600);
+  await standIn.now.say(hungRun, 'handle vehicle clamp_drop=0.95');
+  await standIn.now.say(hungRun, 'handle clamp zeroed=no');
+  await expect(page.getByText('The clamp shows a current with nothing on')).toBeVisible();
   await expect(drop).toHaveValue(frozen);
   await page.getByRole('button', { name: /^Held/ }).click();
+  await expect(drop).toHaveValue(/^0\.9/);
   await bench.capture();
-  await expect(bench.step('Vehicle check')).toContainText('clamp drop 0.6');
+  await expect(bench.step('Vehicle check')).toContainText('clamp drop 0.9');
   await bench.restedOvernight();
   // The probes are back on the posts.
   await expect(page.getByLabel('Open-circuit voltage')).toHaveValue(/^12\./);
