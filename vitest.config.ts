@@ -19,14 +19,15 @@ export default defineConfig({
     hookTimeout: LIMIT_MS,
     // A worker a core: the default would leave one of two idle.
     maxWorkers: '100%',
+    // Files share a world, and read each module once. Pure functions leave nothing behind in it; a use case forgets what it knows of a
+    // store when it is given another.
+    isolate: false,
     projects: [
       {
         extends: true,
         test: {
           name: 'core',
           include: ['src/core/**/*.test.ts'],
-          // Pure functions leave nothing behind: the files share a world, and read each module once.
-          isolate: false,
         },
       },
       {
@@ -39,7 +40,8 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: 'screens', include: ['src/**/*.test.tsx'], environment: 'jsdom' },
+        // A page knows of itself by what its window holds: each file has one of its own.
+        test: { name: 'screens', include: ['src/**/*.test.tsx'], environment: 'jsdom', isolate: true },
       },
     ],
   },

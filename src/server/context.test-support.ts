@@ -5,6 +5,7 @@ import { uuidv7 } from 'uuidv7';
 import { newSite } from '@/core/exchange/site/site-sheet';
 import { openStore, type Store } from '@/store/open';
 import { siteFrom } from '@/store/sites';
+import { changed } from './changes';
 import type { Context } from './context';
 import { readSettings } from './settings';
 
@@ -15,6 +16,9 @@ export const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-server-'))
 export async function contextOn(store: Store, changes: Partial<Context> = {}): Promise<Context> {
   const settings = readSettings({ INTEGRA_ZONE: 'UTC', DATABASE_URL: `file:${store.file}` });
   if (!settings.ok) throw new Error('the settings of tests can be read');
+  // What this process knows of another test's store is forgotten, as when a copy is put back.
+  changed('all');
+  changed('people');
   return {
     ...{ actor: null, device: null, number: 'test', now: Date.now, store },
     ...{ role: 'lead', isOpen: true, sessionId: null, deviceId: null },
