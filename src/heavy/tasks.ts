@@ -23,6 +23,7 @@ import type { PackedStretch } from '@/store/packed-rows';
 import { addRows, type StretchOutcome } from '@/store/stretch-writer';
 import { coldVehicles } from './cold';
 import { learned, outlooks } from './outlooks';
+import { planAhead } from './plan-ahead';
 import { readImport } from './read-import';
 import { readSite } from './read-site';
 import { writeSite } from './write-site';
@@ -122,6 +123,7 @@ export const TASKS = {
   outlooks,
   learned,
   pairing,
+  planAhead,
 } as const;
 
 export type TaskName = keyof typeof TASKS;

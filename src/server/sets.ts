@@ -9,12 +9,12 @@ import { oneOrAll } from '@/core/planning/one-or-all';
 import { bestPartner } from '@/core/planning/pairing';
 import { costsOf } from '@/core/planning/purchase-plan';
 import { ratingWords } from '@/core/report/rating-words';
+import { type PlanAt, planUnits } from '@/heavy/plan-ahead';
 import { onTheShelf, type Seated, seated } from '@/store/fleet';
 import { learnedHere } from '@/store/learned';
 import { siteOf } from '@/store/sites';
 import { allVehicles, slotsOfBatteries } from '@/store/vehicles';
 import type { Context } from './context';
-import { type PlanAt, planUnits } from './plan';
 import { offLoop } from './threads';
 
 const MS_PER_YEAR = 365.25 * 86_400_000;

@@ -39,6 +39,7 @@ export async function outlooksAsked(
   ids: readonly string[],
   rules: HouseRules,
 ): Promise<OutlookAsked[]> {
+  if (ids.length === 0) return [];
   const site = await siteOf(database);
   const surroundings = site ?? USUAL_SURROUNDINGS;
   const offsets = await correctionsInForce(database);

@@ -100,7 +100,7 @@ function Figure({
 }
 
 /** Units of a line that are named; a large fleet has hundreds. */
-const SHOWN = 24;
+const SHOWN = 12;
 
 function Month({ month, currency }: { readonly month: PlanMonth; readonly currency: string }) {
   const count = countOf(month);
