@@ -155,7 +155,7 @@ test('the starter is turned with the key, and what lasts is read after the first
   await page.keyboard.press('s');
   await expect(page.getByRole('button', { name: /Key off/ })).toBeVisible();
   await expect(page.getByText('live from Bench meter (simulated)')).toBeVisible();
-  await expect(page.getByRole('timer')).toHaveText(/Cranked for[3-9]\.\d s/);
+  await expect(page.getByRole('timer')).toHaveText(/Cranked for[3-9]\./);
   await page.keyboard.press('s');
   const lowest = page.getByLabel('Lowest sustained voltage, after the first second');
   await expect(lowest).toHaveValue(/^(9|10|11)\./);
