@@ -5,7 +5,14 @@ import { format } from 'date-fns';
 import { BatteryLabelSchema } from '@/core/battery/battery-label';
 import { ownReference } from '@/core/battery/own-reference';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { BatteryInList, BatteryRecord, BatteryStory, FoundBattery } from '@/core/exchange/views';
+import type {
+  BatteryInList,
+  BatteryRecord,
+  BatteryStory,
+  FoundBattery,
+  RunOfStory,
+  RunSummary,
+} from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
 import { tidyLine } from '@/core/quantity/written-text';
 import { foundAndLeft } from '@/core/steps/course';
@@ -149,7 +156,7 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
   const [nowMs, slots] = [context.now(), await slotsOfBattery(store, id)];
   const outlook = await store.read((database) => outlookStory(database, id, rules, nowMs));
   const fromMs = outlook?.fan[0]?.atMs ?? nowMs;
-  const runs = await runsOfBattery(store, id, RUNS_SHOWN);
+  const runs = (await runsOfBattery(store, id, RUNS_SHOWN)).map(inStory);
   return {
     battery: reference ? { ...battery, reference } : battery,
     firstTests,
@@ -169,6 +176,14 @@ export async function batteryStory(context: Context, id: string): Promise<Batter
           ),
     beneath: await store.read((database) => lanesBeneath(database, id, { slots, nowMs })),
   };
+}
+
+/** A page shows a hundred runs: what each rests on stays behind. */
+function inStory({ run, assessment, unreadable }: Omit<RunSummary, 'battery'>): RunOfStory {
+  const told = unreadable === undefined ? { run } : { run, unreadable };
+  if (!assessment) return { ...told, assessment };
+  const { evidence: _evidence, ...shown } = assessment;
+  return { ...told, assessment: shown };
 }
 
 /** A page of the batteries that match the words, by tag. */

@@ -209,11 +209,16 @@ export interface RunSummary {
   readonly unreadable?: readonly Problem[];
 }
 
+/** A run in its battery's story: what it came to, without the evidence, which its own page has. */
+export interface RunOfStory extends Pick<RunSummary, 'run' | 'unreadable'> {
+  readonly assessment: Omit<AssessmentRecord, 'evidence'> | null;
+}
+
 /** A battery with its runs, the newest first, and the house rules that are in force today. */
 export interface BatteryStory {
   readonly rules: HouseRules;
   readonly battery: BatteryRecord;
-  readonly runs: readonly Omit<RunSummary, 'battery'>[];
+  readonly runs: readonly RunOfStory[];
   /** Recorded load tests, the newest first. */
   readonly loads: readonly LoadRecord[];
   /** Where it has been, the newest first. */
