@@ -7,7 +7,7 @@ import { Button } from './button';
 export function PrintButton() {
   return (
     <Button tone="main" onClick={() => window.print()}>
-      <span className="inline-flex items-center gap-2">
+      <span className="flex items-center gap-2">
         <Printer size={18} aria-hidden="true" /> Print
       </span>
     </Button>

@@ -40,6 +40,11 @@ export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>
             </span>
             <span className="min-w-0 text-soft">
               {assessment && (assessment.override?.why ?? because(assessment.assessment.decidedBy))}
+              {assessment?.assessment.estimates.capacity && (
+                <span className="block text-ink">
+                  capacity {capacityWords(assessment.assessment.estimates.capacity)}
+                </span>
+              )}
               <AsFound opened={opened[run.id]} />
             </span>
             <span className="max-w-64">
@@ -49,11 +54,6 @@ export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>
               {assessment?.healthPct != null && (
                 <span className="figures block text-base text-ink">
                   {formatQuantity(assessment.healthPct, '%')} health
-                </span>
-              )}
-              {assessment?.assessment.estimates.capacity && (
-                <span className="figures block text-base text-ink">
-                  capacity {capacityWords(assessment.assessment.estimates.capacity)}
                 </span>
               )}
               {nameOf(run.startedById)}

@@ -62,7 +62,7 @@ export function LotList({
           />
         </label>
         <ActButton act="register" type="submit" tone="main">
-          <span className="inline-flex items-center gap-2">
+          <span className="flex items-center gap-2">
             <CirclePlus size={18} aria-hidden="true" />
             Begin a lot
           </span>

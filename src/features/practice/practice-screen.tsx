@@ -93,7 +93,7 @@ export function PracticeScreen() {
                   router.push(addressOf(randomCode(level, 1 + Math.floor(Math.random() * MOST_SEED))))
                 }
               >
-                <span className="inline-flex items-center gap-2">
+                <span className="flex items-center gap-2">
                   <Dices size={18} aria-hidden="true" /> Level {level}
                 </span>
               </Button>
@@ -145,7 +145,7 @@ function VehicleCases({ best }: { readonly best: (code: string) => number }) {
             router.push(addressOf(randomVehicleCode(1 + Math.floor(Math.random() * MOST_VEHICLE_SEED))))
           }
         >
-          <span className="inline-flex items-center gap-2">
+          <span className="flex items-center gap-2">
             <Dices size={18} aria-hidden="true" /> One by chance
           </span>
         </Button>

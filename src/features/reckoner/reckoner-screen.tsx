@@ -114,7 +114,7 @@ function ToolPanel({ tool, query }: { readonly tool: Tool; readonly query: Props
           <p className="text-lg text-soft">{words(tool.about)}</p>
         </div>
         <Button onClick={copy}>
-          <span className="inline-flex items-center gap-2">
+          <span className="flex items-center gap-2">
             <Link2 size={18} aria-hidden="true" /> {copied ? 'Copied' : 'Copy its address'}
           </span>
         </Button>
