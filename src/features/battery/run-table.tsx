@@ -26,7 +26,7 @@ export function RunTable({ runs, opened }: Pick<BatteryStory, 'runs' | 'opened'>
             <span>
               <Moment atMs={run.startedAtMs} />
             </span>
-            <span className="font-semibold">
+            <span className="flex font-semibold">
               {assessment ? (
                 <VerdictLabel
                   verdict={assessment.verdict}
