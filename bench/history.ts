@@ -46,8 +46,16 @@ function readingsOf(turn: number): Reading[] {
   return captured.map(
     ([kind, data], at) =>
       ({
-        ...{ id: `${turn}-${at}`, runId: String(turn), kind, data, takenAtMs: STARTED_MS + at * 60_000 },
-        ...{ technicianId: 't', instrument: 'typed', forced: false, supersedesId: null, reason: null },
+        id: `${turn}-${at}`,
+        runId: String(turn),
+        kind,
+        data,
+        takenAtMs: STARTED_MS + at * 60_000,
+        technicianId: 't',
+        instrument: 'typed',
+        forced: false,
+        supersedesId: null,
+        reason: null,
       }) as unknown as Reading,
   );
 }
@@ -61,8 +69,17 @@ export async function seedHistory(file: string, count: number): Promise<void> {
   await addTechnician(store, { id: technicianId, name: 'Maro Tindell' }, STARTED_MS);
   const { construction, ...rest } = BATTERY;
   const battery = {
-    ...{ id: uuidv7(), tag: 'B-1', type: construction, nominalVolts: rest.nominalVolts, c20Ah: rest.c20Ah },
-    ...{ ratings: [...rest.ratings], rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
+    id: uuidv7(),
+    tag: 'B-1',
+    type: construction,
+    nominalVolts: rest.nominalVolts,
+    c20Ah: rest.c20Ah,
+    ratings: [...rest.ratings],
+    rcMinutes: null,
+    model: '',
+    place: '',
+    dateCode: '',
+    fittedOn: null,
   };
   await addBattery(store, battery, technicianId, STARTED_MS);
   for (let from = 0; from < count; from += BATCH) {
@@ -74,9 +91,15 @@ export async function seedHistory(file: string, count: number): Promise<void> {
       return assessmentRecord({ id: uuidv7(), runId, madeAtMs, evidence, assessment, override: null });
     });
     const rows = made.map(({ runId, madeAtMs }) => ({
-      ...{ id: runId, batteryId: battery.id, startedAtMs: madeAtMs, startedById: technicianId },
-      ...{ finishedAtMs: madeAtMs, finishedById: technicianId, assessmentId: null },
-      ...{ rulesId: STANDARD_RULES.id, rulesVersion: STANDARD_RULES.version },
+      id: runId,
+      batteryId: battery.id,
+      startedAtMs: madeAtMs,
+      startedById: technicianId,
+      finishedAtMs: madeAtMs,
+      finishedById: technicianId,
+      assessmentId: null,
+      rulesId: STANDARD_RULES.id,
+      rulesVersion: STANDARD_RULES.version,
     }));
     await store.write(async (transaction) => {
       await transaction.insert(runs).values(rows);

@@ -82,15 +82,17 @@ async function typedInLot(page, technicianId) {
   const id = randomUUID();
   await post('/api/lots', { id, name: 'Rack of 500', technicianId });
   const row = (index) => ({
-    ...{
-      tag: `K-${index}`,
-      construction: 'flooded',
-      rating_a: '570',
-      c20_ah: '60',
-      case: 'ok',
-      terminals: 'ok',
-    },
-    ...{ level: 'ok', temp_c: '20', rest_min: '800', ocv_v: '12.6', load_a: '285' },
+    tag: `K-${index}`,
+    construction: 'flooded',
+    rating_a: '570',
+    c20_ah: '60',
+    case: 'ok',
+    terminals: 'ok',
+    level: 'ok',
+    temp_c: '20',
+    rest_min: '800',
+    ocv_v: '12.6',
+    load_a: '285',
   });
   const lotRows = Array.from({ length: LOT_ROWS }, (_, index) => row(index));
   await post(`/api/lots/${id}`, { id, name: 'Rack of 500', rows: lotRows, seenRevision: 1 }, 'PUT');

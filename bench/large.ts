@@ -69,14 +69,27 @@ async function importOf(
   const importId = uuidv7();
   const number = await store.write(async (transaction) => {
     await beginImport(transaction, {
-      ...{ id: importId, source: 'file', name: `fleet from ${rows.from}`, runs: 0, newBatteries: 0 },
-      ...{ madeAtMs: endMs, madeById: technicianId, state: 'arriving', undoneAtMs: null, undoneById: null },
+      id: importId,
+      source: 'file',
+      name: `fleet from ${rows.from}`,
+      runs: 0,
+      newBatteries: 0,
+      madeAtMs: endMs,
+      madeById: technicianId,
+      state: 'arriving',
+      undoneAtMs: null,
+      undoneById: null,
     });
     return instrumentNumber(transaction, 'file', endMs);
   });
   const readAs = { mapping: HEADER, fixed: {} };
   const become = {
-    ...{ importId, technicianId, madeAtMs: endMs, complaint: null, instrument: 'file', place: '' },
+    importId,
+    technicianId,
+    madeAtMs: endMs,
+    complaint: null,
+    instrument: 'file',
+    place: '',
     instrumentNumber: number,
     rules: STANDARD_RULES,
   };

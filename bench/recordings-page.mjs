@@ -33,16 +33,17 @@ export async function measureRecordingPage(folder) {
     const [technicianId, vehicleId] = [uuidv7(), uuidv7()];
     await post('/api/technicians', { id: technicianId, name: 'Maro Tindell' });
     const vehicle = {
-      ...{
-        id: vehicleId,
-        name: 'Crew van 1',
-        class: 'van',
-        site: '',
-        engine: 'petrol_four',
-        systemVolts: 12,
-        cylinders: 4,
-      },
-      ...{ alternatorAmps: 95, regulator: 'internal', joined: 'single', preventedBy: 'fuel_relay' },
+      id: vehicleId,
+      name: 'Crew van 1',
+      class: 'van',
+      site: '',
+      engine: 'petrol_four',
+      systemVolts: 12,
+      cylinders: 4,
+      alternatorAmps: 95,
+      regulator: 'internal',
+      joined: 'single',
+      preventedBy: 'fuel_relay',
     };
     await post('/api/vehicles', { technicianId, vehicle, seenRevision: null });
     const context = await browser.newContext({ baseURL: BASE, viewport: { width: 1280, height: 800 } });

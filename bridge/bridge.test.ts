@@ -115,7 +115,8 @@ async function instrumentAtAddress() {
   });
   const { port } = server.address() as AddressInfo;
   return {
-    ...{ port, heard },
+    port,
+    heard,
     say: (text: string) => socket?.write(text),
     unplug: () => socket?.destroy(),
     hears: async (part: string) => {

@@ -20,8 +20,12 @@ Looks for both again whenever one is lost, until it is stopped.
 
 const { values } = parseArgs({
   options: {
-    ...{ to: { type: 'string' }, key: { type: 'string' }, serial: { type: 'string' } },
-    ...{ baud: { type: 'string', default: '9600' }, tcp: { type: 'string' }, lines: { type: 'string' } },
+    to: { type: 'string' },
+    key: { type: 'string' },
+    serial: { type: 'string' },
+    baud: { type: 'string', default: '9600' },
+    tcp: { type: 'string' },
+    lines: { type: 'string' },
     help: { type: 'boolean', short: 'h' },
   },
 });
@@ -52,7 +56,10 @@ if (!Number.isInteger(baud) || baud < 50)
 
 const open = values.serial === undefined ? overTcp(host, Number(portText)) : overSerial(values.serial, baud);
 const bridge = new Bridge({
-  ...{ address: to, key: key.value, open, interpreter: interpreter.value },
+  address: to,
+  key: key.value,
+  open,
+  interpreter: interpreter.value,
   log: (text) => process.stdout.write(`${text}\n`),
 });
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => bridge.stop());

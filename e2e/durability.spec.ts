@@ -237,8 +237,16 @@ test('a verdict that was overtaken is not stored: what came meanwhile is shown f
   await page.route(`**/api/runs/${runId}`, noLook);
   const data = { case: 'cracked', smell: 'none', terminals: 'ok', level: 'ok' };
   const reading = {
-    ...{ id: uuidv7(), runId, kind: 'inspection', data, takenAtMs: Date.now(), technicianId },
-    ...{ instrument: 'typed', forced: false, supersedesId: null, reason: null },
+    id: uuidv7(),
+    runId,
+    kind: 'inspection',
+    data,
+    takenAtMs: Date.now(),
+    technicianId,
+    instrument: 'typed',
+    forced: false,
+    supersedesId: null,
+    reason: null,
   };
   expect((await request.post(`/api/runs/${runId}/readings`, { data: reading })).status()).toBe(200);
   await page.getByRole('button', { name: 'Finish the run: Return to service' }).click();

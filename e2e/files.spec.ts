@@ -194,7 +194,9 @@ test('a whole site goes out as a file, into an empty site, and is found equal', 
   const out = await saved(from.url);
   await look(to.url);
   await page.getByLabel('Choose the file of a site or of a run').setInputFiles({
-    ...{ name: 'ferngate.integra.jsonl', mimeType: 'application/x-ndjson', buffer: Buffer.from(out) },
+    name: 'ferngate.integra.jsonl',
+    mimeType: 'application/x-ndjson',
+    buffer: Buffer.from(out),
   });
   await expect(page.getByText(/^It would add \d+ batteries/)).toBeVisible({ timeout: 100_000 });
   await page.getByRole('button', { name: 'Bring it in' }).click();

@@ -116,8 +116,16 @@ test('a registered battery fills in its own label, and one tag stands once', asy
 }) => {
   const { uuidv7 } = await import('uuidv7');
   const label = {
-    ...{ tag: newTag, type: 'gel', nominalVolts: 12, ratings: [{ standard: 'DIN', amps: 300 }], c20Ah: 80 },
-    ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
+    tag: newTag,
+    type: 'gel',
+    nominalVolts: 12,
+    ratings: [{ standard: 'DIN', amps: 300 }],
+    c20Ah: 80,
+    rcMinutes: null,
+    model: '',
+    place: '',
+    dateCode: '',
+    fittedOn: null,
   };
   await request.post('/api/batteries', { data: { id: uuidv7(), technicianId, label } });
   await beginLot(page, `Rack ${newTag}`);

@@ -100,21 +100,17 @@ test('a recording is taken live from an instrument of the shop', async ({ lead, 
   expect(await recorder.attend()).toBe(200);
   const technicianId = await leadId(lead);
   const vehicle = {
-    ...{
-      id: crypto.randomUUID(),
-      name: 'Van 7',
-      class: 'van',
-      site: '',
-      engine: 'petrol_four',
-      systemVolts: 12,
-    },
-    ...{
-      cylinders: 4,
-      alternatorAmps: 95,
-      regulator: 'internal',
-      joined: 'single',
-      preventedBy: 'fuel_relay',
-    },
+    id: crypto.randomUUID(),
+    name: 'Van 7',
+    class: 'van',
+    site: '',
+    engine: 'petrol_four',
+    systemVolts: 12,
+    cylinders: 4,
+    alternatorAmps: 95,
+    regulator: 'internal',
+    joined: 'single',
+    preventedBy: 'fuel_relay',
   };
   const made = await lead.request.post('/api/vehicles', {
     data: { technicianId, vehicle, seenRevision: null },

@@ -112,12 +112,21 @@ test('a slip with long names and every finding at once is still one page', async
     .padEnd(80, 'W')
     .slice(0, 80);
   const label = {
-    ...{ tag, type: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: 98, model: long, place: long.trim() },
+    tag,
+    type: 'flooded',
+    nominalVolts: 12,
+    c20Ah: 60,
+    rcMinutes: 98,
+    model: long,
+    place: long.trim(),
     ratings: ['SAE', 'JIS', 'EN', 'EN2', 'CA', 'IEC', 'DIN', 'HCA'].map((standard) => ({
       standard,
       amps: 570,
     })),
-    ...{ dateCode: 'W'.repeat(32), group: 'W'.repeat(32), fittedOn: '2020-01-01', baselineSiemens: 200 },
+    dateCode: 'W'.repeat(32),
+    group: 'W'.repeat(32),
+    fittedOn: '2020-01-01',
+    baselineSiemens: 200,
     slot: { type: 'agm', rating: { standard: 'SAE', amps: 900 } },
   };
   expect((await request.post('/api/batteries', { data: { id, technicianId, label } })).status()).toBe(200);
@@ -128,9 +137,17 @@ test('a slip with long names and every finding at once is still one page', async
     [
       'inspection',
       {
-        ...{ case: 'cracked', smell: 'rotten_egg', terminals: 'damaged', level: 'exposed', caps: 'missing' },
-        ...{ holdDown: 'missing', topVolts: 3, levelsMm: [-9, -9, -9, -9, -9, -9], eye: 'low_level' },
-        ...{ belt: 'worn', fuse: 'blown' },
+        case: 'cracked',
+        smell: 'rotten_egg',
+        terminals: 'damaged',
+        level: 'exposed',
+        caps: 'missing',
+        holdDown: 'missing',
+        topVolts: 3,
+        levelsMm: [-9, -9, -9, -9, -9, -9],
+        eye: 'low_level',
+        belt: 'worn',
+        fuse: 'blown',
       },
     ],
     ...['side_drop', 'joint_drop', 'clamp_drop', 'regulated', 'draw'].map(
@@ -155,8 +172,10 @@ test('a slip with long names and every finding at once is still one page', async
     [
       'override',
       {
-        ...{ verdict: 'watch', why: 'W '.repeat(150).trim() },
-        ...{ over: 'quarantine', despite: 'case_cracked' },
+        verdict: 'watch',
+        why: 'W '.repeat(150).trim(),
+        over: 'quarantine',
+        despite: 'case_cracked',
       },
     ],
   ];
@@ -313,8 +332,15 @@ test('printed lists carry no keys, tear no tag and cut no column', async ({
 }) => {
   const { uuidv7 } = await import('uuidv7');
   const label = {
-    ...{ tag: `${newTag}-LONG-ENOUGH`, type: 'gel', nominalVolts: 12, c20Ah: 80, rcMinutes: null },
-    ...{ ratings: [{ standard: 'DIN', amps: 300 }], model: '', dateCode: '', fittedOn: '2025-01-31' },
+    tag: `${newTag}-LONG-ENOUGH`,
+    type: 'gel',
+    nominalVolts: 12,
+    c20Ah: 80,
+    rcMinutes: null,
+    ratings: [{ standard: 'DIN', amps: 300 }],
+    model: '',
+    dateCode: '',
+    fittedOn: '2025-01-31',
     place: 'The shelf behind the second charger, left of the door',
   };
   await request.post('/api/batteries', { data: { id: uuidv7(), technicianId, label } });

@@ -245,8 +245,12 @@ test('a lead signs in by a passkey, and not once it was taken away', async ({ le
   await devtools.send('WebAuthn.enable');
   await devtools.send('WebAuthn.addVirtualAuthenticator', {
     options: {
-      ...{ protocol: 'ctap2', transport: 'internal', hasResidentKey: true },
-      ...{ hasUserVerification: true, isUserVerified: true, automaticPresenceSimulation: true },
+      protocol: 'ctap2',
+      transport: 'internal',
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
     },
   });
   await page.goto('/people');

@@ -81,8 +81,13 @@ test('once it has rested its retest opens, on the room, the Floor and the Bench'
     const [kind, data] = reading;
     const envelope = { id: uuidv7(), runId, technicianId, instrument: 'typed' };
     const said = {
-      ...{ ...envelope, kind, data, takenAtMs: nowMs - minutesAgo * 60_000 },
-      ...{ forced: false, supersedesId: null, reason: null },
+      ...envelope,
+      kind,
+      data,
+      takenAtMs: nowMs - minutesAgo * 60_000,
+      forced: false,
+      supersedesId: null,
+      reason: null,
     };
     expect((await request.post(`/api/runs/${runId}/readings`, { data: said })).status()).toBe(200);
   };
@@ -176,8 +181,16 @@ async function registered(
   over: Record<string, unknown> = {},
 ): Promise<void> {
   const label = {
-    ...{ tag, type: 'flooded', nominalVolts: 12, ratings: [{ standard: 'SAE', amps: 570 }], c20Ah: 60 },
-    ...{ rcMinutes: null, model: '', place: 'Store, shelf 2', dateCode: '', fittedOn: null },
+    tag,
+    type: 'flooded',
+    nominalVolts: 12,
+    ratings: [{ standard: 'SAE', amps: 570 }],
+    c20Ah: 60,
+    rcMinutes: null,
+    model: '',
+    place: 'Store, shelf 2',
+    dateCode: '',
+    fittedOn: null,
     ...over,
   };
   const said = { id: uuidv7(), technicianId, label };

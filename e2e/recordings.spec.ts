@@ -7,8 +7,17 @@ import { expect, expectAccessible, test } from './support/test';
 async function vehicle(request: APIRequestContext, technicianId: string, name: string): Promise<string> {
   const id = uuidv7();
   const facts = {
-    ...{ id, name, class: 'van', site: '', engine: 'petrol_four', systemVolts: 12, cylinders: 4 },
-    ...{ alternatorAmps: 95, regulator: 'internal', joined: 'single', preventedBy: 'fuel_relay' },
+    id,
+    name,
+    class: 'van',
+    site: '',
+    engine: 'petrol_four',
+    systemVolts: 12,
+    cylinders: 4,
+    alternatorAmps: 95,
+    regulator: 'internal',
+    joined: 'single',
+    preventedBy: 'fuel_relay',
   };
   const answer = await request.post('/api/vehicles', {
     data: { technicianId, vehicle: facts, seenRevision: null },

@@ -43,8 +43,12 @@ export async function foundIn(file: string): Promise<CopyReport> {
   if (problems.length > 0) throw new Error(`${file} is damaged: ${problems.slice(0, 3).join('; ')}`);
   const count = async (table: string) => Number(await one(client, `select count(*) from ${table}`));
   const report = {
-    ...{ name: basename(file), bytes: statSync(file).size, before: null },
-    ...{ batteries: await count('batteries'), runs: await count('runs'), readings: await count('readings') },
+    name: basename(file),
+    bytes: statSync(file).size,
+    before: null,
+    batteries: await count('batteries'),
+    runs: await count('runs'),
+    readings: await count('readings'),
     // Told, and no reason to go without a copy, or to refuse one.
     journalBrokenAt: (await journalIn(client)).broken?.number ?? null,
   };

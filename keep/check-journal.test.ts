@@ -17,8 +17,14 @@ async function written(): Promise<{ readonly client: Client; readonly file: stri
   for (let at = 1; at <= ACTS; at++)
     await store.write((transaction) =>
       appendToJournal(transaction, {
-        ...{ atMs: at, personId: 'p', device: null, act: 'POST /api/runs', subjectKind: 'run' },
-        ...{ subjectId: `r${at}`, said: '{}', reason: null },
+        atMs: at,
+        personId: 'p',
+        device: null,
+        act: 'POST /api/runs',
+        subjectKind: 'run',
+        subjectId: `r${at}`,
+        said: '{}',
+        reason: null,
       }),
     );
   await store.close();
@@ -62,8 +68,14 @@ describe('the journal of a database', () => {
 
 describe('a store that writes a journal', () => {
   const act = () => ({
-    ...{ atMs: 1, personId: 'p', device: null, act: 'POST /api/technicians', subjectKind: 'person' as const },
-    ...{ subjectId: null, said: '', reason: null },
+    atMs: 1,
+    personId: 'p',
+    device: null,
+    act: 'POST /api/technicians',
+    subjectKind: 'person' as const,
+    subjectId: null,
+    said: '',
+    reason: null,
   });
   const entriesOf = async (file: string) => (await journalIn(createClient({ url: `file:${file}` }))).entries;
 

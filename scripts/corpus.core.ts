@@ -38,9 +38,17 @@ async function run(
 ) {
   const batteryId = uuidv7();
   const written = {
-    ...{ tag: `OLD-${++serial}`, type: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null },
-    ...{ ratings: [{ standard: 'SAE', amps: 570 }], model: 'Corvane M60', place: 'Yard tractor 3' },
-    ...{ dateCode: 'K4', fittedOn: '2024-03-12', ...label },
+    tag: `OLD-${++serial}`,
+    type: 'flooded',
+    nominalVolts: 12,
+    c20Ah: 60,
+    rcMinutes: null,
+    ratings: [{ standard: 'SAE', amps: 570 }],
+    model: 'Corvane M60',
+    place: 'Yard tractor 3',
+    dateCode: 'K4',
+    fittedOn: '2024-03-12',
+    ...label,
   };
   await must(what, registerBattery(context, { id: batteryId, technicianId, label: written }));
   const runId = uuidv7();
@@ -53,8 +61,17 @@ async function run(
       Object.entries(extra).map(([name, value]) => [name, value === LAST ? last : value]),
     );
     const reading = {
-      ...{ id, runId, kind, data, takenAtMs: nowMs, technicianId, instrument: 'typed', forced: false },
-      ...{ supersedesId: null, reason: null, ...put },
+      id,
+      runId,
+      kind,
+      data,
+      takenAtMs: nowMs,
+      technicianId,
+      instrument: 'typed',
+      forced: false,
+      supersedesId: null,
+      reason: null,
+      ...put,
     };
     await must(`${what}, ${kind}`, captureReading(context, reading));
     last = id;

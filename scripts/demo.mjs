@@ -186,14 +186,16 @@ function faultOf(keep, deep) {
 
 function environmentOf(instrumentsAt, { threads, keep }) {
   return {
-    ...{
-      NODE_ENV: dev ? 'development' : 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      HOST,
-      PORT: String(PORT),
-    },
-    ...{ DATABASE_URL: databaseUrl, INTEGRA_DEMO: own ? '0' : '1', INTEGRA_INSTRUMENTS: instrumentsAt },
-    ...{ INTEGRA_THREADS: threads, INTEGRA_KEEP: keep, ...SERVER_HEAPS },
+    NODE_ENV: dev ? 'development' : 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    HOST,
+    PORT: String(PORT),
+    DATABASE_URL: databaseUrl,
+    INTEGRA_DEMO: own ? '0' : '1',
+    INTEGRA_INSTRUMENTS: instrumentsAt,
+    INTEGRA_THREADS: threads,
+    INTEGRA_KEEP: keep,
+    ...SERVER_HEAPS,
   };
 }
 

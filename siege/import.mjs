@@ -85,12 +85,17 @@ export async function importUnderCaptures(base, pid, folder) {
   let kept = 0;
   for (const id of runIds) kept += (await call(base, `/api/runs/${id}`)).json.value.readings.length;
   const found = {
-    ...{ rows: ROWS, good, gradeMs, importMs, ratio: importMs / gradeMs, mostMegabytes },
-    ...{ captures: times.length, captureP50: quantile(times, 0.5), captureP99: quantile(times, 0.99) },
-    ...{
-      slowest: Math.max(...times),
-      answer: last.ok ? `${last.value.runs} runs` : last.problems?.[0]?.message,
-    },
+    rows: ROWS,
+    good,
+    gradeMs,
+    importMs,
+    ratio: importMs / gradeMs,
+    mostMegabytes,
+    captures: times.length,
+    captureP50: quantile(times, 0.5),
+    captureP99: quantile(times, 0.99),
+    slowest: Math.max(...times),
+    answer: last.ok ? `${last.value.runs} runs` : last.problems?.[0]?.message,
   };
   const fails = [
     !last.ok && `the import was refused: ${found.answer}`,

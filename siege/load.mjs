@@ -66,14 +66,20 @@ export async function loadOf(base, pid, { people, thinkMs, seconds }) {
     kept += (await call(base, `/api/runs/${runId}`)).json?.value?.readings.length ?? 0;
   const p95 = (list) => quantile(list, 0.95);
   const found = {
-    ...{ people, thinkMs, requests: times.capture.length * 4, errors, acknowledged, kept },
-    ...{
-      captureP50: quantile(times.capture, 0.5),
-      captureP95: p95(times.capture),
-      readBackP95: p95(times.readBack),
-    },
-    ...{ floorP50: quantile(times.floor, 0.5), floorP95: p95(times.floor), streamP95: p95(times.stream) },
-    ...{ mostMegabytes, slowest: Math.max(...Object.values(times).flat()) },
+    people,
+    thinkMs,
+    requests: times.capture.length * 4,
+    errors,
+    acknowledged,
+    kept,
+    captureP50: quantile(times.capture, 0.5),
+    captureP95: p95(times.capture),
+    readBackP95: p95(times.readBack),
+    floorP50: quantile(times.floor, 0.5),
+    floorP95: p95(times.floor),
+    streamP95: p95(times.stream),
+    mostMegabytes,
+    slowest: Math.max(...Object.values(times).flat()),
   };
   const fails = [
     errors > 0 && `${errors} errors`,

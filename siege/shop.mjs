@@ -50,8 +50,16 @@ export async function nextRun(base, { technicianId, runId }, seenReadingIds) {
 async function withABattery(base, technicianId) {
   const [batteryId, runId] = [randomUUID(), randomUUID()];
   const label = {
-    ...{ tag: `S-${batteryId.slice(0, 12)}`, type: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null },
-    ...{ ratings: [{ standard: 'SAE', amps: 570 }], model: '', place: 'Quay', dateCode: '', fittedOn: null },
+    tag: `S-${batteryId.slice(0, 12)}`,
+    type: 'flooded',
+    nominalVolts: 12,
+    c20Ah: 60,
+    rcMinutes: null,
+    ratings: [{ standard: 'SAE', amps: 570 }],
+    model: '',
+    place: 'Quay',
+    dateCode: '',
+    fittedOn: null,
   };
   const asked = [
     ['/api/batteries', { id: batteryId, technicianId, label }],
@@ -67,15 +75,16 @@ async function withABattery(base, technicianId) {
 /** A reading that this person could take now. */
 export function readingOf({ technicianId, runId }, volts = 12.6) {
   return {
-    ...{ id: randomUUID(), runId, kind: 'open_circuit', data: { volts, temperatureC: 20 } },
-    ...{
-      takenAtMs: Date.now(),
-      technicianId,
-      instrument: 'typed',
-      forced: false,
-      supersedesId: null,
-      reason: null,
-    },
+    id: randomUUID(),
+    runId,
+    kind: 'open_circuit',
+    data: { volts, temperatureC: 20 },
+    takenAtMs: Date.now(),
+    technicianId,
+    instrument: 'typed',
+    forced: false,
+    supersedesId: null,
+    reason: null,
   };
 }
 

@@ -12,8 +12,15 @@ export const LOW: readonly (readonly [string, unknown])[] = [
 ];
 
 const CHARGER = {
-  ...{ name: 'Two-way', place: 'Corner', circuit: 'C1', channels: 2, mostAmps: 10, leastVolts: 4 },
-  ...{ mostVolts: 16.5, modes: ['normal', 'slow', 'deep', 'equalise'], senses: false },
+  name: 'Two-way',
+  place: 'Corner',
+  circuit: 'C1',
+  channels: 2,
+  mostAmps: 10,
+  leastVolts: 4,
+  mostVolts: 16.5,
+  modes: ['normal', 'slow', 'deep', 'equalise'],
+  senses: false,
 };
 
 const ALWAYS = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ day, fromMinute: 0, toMinute: 1440, onCall: false }));

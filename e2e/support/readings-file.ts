@@ -4,15 +4,19 @@ const HEADER =
 /** A sound battery’s row of the readings format, with some cells of its own. */
 export function readingsRow(tag: string, own: Readonly<Record<string, string | number>> = {}): string {
   const cells: Record<string, string | number> = {
-    ...{ tag, construction: 'flooded', rating_a: 570, c20_ah: 60, case: 'ok', terminals: 'ok', level: 'ok' },
-    ...{
-      temp_c: 20,
-      rest_min: 800,
-      ocv_v: 12.65,
-      load_a: 285,
-      load_v: 10.6,
-      taken_at: '2026-01-12T08:00:00Z',
-    },
+    tag,
+    construction: 'flooded',
+    rating_a: 570,
+    c20_ah: 60,
+    case: 'ok',
+    terminals: 'ok',
+    level: 'ok',
+    temp_c: 20,
+    rest_min: 800,
+    ocv_v: 12.65,
+    load_a: 285,
+    load_v: 10.6,
+    taken_at: '2026-01-12T08:00:00Z',
     ...own,
   };
   return HEADER.split(',')

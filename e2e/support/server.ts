@@ -64,8 +64,11 @@ export async function startServer({
   });
   await untilAnswering(url, child, () => output);
   return {
-    ...{ url, process: child.pid ?? 0, printed: () => output },
-    ...{ kill: () => end(child, 'SIGKILL'), stop: () => end(child, 'SIGTERM') },
+    url,
+    process: child.pid ?? 0,
+    printed: () => output,
+    kill: () => end(child, 'SIGKILL'),
+    stop: () => end(child, 'SIGTERM'),
   };
 }
 

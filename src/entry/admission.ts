@@ -63,8 +63,13 @@ async function whoComes(request: IncomingMessage, isHere: boolean, byHand: boole
 async function noteExport({ actor, deviceId }: Admitted, address: string, path: string): Promise<void> {
   const store = await theStore();
   const act: JournalAct = {
-    ...{ atMs: Date.now(), personId: actor, device: deviceId ?? address, act: `GET ${path}` },
-    ...{ ...subjectOf(path, null), said: '', reason: null },
+    atMs: Date.now(),
+    personId: actor,
+    device: deviceId ?? address,
+    act: `GET ${path}`,
+    ...subjectOf(path, null),
+    said: '',
+    reason: null,
   };
   await store.write((transaction) => appendToJournal(transaction, act));
 }

@@ -12,7 +12,11 @@ function request(body: string): Request {
     'x-request-number': '1a2b3c4d',
     'x-device': '10.0.0.7',
     'x-admitted': JSON.stringify({
-      ...{ actor: 'maro', role: 'lead', isOpen: true, sessionId: null, deviceId: null },
+      actor: 'maro',
+      role: 'lead',
+      isOpen: true,
+      sessionId: null,
+      deviceId: null,
     }),
   };
   return new Request('http://localhost/api/runs', { method: 'POST', body, headers });
@@ -52,6 +56,10 @@ it('a use case is handed who asks, from where, under which number, and the time 
     return succeed({ actor, device, number, zone: site.zone, input });
   });
   expect((await response.json()).value).toEqual({
-    ...{ actor: 'maro', device: '10.0.0.7', number: '1a2b3c4d', zone: 'Etc/GMT-1', input: { asked: 1 } },
+    actor: 'maro',
+    device: '10.0.0.7',
+    number: '1a2b3c4d',
+    zone: 'Etc/GMT-1',
+    input: { asked: 1 },
   });
 });

@@ -80,10 +80,14 @@ async function asked<T>(
 function actOf({ actor, isOpen, deviceId, device }: Caller, request: Request, input: unknown) {
   const path = new URL(request.url).pathname;
   return (): JournalAct => ({
-    ...{ atMs: Date.now(), act: `${request.method} ${path}`, ...subjectOf(path, input) },
+    atMs: Date.now(),
+    act: `${request.method} ${path}`,
+    ...subjectOf(path, input),
     // Where nobody signs in, whoever a request says to be of is all there is.
     personId: isOpen ? (saidWho(input) ?? actor) : actor,
-    ...{ device: deviceId ?? device, said: saidOf(input), reason: reasonOf(input) },
+    device: deviceId ?? device,
+    said: saidOf(input),
+    reason: reasonOf(input),
   });
 }
 

@@ -13,8 +13,13 @@ export type Caller = Pick<Context, 'device' | 'number'> & Admitted;
 
 /** What the server does by itself. */
 const ITSELF: Caller = {
-  ...{ actor: null, device: null, number: 'server' },
-  ...{ role: 'lead', isOpen: true, sessionId: null, deviceId: null },
+  actor: null,
+  device: null,
+  number: 'server',
+  role: 'lead',
+  isOpen: true,
+  sessionId: null,
+  deviceId: null,
 };
 
 /**
@@ -34,7 +39,11 @@ export async function ownContext(
     actsAs: (personId) => {
       found = personId;
     },
-    ...{ store, settings: settings(), site: await siteOfStore(kept), now: Date.now, exchangeStore },
+    store,
+    settings: settings(),
+    site: await siteOfStore(kept),
+    now: Date.now,
+    exchangeStore,
     log: logOf(caller),
   };
 }
@@ -50,8 +59,13 @@ export function callerOf(said: Headers): Caller {
   const who = JSON.parse(said.get('x-admitted') ?? 'null') as Admitted | null;
   const { actor, role, isOpen, sessionId, deviceId } = who ?? NOBODY;
   return {
-    ...{ actor, role, isOpen, sessionId, deviceId },
-    ...{ device: said.get('x-device'), number: said.get('x-request-number') ?? 'server' },
+    actor,
+    role,
+    isOpen,
+    sessionId,
+    deviceId,
+    device: said.get('x-device'),
+    number: said.get('x-request-number') ?? 'server',
   };
 }
 

@@ -55,21 +55,22 @@ function readyVehicle(
     if (!rating) return [];
     return [
       {
-        ...{ id: battery.id, saeAmps: rating.saeAmps },
+        id: battery.id,
+        saeAmps: rating.saeAmps,
         charge: chargeInUse(lastCharge(outlook, nowMs), usual),
         health: { value: outlook.healthPct, sd: outlook.healthSdPct },
       },
     ];
   });
   return {
-    ...{ id: vehicle.id, name: vehicle.name, measured: cranked !== undefined },
+    id: vehicle.id,
+    name: vehicle.name,
+    measured: cranked !== undefined,
     tags: Object.fromEntries(units.map(({ battery }) => [battery.id, battery.tag])),
     ready: {
-      ...{
-        units: ready,
-        joined: ready.length > 1 ? (vehicle.joined ?? 'parallel') : 'single',
-        oil: 'mineral',
-      },
+      units: ready,
+      joined: ready.length > 1 ? (vehicle.joined ?? 'parallel') : 'single',
+      oil: 'mineral',
       warmAmps: cranked ? measuredWarm(cranked) : byKind(vehicle),
     },
   };

@@ -52,12 +52,16 @@ export function planUnits(units: readonly Seated[], at: PlanAt): PlanUnit[] {
     days.set(key, aDay);
     return [
       {
-        ...{ id: battery.id, tag: battery.tag, vehicleId: vehicle.id, vehicle: vehicle.name, costs, aDay },
-        ...{
-          type: `${batteryTypeLabel(battery.type)}, ${battery.nominalVolts} V`,
-          rating: ratingWords(battery),
-        },
-        ...{ fails: outlook.fails, nextCheckMs: outlook.nextCheckMs },
+        id: battery.id,
+        tag: battery.tag,
+        vehicleId: vehicle.id,
+        vehicle: vehicle.name,
+        costs,
+        aDay,
+        type: `${batteryTypeLabel(battery.type)}, ${battery.nominalVolts} V`,
+        rating: ratingWords(battery),
+        fails: outlook.fails,
+        nextCheckMs: outlook.nextCheckMs,
       },
     ];
   });

@@ -143,7 +143,12 @@ function runOf(
       assessmentId: assessment.id,
     },
     readings: readingsFromEvidence(row.evidence, {
-      ...{ runId, technicianId, instrument, takenAtMs, complaint, newId: unnamed },
+      runId,
+      technicianId,
+      instrument,
+      takenAtMs,
+      complaint,
+      newId: unnamed,
     }),
   };
 }

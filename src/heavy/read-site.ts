@@ -134,7 +134,13 @@ function siteOfRun({ battery, technicians, run, readings, assessments }: RunFile
   const changed = { changedAtMs: run.startedAtMs, changedById: run.startedById, importId: null };
   return {
     head: {
-      ...{ technicians, rules: [], imports: [], lots: [], vehicles: [], slots: [], checks: [] },
+      technicians,
+      rules: [],
+      imports: [],
+      lots: [],
+      vehicles: [],
+      slots: [],
+      checks: [],
       batteries: [{ ...battery, ...changed }],
     },
     run: { run: { ...run, importId: null }, readings, assessments },

@@ -86,7 +86,8 @@ async function planCharging(
   const plan = planRoom(job.room, job.before);
   const late = lateOnes(job.room, plan.placed);
   return {
-    ...{ plan, promises: promisesOf(job.room, plan) },
+    plan,
+    promises: promisesOf(job.room, plan),
     gives: whatWouldGive(job.room, plan.cost.lateness, late),
     why: whyWaits(job.room, plan.placed),
   };

@@ -64,7 +64,8 @@ export async function writeSite(
       after = some.at(-1)?.run.run.id ?? '';
     }
     text += siteEndLine({
-      ...{ records, leftOutCount: leftOut.length },
+      records,
+      leftOutCount: leftOut.length,
       leftOut: leftOut.slice(0, MOST_TOLD).map((words) => words.slice(0, 400)),
     });
     await send(0);

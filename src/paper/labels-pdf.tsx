@@ -102,8 +102,12 @@ function Label({ label, size, code }: LabelProps) {
   return (
     <View
       style={{
-        ...{ width: mm(size.widthMm), height: mm(size.heightMm), padding: mm(MARGIN_MM) },
-        ...{ flexDirection: 'row', gap: mm(2), alignItems: 'center' },
+        width: mm(size.widthMm),
+        height: mm(size.heightMm),
+        padding: mm(MARGIN_MM),
+        flexDirection: 'row',
+        gap: mm(2),
+        alignItems: 'center',
       }}
     >
       {!bars && <PaperCode code={drawn} size={mm(codeMm)} />}

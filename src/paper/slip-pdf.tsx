@@ -65,8 +65,14 @@ function SlipDocument({ slip, print, density, code }: Props) {
       <Page
         size="A4"
         style={{
-          ...{ fontFamily: TEXT_FACES, fontSize, color: INK.text, lineHeight: 1.3, gap },
-          ...{ paddingHorizontal: 42, paddingTop: 34, paddingBottom: 30 },
+          fontFamily: TEXT_FACES,
+          fontSize,
+          color: INK.text,
+          lineHeight: 1.3,
+          gap,
+          paddingHorizontal: 42,
+          paddingTop: 34,
+          paddingBottom: 30,
         }}
       >
         <Head slip={slip} print={print} density={density} code={code} />
@@ -127,8 +133,13 @@ function Verdict({ slip, density, print }: Omit<Props, 'code'>) {
   return (
     <View
       style={{
-        ...{ flexDirection: 'row', gap: 14, alignItems: 'center', padding: gap },
-        ...{ borderLeftWidth: 5, borderLeftColor: ink, backgroundColor: '#f7f4ec' },
+        flexDirection: 'row',
+        gap: 14,
+        alignItems: 'center',
+        padding: gap,
+        borderLeftWidth: 5,
+        borderLeftColor: ink,
+        backgroundColor: '#f7f4ec',
       }}
     >
       <PaperMark verdict={verdict} size={fontSize * 4.2} />

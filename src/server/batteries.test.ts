@@ -73,7 +73,9 @@ describe('batteries', () => {
   it('put right by two at once: the second is told, and the first stands', async () => {
     const battery = await registered();
     const correction = (place: string) => ({
-      ...{ id: battery.id, technicianId, seenRevision: 1 },
+      id: battery.id,
+      technicianId,
+      seenRevision: 1,
       label: label({ tag: battery.tag, place }),
     });
     granted(await correctBattery(shop.context, correction('Snow plough 2')));

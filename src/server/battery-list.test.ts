@@ -10,8 +10,12 @@ const { shop, technicianId, started } = newShop();
 const HEADER = 'tag,construction,ratings,c20_ah,place,fitted_on';
 const bring = (rows: readonly string[], more: object = {}) =>
   bringBatteryList(shop.context, {
-    ...{ id: uuidv7(), technicianId, name: 'fleet.csv', store: true },
-    ...{ text: [HEADER, ...rows].join('\n'), ...more },
+    id: uuidv7(),
+    technicianId,
+    name: 'fleet.csv',
+    store: true,
+    text: [HEADER, ...rows].join('\n'),
+    ...more,
   });
 const found = async (tag: string) => granted(await findBattery(shop.context, tag)).exact?.battery;
 

@@ -49,8 +49,11 @@ export async function bringBatteryList(context: Context, input: unknown): Promis
     one.ok ? [] : [{ line, tag, why: one.problems.map(({ message }) => message).join('; ') }],
   );
   const tally: BatteryListTally = {
-    ...{ fresh: fresh.length, known: read.length - fresh.length, refusedCount: bad.length },
-    ...{ refused: bad.slice(0, MOST_TOLD), leftAside: list.value.leftAside },
+    fresh: fresh.length,
+    known: read.length - fresh.length,
+    refusedCount: bad.length,
+    refused: bad.slice(0, MOST_TOLD),
+    leftAside: list.value.leftAside,
   };
   if (!store) return succeed(tally);
   if (technicianId === null) return refused('input', 'technicianId', null, 'who registers them');

@@ -69,7 +69,9 @@ export async function lanesBeneath(
 ): Promise<Lane[]> {
   const charges = (await chargesOfBattery(database, batteryId, MOST_SHOWN)).map(
     ({ runId, fromMs, toMs, ampHours }) => ({
-      ...{ fromMs, toMs: toMs ?? nowMs, href: `/bench/${runId}` },
+      fromMs,
+      toMs: toMs ?? nowMs,
+      href: `/bench/${runId}`,
       label: ampHours === null ? 'charged' : `charged, ${ampHours.toFixed(0)} Ah`,
     }),
   );
@@ -80,7 +82,9 @@ export async function lanesBeneath(
     for (const visit of await visitsOfVehicle(database, vehicle.id, MOST_SHOWN))
       if (within(visit.arrivedAtMs))
         visited.push({
-          ...{ fromMs: visit.arrivedAtMs, toMs: visit.leftAtMs ?? nowMs, href: `/vehicles/${vehicle.id}` },
+          fromMs: visit.arrivedAtMs,
+          toMs: visit.leftAtMs ?? nowMs,
+          href: `/vehicles/${vehicle.id}`,
           label: `${vehicle.name}: ${COMPLAINTS[visit.complaint].label.toLowerCase()}`,
         });
     let untilMs = toMs;
@@ -89,7 +93,9 @@ export async function lanesBeneath(
       if (check.finishedAtMs === null || !within(check.finishedAtMs)) continue;
       if (check.cause !== null && check.cause !== 'nothing_found')
         found.push({
-          ...{ fromMs: check.finishedAtMs, toMs: untilMs, href: `/checks/${check.runId}` },
+          fromMs: check.finishedAtMs,
+          toMs: untilMs,
+          href: `/checks/${check.runId}`,
           label: `${vehicle.name}: ${CAUSE_LABELS[check.cause].toLowerCase()}`,
         });
       untilMs = check.finishedAtMs;

@@ -10,8 +10,15 @@ const { shop, technicianId, started, reading } = newShop();
 
 let serial = 0;
 const facts = (over: Partial<ChargerFacts> = {}): ChargerFacts => ({
-  ...{ name: `Charger ${++serial}`, place: ' Corner ', circuit: 'C1', channels: 2, mostAmps: 20 },
-  ...{ leastVolts: 4, mostVolts: 16.5, modes: ['normal', 'slow'], senses: false },
+  name: `Charger ${++serial}`,
+  place: ' Corner ',
+  circuit: 'C1',
+  channels: 2,
+  mostAmps: 20,
+  leastVolts: 4,
+  mostVolts: 16.5,
+  modes: ['normal', 'slow'],
+  senses: false,
   ...over,
 });
 const keep = (id: string, said: ChargerFacts, seenRevision = 0, retired = false) =>

@@ -13,7 +13,9 @@ import type { Context } from './context';
 const Uuid = Type.String({ format: 'uuid' });
 const Keep = Type.Object(
   {
-    ...{ id: Uuid, technicianId: Uuid, facts: ChargerFactsSchema },
+    id: Uuid,
+    technicianId: Uuid,
+    facts: ChargerFactsSchema,
     seenRevision: Type.Integer({ minimum: 0, maximum: 1_000_000_000, description: 'charger that was seen' }),
     /** Put aside: no battery goes on it any more. */
     retired: Type.Boolean({ description: 'whether it is put aside' }),
@@ -36,7 +38,11 @@ export async function keepChargerAsked(context: Context, input: unknown): Promis
   const name = tidyLine(facts.name);
   if (name === '') return refused('input', 'facts/name', facts.name, 'a name that can be seen');
   const charger = {
-    ...{ id, ...facts, name, place: tidyLine(facts.place), circuit: tidyLine(facts.circuit) },
+    id,
+    ...facts,
+    name,
+    place: tidyLine(facts.place),
+    circuit: tidyLine(facts.circuit),
     retiredAtMs: retired ? context.now() : null,
   };
   const kept = await keepCharger(context.store, charger, seenRevision);

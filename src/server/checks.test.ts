@@ -35,14 +35,24 @@ async function begun(over: Record<string, unknown> = {}) {
 }
 const read = (runId: string, of: string, value: number, over: Record<string, unknown> = {}) =>
   reading(runId, 'check_reading', {
-    ...{ of, value, state: null, segment: null, amps: null, engine: null, loads: null },
-    ...{ minutes: null, temperatureC: null, unfit: false, ...over },
+    of,
+    value,
+    state: null,
+    segment: null,
+    amps: null,
+    engine: null,
+    loads: null,
+    minutes: null,
+    temperatureC: null,
+    unfit: false,
+    ...over,
   });
 const capture = async (body: unknown) => granted(await captureAnywhere(shop.context, body)) as CheckView;
 async function finished(runId: string) {
   const view = granted(await answerCheck(shop.context, runId));
   return finishCheck(shop.context, {
-    ...{ runId, technicianId },
+    runId,
+    technicianId,
     seenReadingIds: view.readings.map(({ id }) => id),
   });
 }
@@ -64,7 +74,9 @@ describe('a vehicle', () => {
   it('comes and goes as CSV: what is there stays, what is wrong is told by its line', async () => {
     const text = 'name,class,engine,system_v\nNew crane,tractor,diesel_heavy,24\nBad crane,rocket,,12\n';
     expect(granted(await bringVehicles(shop.context, { technicianId, text }))).toMatchObject({
-      ...{ fresh: 1, known: 0, refused: [{ line: 3, why: expect.stringContaining('class') }] },
+      fresh: 1,
+      known: 0,
+      refused: [{ line: 3, why: expect.stringContaining('class') }],
     });
     expect(granted(await bringVehicles(shop.context, { technicianId, text }))).toMatchObject({
       fresh: 0,
@@ -78,7 +90,9 @@ describe('a vehicle', () => {
     const [one, other] = [await registered(), await registered()];
     const putIn = (batteryId: string, onDay: string) =>
       moveBatteryAsked(shop.context, {
-        ...{ technicianId, batteryId, onDay },
+        technicianId,
+        batteryId,
+        onDay,
         to: { slotId: uuidv7(), vehicleId: id, name: 'left' },
       });
     granted(await putIn(one.id, '2026-01-10'));
@@ -92,7 +106,10 @@ describe('a vehicle', () => {
     expect((await batteryStory(shop.context, one.id))?.battery).toMatchObject({ place: '', revision: 3 });
     granted(
       await moveBatteryAsked(shop.context, {
-        ...{ technicianId, batteryId: other.id, onDay: '2026-03-01', to: { place: 'Shelf' } },
+        technicianId,
+        batteryId: other.id,
+        onDay: '2026-03-01',
+        to: { place: 'Shelf' },
       }),
     );
     expect((await vehicleStory(shop.context, id))?.slots.every(({ toOn }) => toOn !== null)).toBe(true);
@@ -203,7 +220,9 @@ describe('a finished check', () => {
     const putIn = async (batteryId: string, onDay: string) =>
       granted(
         await moveBatteryAsked(shop.context, {
-          ...{ technicianId, batteryId, onDay },
+          technicianId,
+          batteryId,
+          onDay,
           to: { slotId: uuidv7(), vehicleId: one.id, name: '' },
         }),
       );
@@ -216,7 +235,10 @@ describe('a finished check', () => {
     const then = { engine: 'petrol_four', construction: 'flooded' };
     expect(granted(await answerCheck(shop.context, runId)).basis.vehicle).toMatchObject(then);
     const opened = await reopenCheckAsked(shop.context, {
-      ...{ runId, technicianId, readingId: uuidv7(), reason: 'One is missing' },
+      runId,
+      technicianId,
+      readingId: uuidv7(),
+      reason: 'One is missing',
     });
     expect(granted(opened).basis.vehicle).toMatchObject({ engine: 'diesel_heavy', construction: 'agm' });
   });
@@ -237,7 +259,9 @@ describe('a check after another', () => {
     expect(view.cautions).toMatchObject([{ cause: 'regulator_high' }]);
     const slip = await checkSlipView(shop.context, later);
     expect(slip?.lines.find(({ name }) => name === 'Regulated, 2000 rpm')).toMatchObject({
-      ...{ before: '15.80\u00A0V', now: '14.30\u00A0V', isWrong: false },
+      before: '15.80\u00A0V',
+      now: '14.30\u00A0V',
+      isWrong: false,
     });
     expect(slip?.lines.find(({ name }) => name === 'Resting voltage')).toMatchObject({ now: null });
     expect((await checkSlipView(shop.context, runId))?.beforeMs).toBeNull();

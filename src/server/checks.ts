@@ -43,14 +43,17 @@ const StartCheck = Type.Object(
 );
 const FinishCheck = Type.Object(
   {
-    ...{ runId: Uuid, technicianId: Uuid },
+    runId: Uuid,
+    technicianId: Uuid,
     seenReadingIds: Type.Array(Uuid, { maxItems: MOST_READINGS, description: 'readings that were seen' }),
   },
   { additionalProperties: false },
 );
 const ReopenCheck = Type.Object(
   {
-    ...{ runId: Uuid, technicianId: Uuid, readingId: Uuid },
+    runId: Uuid,
+    technicianId: Uuid,
+    readingId: Uuid,
     reason: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S', description: 'reason' }),
   },
   { additionalProperties: false },
@@ -66,8 +69,12 @@ export async function startCheck(context: Context, input: unknown): Promise<Answ
   if (!vehicle) return refused('missing', 'vehicleId', vehicleId, 'a registered vehicle');
   const rules = await rulesToday(context);
   const run = await storeCheck(store, {
-    ...{ id, vehicleId, startedAtMs: context.now(), startedById: technicianId },
-    ...{ rulesId: rules.id, rulesVersion: rules.version },
+    id,
+    vehicleId,
+    startedAtMs: context.now(),
+    startedById: technicianId,
+    rulesId: rules.id,
+    rulesVersion: rules.version,
   });
   if (run.id === id) await bringFromBench(context, run);
   changed({ runId: run.id, what: 'run' });
@@ -83,9 +90,16 @@ async function bringFromBench({ store, now }: Context, run: CheckRun): Promise<v
     const sinceMs = visit?.arrivedAtMs ?? run.startedAtMs - SAME_DAY_MS;
     for (const { reading, data } of await notedSince(transaction, run.vehicleId, sinceMs)) {
       const brought: Reading = {
-        ...{ id: uuidv7(), runId: run.id, kind: 'check_reading', data, takenAtMs: reading.takenAtMs },
-        ...{ technicianId: reading.technicianId, instrument: reading.instrument, forced: false },
-        ...{ supersedesId: null, reason: null },
+        id: uuidv7(),
+        runId: run.id,
+        kind: 'check_reading',
+        data,
+        takenAtMs: reading.takenAtMs,
+        technicianId: reading.technicianId,
+        instrument: reading.instrument,
+        forced: false,
+        supersedesId: null,
+        reason: null,
       };
       await addReading(transaction, brought, now());
     }
@@ -163,7 +177,8 @@ export async function finishCheck(context: Context, input: unknown): Promise<Ans
     await finishCheckWith(transaction, record, { atMs, byId: technicianId });
     const { cause, probability, core } = record;
     return succeed({
-      ...{ ...view, finishedWith: { cause, probability, core } },
+      ...view,
+      finishedWith: { cause, probability, core },
       run: { ...view.run, finishedAtMs: atMs, finishedById: technicianId },
     });
   });
@@ -178,8 +193,16 @@ export async function reopenCheckAsked(context: Context, input: unknown): Promis
     if (check.run.finishedAtMs === null) return succeed(view);
     const nowMs = context.now();
     const reopened: Reading = {
-      ...{ id: readingId, runId, kind: 'reopened', data: { reason: reason.trim() }, takenAtMs: nowMs },
-      ...{ technicianId, instrument: TYPED, forced: false, supersedesId: null, reason: null },
+      id: readingId,
+      runId,
+      kind: 'reopened',
+      data: { reason: reason.trim() },
+      takenAtMs: nowMs,
+      technicianId,
+      instrument: TYPED,
+      forced: false,
+      supersedesId: null,
+      reason: null,
     };
     await reopenCheck(transaction, runId);
     await addReading(transaction, reopened, nowMs);
@@ -202,9 +225,12 @@ export async function checkFile(
   if (as === 'csv') return writeCheckRows(view.vehicle.name, readings);
   const { revision: _revision, ...vehicle } = { revision: 0, ...view.vehicle };
   return writeCheckFile({
-    ...{ vehicle, run: view.run, readings: [...view.readings] },
+    vehicle,
+    run: view.run,
+    readings: [...view.readings],
     causes: assessment.causes.map(({ cause, probability }) => ({ cause, probability })),
-    ...{ rules: assessment.rules, core: assessment.core },
+    rules: assessment.rules,
+    core: assessment.core,
   });
 }
 
@@ -238,7 +264,11 @@ async function viewOf(
   const made = await judgementOf(database, run);
   const before = await checkBefore(database, run);
   return {
-    ...{ run, readings, vehicle, slots, basis: keptBasis(made?.judgement) ?? today },
+    run,
+    readings,
+    vehicle,
+    slots,
+    basis: keptBasis(made?.judgement) ?? today,
     before: before
       ? {
           readings: before.readings,

@@ -40,7 +40,9 @@ export async function comingUp(context: Context): Promise<Answer<ComingUp>> {
           .sort((one, other) => one.chance - other.chance);
   return succeed({
     due: due.slice(0, TOLD).map(({ battery, vehicle, outlook }) => ({
-      ...{ id: battery.id, tag: battery.tag, where: vehicle?.name ?? battery.place },
+      id: battery.id,
+      tag: battery.tag,
+      where: vehicle?.name ?? battery.place,
       dueMs: outlook.nextCheckMs ?? nowMs,
     })),
     dueCount: due.length,
@@ -57,14 +59,19 @@ async function lowOnes(context: Context): Promise<ComingUp['toCharge'][number][]
   const asked = { ...LIST_QUESTIONS.due, sort: 'tested', falling: true, verdict: 'charge' } as const;
   const { rows } = await fleetPage(context, asked, { limit: COUNTED });
   const found = rows.map(({ battery, vehicle }) => ({
-    ...{ id: battery.id, tag: battery.tag, leftPct: null },
+    id: battery.id,
+    tag: battery.tag,
+    leftPct: null,
     where: vehicle?.name ?? battery.place,
   }));
   const known = new Set(found.map(({ id }) => id));
   const idle = (await idleBatteries(context))
     .filter(({ battery, topUpByMs }) => topUpByMs < context.now() && !known.has(battery.id))
     .map(({ battery, nowPct }) => ({
-      ...{ id: battery.id, tag: battery.tag, where: battery.place, leftPct: nowPct },
+      id: battery.id,
+      tag: battery.tag,
+      where: battery.place,
+      leftPct: nowPct,
     }));
   return [...found, ...idle];
 }

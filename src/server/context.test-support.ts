@@ -20,9 +20,17 @@ export async function contextOn(store: Store, changes: Partial<Context> = {}): P
   changed('all');
   changed('people');
   return {
-    ...{ actor: null, device: null, number: 'test', now: Date.now, store },
-    ...{ role: 'lead', isOpen: true, sessionId: null, deviceId: null },
-    ...{ settings: settings.value, site: await siteFrom(store, newSite(uuidv7(), 'UTC'), Date.now()) },
+    actor: null,
+    device: null,
+    number: 'test',
+    now: Date.now,
+    store,
+    role: 'lead',
+    isOpen: true,
+    sessionId: null,
+    deviceId: null,
+    settings: settings.value,
+    site: await siteFrom(store, newSite(uuidv7(), 'UTC'), Date.now()),
     log: {
       error: (error) => {
         throw error;

@@ -14,7 +14,8 @@ const Uuid = Type.String({ format: 'uuid' });
 const MOST_POINTS = 30;
 const Correct = Type.Object(
   {
-    ...{ id: Uuid, technicianId: Uuid },
+    id: Uuid,
+    technicianId: Uuid,
     instrument: Type.String({ minLength: 1, maxLength: 80, description: 'instrument' }),
     fromOn: Type.String({ format: 'date', description: 'day from which it is corrected' }),
     pct: Type.Number({
@@ -35,8 +36,13 @@ export async function correctInstrument(context: Context, input: unknown): Promi
   const { id, technicianId, instrument, fromOn, pct, reason } = checked.value;
   if (pct === 0) return refused('input', 'pct', pct, 'points other than 0');
   const made = {
-    ...{ id, instrument, pct, fromMs: Date.parse(fromOn), reason: tidyLine(reason) },
-    ...{ madeAtMs: context.now(), madeById: technicianId },
+    id,
+    instrument,
+    pct,
+    fromMs: Date.parse(fromOn),
+    reason: tidyLine(reason),
+    madeAtMs: context.now(),
+    madeById: technicianId,
   };
   const isKnown = await context.store.write(async (transaction) => {
     const added = await addCorrection(transaction, made);

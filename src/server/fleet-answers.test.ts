@@ -27,8 +27,16 @@ async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
 }
 const checkReading = (runId: string, of: string, value: number, temperatureC: number | null = null) =>
   reading(runId, 'check_reading', {
-    ...{ of, value, state: null, segment: null, amps: null, engine: null, loads: null },
-    ...{ minutes: null, temperatureC, unfit: false },
+    of,
+    value,
+    state: null,
+    segment: null,
+    amps: null,
+    engine: null,
+    loads: null,
+    minutes: null,
+    temperatureC,
+    unfit: false,
   });
 let serial = 0;
 async function vehicle() {
@@ -40,7 +48,9 @@ const day = (ago: number) => new Date(shop.context.now() - ago * DAY_MS).toISOSt
 const fitted = async (batteryId: string, vehicleId: string, ago: number) =>
   granted(
     await moveBatteryAsked(shop.context, {
-      ...{ technicianId, batteryId, onDay: day(ago) },
+      technicianId,
+      batteryId,
+      onDay: day(ago),
       to: { slotId: uuidv7(), vehicleId, name: '' },
     }),
   );

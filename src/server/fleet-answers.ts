@@ -48,7 +48,10 @@ export async function wearingVehicles(context: Context): Promise<WearingVehicle[
     const some: WearingVehicle[] = [];
     for (const one of left.filter((vehicle) => vehicle.gone >= LEAST_GONE)) {
       some.push({
-        ...{ id: one.vehicleId, name: one.name, gone: one.gone, meanYears: one.days / one.gone / 365.25 },
+        id: one.vehicleId,
+        name: one.name,
+        gone: one.gone,
+        meanYears: one.days / one.gone / 365.25,
         times: one.days / one.gone / (days / gone),
         cost:
           one.deepCycle * costs.deepCycle +
@@ -72,7 +75,9 @@ export async function idleBatteries(context: Context, celsius = STORE_C): Promis
       const stored = { construction: spec.construction, celsius };
       return [
         {
-          ...{ battery, readAtMs: atMs, readPct: chargePct },
+          battery,
+          readAtMs: atMs,
+          readPct: chargePct,
           nowPct: chargeAfter(chargePct, (nowMs - atMs) / MS_PER_DAY, stored),
           topUpByMs: atMs + daysToTopUp(chargePct, stored) * MS_PER_DAY,
         },
@@ -93,7 +98,9 @@ export async function warrantyClaims(context: Context): Promise<WarrantyClaim[]>
       some.map(({ battery }) => battery.id),
     );
     return some.map(({ battery, retiredMs }) => ({
-      ...{ battery, retiredMs, warrantyTo: battery.warrantyTo ?? '' },
+      battery,
+      retiredMs,
+      warrantyTo: battery.warrantyTo ?? '',
       runs: (tests.get(battery.id) ?? []).filter(({ atMs }) => atMs <= retiredMs).slice(0, SLIPS_TOLD),
     }));
   });
@@ -115,7 +122,10 @@ export async function readsOff(context: Context): Promise<ReadsOff[]> {
   return (['instrument', 'technician', 'season'] as const)
     .flatMap((what) =>
       [...leftovers[what]].map(([name, leftover]) => ({
-        ...{ what, name: names.get(name) ?? name, isTold: isTold(leftover), ...leftover },
+        what,
+        name: names.get(name) ?? name,
+        isTold: isTold(leftover),
+        ...leftover,
       })),
     )
     .sort((one, other) => Math.abs(other.pct) - Math.abs(one.pct));

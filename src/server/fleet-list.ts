@@ -49,7 +49,8 @@ export async function fleetList(
 ): Promise<FleetList> {
   const page = await fleetPage(context, asked, { after });
   return context.store.read(async (database) => ({
-    ...{ page, asked },
+    page,
+    asked,
     groups: await fleetGroups(database, asked),
     underWay: await countOutdated(database),
     views: await savedViews(database),
@@ -95,7 +96,9 @@ async function rowsOf(context: Context, database: Database, some: readonly Expec
   return some.map(({ battery, outlook }) => {
     const sits = slots.get(battery.id)?.find(({ toOn }) => toOn === null);
     return {
-      ...{ battery, outlook, newest: newest.get(battery.id) ?? null },
+      battery,
+      outlook,
+      newest: newest.get(battery.id) ?? null,
       vehicle: sits ? { id: sits.vehicle.id, name: sits.vehicle.name, slot: sits.name } : null,
     };
   });

@@ -11,7 +11,8 @@ import type { Context } from './context';
 const Uuid = Type.String({ format: 'uuid' });
 const KeepView = Type.Object(
   {
-    ...{ id: Uuid, technicianId: Uuid },
+    id: Uuid,
+    technicianId: Uuid,
     name: Type.String({ minLength: 1, maxLength: 60, description: 'name of the view' }),
     address: Type.String({
       maxLength: 600,

@@ -72,7 +72,10 @@ describe('the Floor', () => {
     await finishSeen(shop.context, other.runId, technicianId);
     const floor = await floorView(shop.context);
     expect(floor.onBench.find((card) => card.runId === runId)).toMatchObject({
-      ...{ tag: battery.tag, nextStep: 'charge', charging: false, unreadable: null },
+      tag: battery.tag,
+      nextStep: 'charge',
+      charging: false,
+      unreadable: null,
     });
     expect(floor.doneToday.map((line) => line.runId)).toContain(other.runId);
     const tomorrow = await floorView({ ...shop.context, now: () => Date.now() + 86_400_000 });

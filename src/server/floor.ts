@@ -77,9 +77,14 @@ class FloorBoard {
     this.fromRacks ??= await toChargeFromRacks(store, nowMs - RACKS_BACK_MS, MOST_FROM_RACKS);
     this.batteries ??= await countBatteries(store);
     return {
-      ...{ nowMs, version, onBench, doneToday: this.done.lines, fromRacks: this.fromRacks },
+      nowMs,
+      version,
+      onBench,
+      doneToday: this.done.lines,
+      fromRacks: this.fromRacks,
       batteries: this.batteries,
-      ...{ arriving: arrivalUnderWay(), warnings: await this.warningsAt(context, nowMs) },
+      arriving: arrivalUnderWay(),
+      warnings: await this.warningsAt(context, nowMs),
     };
   }
 
@@ -161,8 +166,11 @@ async function workedOut(context: Context, run: WholeRun): Promise<BenchCard | u
 }
 
 const headOf = ({ run, battery }: WholeRun) => ({
-  ...{ runId: run.id, tag: battery.tag, place: battery.place },
-  ...{ startedAtMs: run.startedAtMs, startedById: run.startedById },
+  runId: run.id,
+  tag: battery.tag,
+  place: battery.place,
+  startedAtMs: run.startedAtMs,
+  startedById: run.startedById,
 });
 
 function broken(run: WholeRun, why: string): BenchCard {

@@ -29,7 +29,9 @@ export async function health(open: () => Promise<Context>): Promise<Health> {
     const ageMs = await copyAgeMs(context);
     return {
       ok: fault === null && disk?.ok !== false,
-      ...{ core: CORE_VERSION, disk, memoryMegabytes },
+      core: CORE_VERSION,
+      disk,
+      memoryMegabytes,
       store: { ok: fault === null, fault: fault?.message ?? null },
       lastCopy: ageMs === null ? null : { ageHours: Math.round(ageMs / 360_000) / 10 },
       warnings: await storeWarnings(context),
@@ -37,7 +39,11 @@ export async function health(open: () => Promise<Context>): Promise<Health> {
   } catch (error) {
     if (!isStoreFault(error)) throw error;
     return {
-      ...{ ok: false, core: CORE_VERSION, disk: null, lastCopy: null, memoryMegabytes },
+      ok: false,
+      core: CORE_VERSION,
+      disk: null,
+      lastCopy: null,
+      memoryMegabytes,
       store: { ok: false, fault: error.message },
       warnings: [error.message],
     };

@@ -26,7 +26,9 @@ export function heldWhileDear<T>(work: (context: Context) => Promise<T>): (conte
     if (held && held.opened === store.opened && nowMs >= held.begunMs && nowMs < held.untilMs)
       return held.answer;
     const made: Held<T> = {
-      ...{ opened: store.opened, begunMs: nowMs, untilMs: Number.POSITIVE_INFINITY },
+      opened: store.opened,
+      begunMs: nowMs,
+      untilMs: Number.POSITIVE_INFINITY,
       answer: work(context),
     };
     held = made;

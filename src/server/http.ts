@@ -5,8 +5,12 @@ import { limitsOf, type RouteLimits } from './doors/limits';
 import { readText, spool } from './doors/read-body';
 
 const STATUS: Readonly<Record<Failure, number>> = {
-  ...{ input: 422, missing: 404, conflict: 409, store: 503 },
-  ...{ may_not: 403, signed_out: 401 },
+  input: 422,
+  missing: 404,
+  conflict: 409,
+  store: 503,
+  may_not: 403,
+  signed_out: 401,
 };
 
 /** The limits of the door that a request came through. A route without any is a fault of ours. */

@@ -72,8 +72,16 @@ export async function arrive(
   try {
     if (before) await clearArrival(store, id);
     const record: ImportRecord = {
-      ...{ id, source, name, runs: 0, newBatteries: 0, madeAtMs: context.now(), madeById },
-      ...{ state: 'arriving', undoneAtMs: null, undoneById: null },
+      id,
+      source,
+      name,
+      runs: 0,
+      newBatteries: 0,
+      madeAtMs: context.now(),
+      madeById,
+      state: 'arriving',
+      undoneAtMs: null,
+      undoneById: null,
     };
     const ended = await working(store, record, watched, work);
     if (!ended.ok) {
@@ -134,7 +142,9 @@ const TAKEN =
   'Something of it is here already under another name, or was registered meanwhile. Nothing was stored: look at it again.';
 const LOOK_AGAIN = 'Somebody changed a battery meanwhile: look at the rows again. Nothing was stored.';
 const STOPPED: Problem = {
-  ...{ field: 'import', found: '', expected: '' },
+  field: 'import',
+  found: '',
+  expected: '',
   message: 'Stopped. Nothing was stored.',
 };
 
@@ -169,8 +179,14 @@ export function arriveAsRows(
       };
       const ended = await read(
         {
-          ...{ importId: record.id, technicianId: madeById, madeAtMs: record.madeAtMs },
-          ...{ complaint, instrument, instrumentNumber: number, place, rules },
+          importId: record.id,
+          technicianId: madeById,
+          madeAtMs: record.madeAtMs,
+          complaint,
+          instrument,
+          instrumentNumber: number,
+          place,
+          rules,
         },
         {
           known: async (keys) => [...(await store.read((database) => knownBatteries(database, keys)))],

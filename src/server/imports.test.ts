@@ -187,16 +187,18 @@ describe('taking an import back', () => {
 
 describe('a rack', () => {
   const cells = (tag: string): LotRow => ({
-    ...{
-      tag,
-      construction: 'flooded',
-      rating_a: '570',
-      c20_ah: '60',
-      case: 'ok',
-      terminals: 'ok',
-      level: 'ok',
-    },
-    ...{ temp_c: '25', rest_min: '800', ocv_v: '12,65', load_a: '285', load_v: '10.6' },
+    tag,
+    construction: 'flooded',
+    rating_a: '570',
+    c20_ah: '60',
+    case: 'ok',
+    terminals: 'ok',
+    level: 'ok',
+    temp_c: '25',
+    rest_min: '800',
+    ocv_v: '12,65',
+    load_a: '285',
+    load_v: '10.6',
   });
   async function begun(rows: readonly LotRow[]) {
     const id = uuidv7();

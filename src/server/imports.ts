@@ -93,8 +93,15 @@ export async function importReadings(
   return arriveAsRows(
     context,
     {
-      ...{ id, name, seenRuns, watched, madeById: technicianId, source: 'file' },
-      ...{ complaint: null, instrument: 'read from a file', place: '' },
+      id,
+      name,
+      seenRuns,
+      watched,
+      madeById: technicianId,
+      source: 'file',
+      complaint: null,
+      instrument: 'read from a file',
+      place: '',
       rules: await rulesToday(context),
     },
     (become, host) =>

@@ -102,9 +102,16 @@ export async function beginLot(context: Context, input: unknown): Promise<Answer
   const nowMs = context.now();
   const rules = await rulesToday(context);
   await addLot(context.store, {
-    ...{ rulesId: rules.id, rulesVersion: rules.version },
-    ...{ id, name: name.trim(), rows: [], revision: 1, importId: null },
-    ...{ startedAtMs: nowMs, startedById: technicianId, changedAtMs: nowMs },
+    rulesId: rules.id,
+    rulesVersion: rules.version,
+    id,
+    name: name.trim(),
+    rows: [],
+    revision: 1,
+    importId: null,
+    startedAtMs: nowMs,
+    startedById: technicianId,
+    changedAtMs: nowMs,
   });
   return succeed({ id });
 }
@@ -146,8 +153,14 @@ export async function storeLot(context: Context, input: unknown): Promise<Answer
   return arriveAsRows(
     context,
     {
-      ...{ id: importId, name: lot.name, source: 'lot', madeById: technicianId, seenRuns },
-      ...{ complaint: 'used_unit', instrument: TYPED, place: lot.name.slice(0, PLACE_LENGTH) },
+      id: importId,
+      name: lot.name,
+      source: 'lot',
+      madeById: technicianId,
+      seenRuns,
+      complaint: 'used_unit',
+      instrument: TYPED,
+      place: lot.name.slice(0, PLACE_LENGTH),
       rules: await rulesOfLot(context, lot),
       watched: UNWATCHED_WRITE,
     },

@@ -168,7 +168,10 @@ it('what a fleet of a handful says of itself is nothing', async () => {
 describe('an instrument that is corrected from a day on', () => {
   const correct = (change: Record<string, unknown>) =>
     correctInstrument(shop.context, {
-      ...{ id: uuidv7(), technicianId, instrument: INSTRUMENT, reason: 'held against a new one' },
+      id: uuidv7(),
+      technicianId,
+      instrument: INSTRUMENT,
+      reason: 'held against a new one',
       ...change,
     });
   const today = () => new Date(shop.context.now()).toISOString().slice(0, 10);
@@ -214,7 +217,8 @@ describe('an instrument that is corrected from a day on', () => {
     expect(await correct({ fromOn: today(), pct: 80 })).toMatchObject({ ok: false, failure: 'input' });
     expect(await correct({ fromOn: '31.1.2026', pct: 3 })).toMatchObject({ ok: false, failure: 'input' });
     expect(await correct({ fromOn: today(), pct: 3, instrument: 'Never seen' })).toMatchObject({
-      ...{ ok: false, failure: 'missing' },
+      ok: false,
+      failure: 'missing',
     });
   });
 });

@@ -25,7 +25,10 @@ export async function planView(
   const { climate, winter, currency } = context.site;
   const job = { place: placeOf(context), costs, surroundings: { climate, winter }, nowMs: context.now() };
   return {
-    ...{ costs, own, revision, currency },
+    costs,
+    own,
+    revision,
+    currency,
     plan: await offLoop(context, 'planAhead', job, {}),
     isTried: JSON.stringify(costs) !== JSON.stringify(own),
     problems: read.ok ? [] : read.problems,

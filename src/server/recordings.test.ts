@@ -46,16 +46,17 @@ beforeAll(async () => {
   context = await newContext();
   await registerTechnician(context, { id: technicianId, name: 'Maro Tindell' });
   const vehicle = {
-    ...{
-      id: vehicleId,
-      name: 'Crew van 2',
-      class: 'van',
-      site: '',
-      engine: 'petrol_four',
-      systemVolts: 12,
-      cylinders: 4,
-    },
-    ...{ alternatorAmps: 95, regulator: 'internal', joined: 'single', preventedBy: 'fuel_relay' },
+    id: vehicleId,
+    name: 'Crew van 2',
+    class: 'van',
+    site: '',
+    engine: 'petrol_four',
+    systemVolts: 12,
+    cylinders: 4,
+    alternatorAmps: 95,
+    regulator: 'internal',
+    joined: 'single',
+    preventedBy: 'fuel_relay',
   };
   granted(await keepVehicleAsked(context, { technicianId, vehicle, seenRevision: null }));
 });
@@ -66,15 +67,15 @@ const body = (bytes: Uint8Array) => {
   return path;
 };
 const meta = (over: Record<string, unknown> = {}) => ({
-  ...{
-    id: uuidv7(),
-    vehicleId,
-    technicianId,
-    checkId: null,
-    name: ' Cold morning ',
-    takenAtMs: Date.UTC(2026, 0, 12, 8),
-  },
-  ...{ temperatureC: 4, cylinders: 4, found },
+  id: uuidv7(),
+  vehicleId,
+  technicianId,
+  checkId: null,
+  name: ' Cold morning ',
+  takenAtMs: Date.UTC(2026, 0, 12, 8),
+  temperatureC: 4,
+  cylinders: 4,
+  found,
   ...over,
 });
 const kept = async (over: Record<string, unknown> = {}) =>

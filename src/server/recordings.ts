@@ -45,7 +45,10 @@ const About = {
 };
 const Add = Type.Object(
   {
-    ...{ id: Uuid, vehicleId: Uuid, technicianId: Uuid, checkId: Type.Union([Uuid, Type.Null()]) },
+    id: Uuid,
+    vehicleId: Uuid,
+    technicianId: Uuid,
+    checkId: Type.Union([Uuid, Type.Null()]),
     ...About,
     takenAtMs: Type.Integer({ minimum: 0, maximum: 8.64e15, description: 'moment' }),
     found: FoundSchema,
@@ -106,9 +109,15 @@ export async function keepRecording(
     addRecording(
       transaction,
       {
-        ...{ ...about, name, takenAtMs, found, core: CORE_VERSION },
-        ...{ samples: seconds.length, seconds: (seconds.at(-1) ?? 0) - (seconds[0] ?? 0) },
-        ...{ addedById: technicianId, addedAtMs: context.now() },
+        ...about,
+        name,
+        takenAtMs,
+        found,
+        core: CORE_VERSION,
+        samples: seconds.length,
+        seconds: (seconds.at(-1) ?? 0) - (seconds[0] ?? 0),
+        addedById: technicianId,
+        addedAtMs: context.now(),
       },
       packed,
     ),
@@ -143,7 +152,8 @@ export async function recordingView(context: Context, id: string): Promise<Recor
   return {
     recording,
     vehicle: {
-      ...{ id: vehicle.id, name: vehicle.name },
+      id: vehicle.id,
+      name: vehicle.name,
       usualAmps: engine && engine !== 'none' ? crankSpan(engine, systemVolts ?? 12) : null,
       isDiesel: engine === 'diesel_light' || engine === 'diesel_heavy',
     },
@@ -175,7 +185,9 @@ export async function vehicleToRecord(
   const { engine, systemVolts, cylinders, name } = vehicle;
   const rules = await rulesToday(context);
   return {
-    ...{ vehicleId, vehicleName: name, checkId },
+    vehicleId,
+    vehicleName: name,
+    checkId,
     cylinders: cylinders ?? (engine && engine !== 'none' ? ENGINE_FACTS[engine].cylinders : null),
     usualAmps: engine && engine !== 'none' ? crankSpan(engine, systemVolts ?? 12) : null,
     isDiesel: engine === 'diesel_light' || engine === 'diesel_heavy',

@@ -63,7 +63,10 @@ describe('what a unit read when it was new', () => {
     expect((await storyOf(battery.id)).firstTests).toHaveLength(1);
     granted(
       await reopenRun(shop.context, {
-        ...{ runId: first, technicianId, readingId: uuidv7(), reason: 'The rating was another' },
+        runId: first,
+        technicianId,
+        readingId: uuidv7(),
+        reason: 'The rating was another',
       }),
     );
     expect((await storyOf(battery.id)).firstTests).toEqual([]);

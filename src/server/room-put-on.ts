@@ -21,12 +21,17 @@ export async function putOnView(context: Context, tag: string): Promise<PutOnVie
   const asked =
     card?.standing.kind === 'waiting' ? card.standing.asked : { ...NOTHING_ASKED, mode: 'normal' as const };
   const cards = view.cards.map(({ standing, channel, plan, ...one }) => ({
-    ...{ tag: one.tag, channel, isOn: standing.kind === 'on' },
-    ...{ startMs: plan?.startMs ?? null, offMs: plan?.offMs ?? null },
+    tag: one.tag,
+    channel,
+    isOn: standing.kind === 'on',
+    startMs: plan?.startMs ?? null,
+    offMs: plan?.offMs ?? null,
   }));
   const chargers = kept.filter(({ retiredAtMs }) => retiredAtMs === null);
   return {
-    ...{ battery, nowMs: context.now(), runId: isOpen ? newest.run.id : null },
+    battery,
+    nowMs: context.now(),
+    runId: isOpen ? newest.run.id : null,
     standing: card?.standing.kind ?? null,
     isMeasured: card?.standing.kind === 'waiting',
     channels: spec ? channelChoices(battery.tag, { spec, asked }, { chargers, cards }) : null,

@@ -36,7 +36,9 @@ export async function roundView(
     units.set(battery.id, { battery, charge: units.get(battery.id)?.charge ?? null, equalise });
   const places = [...group(units.values(), ({ battery }) => battery.place)];
   return {
-    ...{ nowMs, days, celsius },
+    nowMs,
+    days,
+    celsius,
     places: places
       .map(([place, inPlace]) => ({ place, units: inPlace }))
       .sort((one, other) => one.place.localeCompare(other.place, 'en', { numeric: true })),

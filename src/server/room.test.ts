@@ -36,8 +36,15 @@ async function low(): Promise<{ readonly runId: string; readonly tag: string }> 
 async function charger(over: Record<string, unknown> = {}): Promise<string> {
   const id = uuidv7();
   const facts = {
-    ...{ name: `Charger ${id.slice(-6)}`, place: '', circuit: 'C1', channels: 1, mostAmps: 10 },
-    ...{ leastVolts: 4, mostVolts: 16.5, modes: ['normal', 'slow', 'deep'], senses: false },
+    name: `Charger ${id.slice(-6)}`,
+    place: '',
+    circuit: 'C1',
+    channels: 1,
+    mostAmps: 10,
+    leastVolts: 4,
+    mostVolts: 16.5,
+    modes: ['normal', 'slow', 'deep'],
+    senses: false,
     ...over,
   };
   granted(await keepChargerAsked(shop.context, { id, technicianId, facts, seenRevision: 0, retired: false }));
@@ -48,7 +55,9 @@ const cardOf = async (runId: string) =>
   (await roomView(shop.context)).cards.find((card) => card.runId === runId);
 const wish = (runId: string, over: Record<string, unknown>, seenRevision = 0) =>
   keepWishAsked(shop.context, {
-    ...{ technicianId, runId, seenRevision },
+    technicianId,
+    runId,
+    seenRevision,
     wish: { dueMs: null, weight: 1, reason: '', held: null, ...over },
   });
 
@@ -74,7 +83,12 @@ describe('the charge room', () => {
     const { runId } = await low();
     expect((await cardOf(runId))?.plan).not.toBeNull();
     await note(runId, 120, 'charge_start', {
-      ...{ mode: 'normal', volts: 14.5, amps: 10, hours: 5, charger: id, channel: 1 },
+      mode: 'normal',
+      volts: 14.5,
+      amps: 10,
+      hours: 5,
+      charger: id,
+      channel: 1,
     });
     const on = await cardOf(runId);
     expect(on?.standing).toMatchObject({ kind: 'on', returnedAh: 0, so: { kind: 'charging' } });
@@ -148,7 +162,12 @@ describe('the charge room', () => {
     const id = await charger();
     const { runId, tag } = await low();
     await note(runId, 180, 'charge_start', {
-      ...{ mode: 'normal', volts: 14.5, amps: 10, hours: 5, charger: id, channel: 1 },
+      mode: 'normal',
+      volts: 14.5,
+      amps: 10,
+      hours: 5,
+      charger: id,
+      channel: 1,
     });
     await note(runId, 120, 'charge_log', { volts: 13.2, amps: 6, temperatureC: null, gravity: null });
     const { batteries, chargers } = await recordView(shop.context);
@@ -208,7 +227,12 @@ describe('the charge room', () => {
     const { runId, tag } = await low();
     const other = await low();
     await note(other.runId, 30, 'charge_start', {
-      ...{ mode: 'normal', volts: 14.5, amps: 10, hours: 5, charger: taken, channel: 1 },
+      mode: 'normal',
+      volts: 14.5,
+      amps: 10,
+      hours: 5,
+      charger: taken,
+      channel: 1,
     });
     const view = await putOnView(shop.context, tag);
     expect(view).toMatchObject({ runId, standing: 'waiting', isMeasured: true });
@@ -220,7 +244,9 @@ describe('the charge room', () => {
     // One that nobody has measured is offered them too, and the Bench begins with looking at it.
     const { tag: shelf } = await registered();
     expect(await putOnView(shop.context, shelf)).toMatchObject({
-      ...{ runId: null, standing: null, isMeasured: false },
+      runId: null,
+      standing: null,
+      isMeasured: false,
     });
     expect((await putOnView(shop.context, (await registered({ type: 'lithium' })).tag))?.channels).toBeNull();
     expect(await putOnView(shop.context, 'nobody-has-this')).toBeUndefined();

@@ -153,7 +153,10 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
   const facts = factsIn(kept?.facts);
   const members = all.flatMap((one) => memberOf(one, wishes));
   const room = roomOfSite({
-    ...{ nowMs, zone: site.zone, facts, chargers },
+    nowMs,
+    zone: site.zone,
+    facts,
+    chargers,
     waiting: members.flatMap(({ standing, ...battery }) =>
       standing.kind === 'waiting' ? [{ ...battery, asked: standing.asked }] : [],
     ),
@@ -174,8 +177,13 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
     const place = placed.get(run.run.id) ?? (onChannel && comingOff(room, onChannel));
     return [
       {
-        ...{ runId: run.run.id, batteryId: run.battery.id, tag: run.battery.tag, place: run.battery.place },
-        ...{ standing, wish: wish ? withoutRevision(wish) : NO_WISH, wishRevision: wish?.revision ?? 0 },
+        runId: run.run.id,
+        batteryId: run.battery.id,
+        tag: run.battery.tag,
+        place: run.battery.place,
+        standing,
+        wish: wish ? withoutRevision(wish) : NO_WISH,
+        wishRevision: wish?.revision ?? 0,
         channel: place?.channel ?? null,
         plan: place ?? null,
         promised: promises.get(run.run.id) ?? null,
@@ -186,11 +194,17 @@ async function plannedView(context: Context, onBoard: RoomBoard): Promise<RoomVi
   });
   const tagOf = new Map(cards.map(({ runId, tag }) => [runId, tag]));
   return {
-    ...{ facts, revision: kept?.revision ?? 0, room, cards },
+    facts,
+    revision: kept?.revision ?? 0,
+    room,
+    cards,
     channels: channelsOf(chargers).map(({ charger, channel, circuit }) => ({ charger, channel, circuit })),
     airAsked: airAsked(room),
     circuits: circuitsOf(room),
-    ...{ lateness: plan.cost.lateness, leastLateness: plan.leastLateness, exact: plan.exact, gives },
+    lateness: plan.cost.lateness,
+    leastLateness: plan.leastLateness,
+    exact: plan.exact,
+    gives,
     meanwhile: meanwhile(room, plan.placed).map(({ id, channel, readyMs }) => ({
       runId: id,
       channel,

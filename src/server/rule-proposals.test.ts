@@ -37,7 +37,10 @@ describe('house rules that are proposed', () => {
     expect(proposal).toMatchObject({ id, authorId: people.pell, reason: 'Too many came back in January' });
     granted(
       await saveRules(context, {
-        ...{ rules: proposal?.rules, seenVersion: 0, reason: 'Agreed', technicianId: people.lead },
+        rules: proposal?.rules,
+        seenVersion: 0,
+        reason: 'Agreed',
+        technicianId: people.lead,
         proposalId: id,
       }),
     );

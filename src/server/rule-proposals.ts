@@ -11,7 +11,9 @@ import type { Context } from './context';
 const Uuid = Type.String({ format: 'uuid' });
 const Propose = Type.Object(
   {
-    ...{ id: Uuid, technicianId: Uuid, rules: HouseRulesSchema },
+    id: Uuid,
+    technicianId: Uuid,
+    rules: HouseRulesSchema,
     reason: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'reason' }),
   },
   { additionalProperties: false },
@@ -29,7 +31,10 @@ export async function proposeRules(context: Context, input: unknown): Promise<An
   const problems = contradictionsIn(rules);
   if (problems.length > 0) return { ok: false, problems, failure: 'input' };
   const proposal = {
-    ...{ id, reason: reason.trim(), authorId: technicianId, madeAtMs: context.now() },
+    id,
+    reason: reason.trim(),
+    authorId: technicianId,
+    madeAtMs: context.now(),
     rules: { ...rules, id: context.site.rulesId },
   };
   const isKept = await context.store.write(async (transaction) => {

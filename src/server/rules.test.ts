@@ -111,7 +111,12 @@ it('readings come out of the store to the same judgement as out of a file', asyn
   const spec = specOf(stored.battery);
   if (!row.ok || !spec) throw new Error('both must be readable');
   const told = ({ verdict, grade, rule, decidedBy, estimates }: Assessment) => ({
-    ...{ verdict, grade, rule, decidedBy, charge: estimates.charge, health: estimates.health },
+    verdict,
+    grade,
+    rule,
+    decidedBy,
+    charge: estimates.charge,
+    health: estimates.health,
   });
   const fromStore = assess(evidenceFromReadings(spec, stored.readings), stored.rules);
   expect(told(fromStore)).toEqual(told(assess(row.value.evidence, stored.rules)));

@@ -155,15 +155,16 @@ export function reopenRun(context: Context, input: unknown): Promise<Answer<RunV
     if (run.run.finishedAtMs === null) return succeed(await viewOf(run, transaction));
     const nowMs = context.now();
     const reopened: Reading = {
-      ...{ id: readingId, runId: run.run.id, kind: 'reopened', data: { reason: reason.trim() } },
-      ...{
-        takenAtMs: nowMs,
-        technicianId,
-        instrument: TYPED,
-        forced: false,
-        supersedesId: null,
-        reason: null,
-      },
+      id: readingId,
+      runId: run.run.id,
+      kind: 'reopened',
+      data: { reason: reason.trim() },
+      takenAtMs: nowMs,
+      technicianId,
+      instrument: TYPED,
+      forced: false,
+      supersedesId: null,
+      reason: null,
     };
     await reopen(transaction, run.run.id);
     await addReading(transaction, reopened, nowMs);

@@ -21,7 +21,11 @@ async function tested(loadVolts: number, extra: Record<string, unknown> = {}) {
 let serial = 0;
 async function setOf(volts: readonly number[], more: { joined?: string; years?: number } = {}) {
   const vehicle = {
-    ...{ id: uuidv7(), name: `Plough ${++serial}`, class: 'plough', site: 'Yard', engine: 'diesel_light' },
+    id: uuidv7(),
+    name: `Plough ${++serial}`,
+    class: 'plough',
+    site: 'Yard',
+    engine: 'diesel_light',
     joined: more.joined ?? 'parallel',
   };
   granted(await keepVehicleAsked(shop.context, { technicianId, vehicle, seenRevision: null }));

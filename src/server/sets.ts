@@ -69,7 +69,10 @@ const candidateOf = (
   healthPct: number,
   { restVolts, nowMs }: { readonly restVolts: number | null; readonly nowMs: number },
 ): SetCandidate => ({
-  ...{ id: battery.id, tag: battery.tag, healthPct, restVolts },
+  id: battery.id,
+  tag: battery.tag,
+  healthPct,
+  restVolts,
   kind: `${battery.type} ${battery.nominalVolts} V ${ratingWords(battery)}`,
   ageYears: ageOf(battery.fittedOn, nowMs),
 });
@@ -93,15 +96,22 @@ function standingOf(
   // A kind's forecast alone says nothing of one unit beside another.
   const read = some.filter(({ outlook }) => outlook.tests > 0);
   const units = read.map(({ battery, outlook }) => ({
-    ...{ id: battery.id, tag: battery.tag, slot: at.slotName(battery.id) },
-    ...{ healthPct: outlook.healthPct, healthSdPct: outlook.healthSdPct, slopePct: outlook.slopePct },
+    id: battery.id,
+    tag: battery.tag,
+    slot: at.slotName(battery.id),
+    healthPct: outlook.healthPct,
+    healthSdPct: outlook.healthSdPct,
+    slopePct: outlook.slopePct,
     ageYears: ageOf(battery.fittedOn, at.nowMs),
   }));
   const advice = setAdvice(units);
   if (!first || advice === null) return null;
   const { id, name } = first.vehicle;
   return {
-    ...{ vehicle: { id, name }, joined: at.joined, units, advice },
+    vehicle: { id, name },
+    joined: at.joined,
+    units,
+    advice,
     apartPct: spread(units.map(({ healthPct }) => healthPct)),
     apartInAYearPct: spread(units.map(({ healthPct, slopePct }) => Math.max(0, healthPct + slopePct))),
     money: advice.kind === 'drags' ? moneyOf(read, at) : null,
@@ -125,7 +135,9 @@ function partnerOf(
 
 function moneyOf(units: readonly Seated[], at: PlanAt) {
   const members = planUnits(units, at).map((unit) => ({
-    ...{ id: unit.id, aDay: unit.aDay, costs: costsOf(unit, at.nowMs) },
+    id: unit.id,
+    aDay: unit.aDay,
+    costs: costsOf(unit, at.nowMs),
     healthPct: units.find(({ battery }) => battery.id === unit.id)?.outlook.healthPct ?? 0,
   }));
   return oneOrAll(members, at.costs.visit);

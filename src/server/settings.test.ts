@@ -13,7 +13,12 @@ const settings = (environment: Record<string, string>) => {
 describe('the settings of a server', () => {
   it('are all there where nothing is said: plain, by itself, one place for copies', () => {
     expect(settings({})).toMatchObject({
-      ...{ tls: null, isHttps: false, behindProxy: false, copies: null, copiesToo: null, demo: false },
+      tls: null,
+      isHttps: false,
+      behindProxy: false,
+      copies: null,
+      copiesToo: null,
+      demo: false,
     });
   });
 
@@ -21,7 +26,10 @@ describe('the settings of a server', () => {
     const both = { INTEGRA_TLS_KEY: 'a.key', INTEGRA_TLS_CERTIFICATE: 'a.pem' };
     expect(settings(both)).toMatchObject({ tls: { key: 'a.key', certificate: 'a.pem' }, isHttps: true });
     expect(settings({ INTEGRA_ADDRESS: 'https://integra.shop.example/', INTEGRA_PROXY: '1' })).toMatchObject({
-      ...{ tls: null, isHttps: true, behindProxy: true, address: 'https://integra.shop.example' },
+      tls: null,
+      isHttps: true,
+      behindProxy: true,
+      address: 'https://integra.shop.example',
     });
     expect(settings({ INTEGRA_ADDRESS: 'http://bench.local:3000' }).isHttps).toBe(false);
   });

@@ -27,14 +27,16 @@ export function newShop() {
 
   function label(extra: Record<string, unknown> = {}) {
     return {
-      ...{
-        tag: `S-${++serial}`,
-        type: 'flooded',
-        nominalVolts: 12,
-        ratings: [{ standard: 'SAE', amps: 570 }],
-        c20Ah: 60,
-      },
-      ...{ rcMinutes: null, model: '', place: 'Yard tractor 3', dateCode: '', fittedOn: null },
+      tag: `S-${++serial}`,
+      type: 'flooded',
+      nominalVolts: 12,
+      ratings: [{ standard: 'SAE', amps: 570 }],
+      c20Ah: 60,
+      rcMinutes: null,
+      model: '',
+      place: 'Yard tractor 3',
+      dateCode: '',
+      fittedOn: null,
       ...extra,
     };
   }

@@ -186,11 +186,15 @@ async function storeSite(
 }
 
 const STOPPED: Problem = {
-  ...{ field: 'file', found: '', expected: '' },
+  field: 'file',
+  found: '',
+  expected: '',
   message: 'Stopped. Nothing was stored.',
 };
 const NOBODY: Problem = {
-  ...{ field: 'technicianId', found: '', expected: '' },
+  field: 'technicianId',
+  found: '',
+  expected: '',
   message: 'Say who is at the bench first: the file names nobody who could have brought it in.',
 };
 
@@ -227,20 +231,28 @@ class Tally {
   told(): SiteTally {
     const { technicians, rules, batteries, lots } = this.fresh;
     return {
-      ...{
-        technicians: technicians.length,
-        rules: rules.length,
-        batteries: batteries.length,
-        lots: lots.length,
-      },
-      ...{ runs: this.stored, knownRuns: this.seenRuns - this.stored, leftOut: [] },
+      technicians: technicians.length,
+      rules: rules.length,
+      batteries: batteries.length,
+      lots: lots.length,
+      runs: this.stored,
+      knownRuns: this.seenRuns - this.stored,
+      leftOut: [],
     };
   }
 }
 
 const EMPTY: SiteHead = {
-  ...{ sites: [], technicians: [], rules: [], imports: [], lots: [], batteries: [], vehicles: [], slots: [] },
-  ...{ visits: [], chargers: [] },
+  sites: [],
+  technicians: [],
+  rules: [],
+  imports: [],
+  lots: [],
+  batteries: [],
+  vehicles: [],
+  slots: [],
+  visits: [],
+  chargers: [],
 };
 
 /** What cannot live beside what is here: a name, a tag or a version of the rules that belongs to something else. */

@@ -55,12 +55,10 @@ describe('the sheet of a site', () => {
     const shop = await newShop('Maro Tindell');
     const { context, technicianId } = shop;
     const filled = {
-      ...{
-        ...sheetOf(context),
-        name: '  Ferngate  Harbour Works ',
-        zone: 'Pacific/Auckland',
-        currency: 'NZD',
-      },
+      ...sheetOf(context),
+      name: '  Ferngate  Harbour Works ',
+      zone: 'Pacific/Auckland',
+      currency: 'NZD',
       codesAddress: 'http://bench.local:3000/',
     };
     expect(granted(await saveSite(context, { technicianId, seenRevision: 1, sheet: filled }))).toEqual({
@@ -68,8 +66,13 @@ describe('the sheet of a site', () => {
     });
     const { site } = await afterwards(shop);
     expect(site).toMatchObject({
-      ...{ name: 'Ferngate Harbour Works', zone: 'Pacific/Auckland', currency: 'NZD', revision: 2 },
-      ...{ codesAddress: 'http://bench.local:3000', id: context.site.id, rulesId: context.site.rulesId },
+      name: 'Ferngate Harbour Works',
+      zone: 'Pacific/Auckland',
+      currency: 'NZD',
+      revision: 2,
+      codesAddress: 'http://bench.local:3000',
+      id: context.site.id,
+      rulesId: context.site.rulesId,
     });
     const late = await saveSite(context, { technicianId, seenRevision: 1, sheet: sheetOf(context) });
     expect(messageOf(late)).toContain('changed the site meanwhile');
@@ -147,8 +150,16 @@ describe('two sites', () => {
     expect((await rulesToday(await afterwards(empty))).name).toBe('Old harbour');
     const used = await newShop('Pell Havering');
     const label = {
-      ...{ tag: 'W-1', type: 'flooded', nominalVolts: 12, ratings: [], c20Ah: 60, rcMinutes: null },
-      ...{ model: '', place: '', dateCode: '', fittedOn: null },
+      tag: 'W-1',
+      type: 'flooded',
+      nominalVolts: 12,
+      ratings: [],
+      c20Ah: 60,
+      rcMinutes: null,
+      model: '',
+      place: '',
+      dateCode: '',
+      fittedOn: null,
     };
     granted(await registerBattery(used.context, { id: uuidv7(), technicianId: used.technicianId, label }));
     granted(

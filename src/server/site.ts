@@ -66,7 +66,8 @@ const IdleChange = Type.Object(
   {
     ...SITE_CHANGE,
     minutes: Type.Integer({
-      ...{ minimum: IDLE_MINUTES.least, maximum: IDLE_MINUTES.most },
+      minimum: IDLE_MINUTES.least,
+      maximum: IDLE_MINUTES.most,
       description: 'minutes until a bench that nobody touches locks',
     }),
   },

@@ -26,8 +26,12 @@ const MOST_WAITING = 64;
  */
 type PoolName = 'work' | 'files' | 'behind' | 'store' | 'send';
 const POOL_OF: Readonly<Partial<Record<TaskName, PoolName>>> = {
-  ...{ readImport: 'files', readSite: 'files', outlooks: 'behind', learned: 'behind' },
-  ...{ addStretch: 'store', writeSite: 'send' },
+  readImport: 'files',
+  readSite: 'files',
+  outlooks: 'behind',
+  learned: 'behind',
+  addStretch: 'store',
+  writeSite: 'send',
 };
 /** How far what nobody waits for steps back before everything else on the machine, as the system counts it. */
 const BEHIND = 10;

@@ -44,7 +44,9 @@ const KeepVehicle = Type.Object(
 );
 const MoveBattery = Type.Object(
   {
-    ...{ technicianId: Uuid, batteryId: Uuid, onDay: Day },
+    technicianId: Uuid,
+    batteryId: Uuid,
+    onDay: Day,
     to: Type.Union([
       Type.Object(
         {
@@ -104,7 +106,8 @@ export async function vehicleStory(context: Context, id: string): Promise<Vehicl
     const visits = await visitsOfVehicle(database, id, MOST_SHOWN);
     const slots = await slotsOfVehicle(database, id);
     return {
-      ...{ vehicle, slots },
+      vehicle,
+      slots,
       set: vehicle.joined === 'separate' ? null : await setOf(database, slots, context.now()),
       openCheckId: checks.find(({ finishedAtMs }) => finishedAtMs === null)?.runId ?? null,
       visit: visits.find(({ leftAtMs }) => leftAtMs === null) ?? null,
@@ -202,7 +205,8 @@ export async function bringVehicles(context: Context, input: unknown): Promise<A
   const fresh = await addVehicles(context.store, good);
   if (fresh > 0) changed('all');
   return succeed({
-    ...{ fresh, known: good.length - fresh },
+    fresh,
+    known: good.length - fresh,
     refused: list.value.flatMap(({ line, name, read }) =>
       read.ok ? [] : [{ line, name, why: read.problems.map(({ message }) => message).join('; ') }],
     ),

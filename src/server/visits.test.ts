@@ -16,8 +16,15 @@ async function vehicle() {
   return known;
 }
 const arriving = (vehicleId: string, over: Record<string, unknown> = {}) => ({
-  ...{ id: uuidv7(), vehicleId, technicianId, complaint: 'slow_crank', words: ' slow when cold ' },
-  ...{ meter: 1200, meterUnit: 'h', meterIsNew: false, ...over },
+  id: uuidv7(),
+  vehicleId,
+  technicianId,
+  complaint: 'slow_crank',
+  words: ' slow when cold ',
+  meter: 1200,
+  meterUnit: 'h',
+  meterIsNew: false,
+  ...over,
 });
 const arrived = async (...asked: Parameters<typeof arriving>) =>
   granted(await arriveAsked(shop.context, arriving(...asked))).id;

@@ -13,7 +13,13 @@ const { complaint, words, meter, meterUnit } = VisitSchema.properties;
 const Uuid = Type.String({ format: 'uuid' });
 const Arrive = Type.Object(
   {
-    ...{ id: Uuid, vehicleId: Uuid, technicianId: Uuid, complaint, words, meter, meterUnit },
+    id: Uuid,
+    vehicleId: Uuid,
+    technicianId: Uuid,
+    complaint,
+    words,
+    meter,
+    meterUnit,
     /** The meter shows less than it did, and that is so. */
     meterIsNew: Type.Boolean(),
   },

@@ -83,7 +83,11 @@ export function rowOf(
 ): typeof batteries.$inferInsert {
   const { revision: _seen, reference: _workedOut, ...label } = battery;
   return {
-    ...{ ...label, tag: tidyLine(label.tag), tagKey: tagKey(label.tag), changedAtMs, changedById },
+    ...label,
+    tag: tidyLine(label.tag),
+    tagKey: tagKey(label.tag),
+    changedAtMs,
+    changedById,
     shape: SHAPES.label,
   };
 }

@@ -97,8 +97,14 @@ export function keepWish(
       return true;
     if ((known?.revision ?? 0) !== seenRevision) return false;
     const row = {
-      ...{ dueMs, weight, reason, changedById: byId, changedAtMs: atMs, revision: seenRevision + 1 },
-      ...{ heldChargerId: held?.charger ?? null, heldChannel: held?.channel ?? null },
+      dueMs,
+      weight,
+      reason,
+      changedById: byId,
+      changedAtMs: atMs,
+      revision: seenRevision + 1,
+      heldChargerId: held?.charger ?? null,
+      heldChannel: held?.channel ?? null,
       heldStartMs: held?.startMs ?? null,
     };
     await transaction
@@ -123,8 +129,10 @@ export async function marksOfRuns(
   for (const some of inChunks(runIds)) {
     const rows = await database
       .select({
-        ...{ id: runs.id, revision: batteries.revision },
-        ...{ readings: count(readings.id), newest: max(readings.takenAtMs) },
+        id: runs.id,
+        revision: batteries.revision,
+        readings: count(readings.id),
+        newest: max(readings.takenAtMs),
       })
       .from(runs)
       .innerJoin(batteries, eq(batteries.id, runs.batteryId))

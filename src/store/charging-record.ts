@@ -34,7 +34,10 @@ export async function chargedSince(
     ({ runId }) => runId,
   );
   return rows.map(({ runId, batteryId, tag, volts }) => ({
-    ...{ runId, batteryId, tag, nominalVolts: volts },
+    runId,
+    batteryId,
+    tag,
+    nominalVolts: volts,
     readings: (read.get(runId) ?? []).map(({ reading }) => reading),
   }));
 }

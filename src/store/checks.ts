@@ -168,7 +168,9 @@ async function lastJudgements(
 export async function finishedJudgements(database: Database | Transaction, vehicleId: string) {
   const rows = await database
     .select({
-      ...{ runId: runs.id, startedAtMs: runs.startedAtMs, finishedAtMs: runs.finishedAtMs },
+      runId: runs.id,
+      startedAtMs: runs.startedAtMs,
+      finishedAtMs: runs.finishedAtMs,
       judgement: checkJudgements.judgement,
     })
     .from(runs)

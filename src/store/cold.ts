@@ -11,17 +11,27 @@ import { NO_TRACES } from './traces';
 
 // A large fleet has some ten thousand of them: what the cold does not ask stays in the file.
 const VEHICLE = {
-  ...{ id: vehicles.id, name: vehicles.name, engine: vehicles.engine },
-  ...{ systemVolts: vehicles.systemVolts, joined: vehicles.joined },
+  id: vehicles.id,
+  name: vehicles.name,
+  engine: vehicles.engine,
+  systemVolts: vehicles.systemVolts,
+  joined: vehicles.joined,
 };
 const BATTERY = {
-  ...{ id: batteries.id, tag: batteries.tag, type: batteries.type, nominalVolts: batteries.nominalVolts },
-  ...{ ratings: batteries.ratings, c20Ah: batteries.c20Ah, rcMinutes: batteries.rcMinutes },
-  ...{ duty: batteries.duty },
+  id: batteries.id,
+  tag: batteries.tag,
+  type: batteries.type,
+  nominalVolts: batteries.nominalVolts,
+  ratings: batteries.ratings,
+  c20Ah: batteries.c20Ah,
+  rcMinutes: batteries.rcMinutes,
+  duty: batteries.duty,
 };
 const OUTLOOK = {
-  ...{ healthPct: outlooks.healthPct, healthSdPct: outlooks.healthSdPct },
-  ...{ chargePct: outlooks.chargePct, testedMs: outlooks.testedMs },
+  healthPct: outlooks.healthPct,
+  healthSdPct: outlooks.healthSdPct,
+  chargePct: outlooks.chargePct,
+  testedMs: outlooks.testedMs,
 };
 
 /** A vehicle with each battery that sits in it and what is expected of that one, as far as the cold asks. */

@@ -8,8 +8,11 @@ import { nameKey } from './technicians';
 export async function correctionsInForce(database: Database | Transaction): Promise<KeptCorrection[]> {
   return database
     .select({
-      ...{ id: instrumentCorrections.id, instrument: instruments.name, by: technicians.name },
-      ...{ fromMs: instrumentCorrections.fromMs, pct: instrumentCorrections.pct },
+      id: instrumentCorrections.id,
+      instrument: instruments.name,
+      by: technicians.name,
+      fromMs: instrumentCorrections.fromMs,
+      pct: instrumentCorrections.pct,
       reason: instrumentCorrections.reason,
     })
     .from(instrumentCorrections)

@@ -74,7 +74,9 @@ function named<T>(name: string, read: Result<T>): Result<T> {
   if (read.ok) return read;
   return fail(
     ...read.problems.map(({ field, found, expected, message }) => ({
-      ...{ field: `${name}/${field}`, found, expected },
+      field: `${name}/${field}`,
+      found,
+      expected,
       message: `${name}: ${message}`,
     })),
   );

@@ -119,7 +119,8 @@ export async function fleetGroups(
   const count = sql<number>`count(*)`;
   return database
     .select({
-      ...{ key: sql<string | null>`${key}`, count },
+      key: sql<string | null>`${key}`,
+      count,
       healthPct: sql<number>`avg(${outlooks.healthPct})`,
       waitCost: sql<number>`coalesce(sum(${outlooks.waitCost}), 0)`,
     })
@@ -183,7 +184,8 @@ export async function leftSince(
 > {
   return database
     .select({
-      ...{ vehicleId: vehicles.id, name: vehicles.name },
+      vehicleId: vehicles.id,
+      name: vehicles.name,
       gone: sql<number>`count(*)`,
       deepCycle: sql<number>`sum(coalesce(${batteries.duty}, '') = 'deep_cycle')`,
       days: sql<number>`sum(julianday(${slots.toOn}) - julianday(${slots.fromOn}))`,

@@ -71,7 +71,8 @@ export async function addArrivingBatteries(
 ): Promise<void> {
   const rows = some.map((battery) => ({
     ...rowOf(battery, arrival.byId, arrival.atMs),
-    ...{ importId: arrival.id, arrivalId: arrival.id },
+    importId: arrival.id,
+    arrivalId: arrival.id,
   }));
   await releaseTags(
     transaction,

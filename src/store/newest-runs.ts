@@ -11,8 +11,12 @@ export async function newestRuns(
 ): Promise<Map<string, NewestOfBattery>> {
   const rows = await database
     .select({
-      ...{ batteryId: runs.batteryId, runId: runs.id, atMs: runs.finishedAtMs },
-      ...{ verdict: assessments.verdict, override: assessments.override, by: technicians.name },
+      batteryId: runs.batteryId,
+      runId: runs.id,
+      atMs: runs.finishedAtMs,
+      verdict: assessments.verdict,
+      override: assessments.override,
+      by: technicians.name,
     })
     .from(runs)
     .innerJoin(assessments, eq(assessments.id, runs.assessmentId))

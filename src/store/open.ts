@@ -94,7 +94,8 @@ function storeOn({ reader, writer, file }: Connections): Store {
       return work();
     });
   return {
-    ...{ file, opened },
+    file,
+    opened,
     read: (query) => named(() => query(reading)),
     write: (work) => queue.run(() => held(() => inTransaction(writing, work))),
     append: (statements) =>

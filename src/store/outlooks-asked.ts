@@ -52,7 +52,9 @@ export async function outlooksAsked(
     const strain = strainIn(spec, seat, surroundings);
     return [
       {
-        ...{ history, strain, newest: read.newest },
+        history,
+        strain,
+        newest: read.newest,
         linePct: strain.duty === 'deep_cycle' ? rules.capacity.retirePct : rules.health.retirePct,
         failingCost: seat ? costOfFailing(site?.costs ?? STANDARD_COSTS, seat.vehicle.class) : null,
         dangerous: seat !== null && isDangerous(seat.vehicle.class),

@@ -37,7 +37,10 @@ export async function readBatteries(
     .where(and(inArray(batteries.id, [...ids]), inSight(batteries.arrivalId)));
   const rows = await database
     .select({
-      ...{ batteryId: runs.batteryId, runId: runs.id, atMs: runs.finishedAtMs, technician: runs.startedById },
+      batteryId: runs.batteryId,
+      runId: runs.id,
+      atMs: runs.finishedAtMs,
+      technician: runs.startedById,
       made: assessments,
     })
     .from(runs)

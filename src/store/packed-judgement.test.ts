@@ -7,7 +7,10 @@ import { Unreadable } from './packed-json';
 import { packJudgement, unpackJudgement } from './packed-judgement';
 
 const spec: BatterySpec = {
-  ...{ construction: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null },
+  construction: 'flooded',
+  nominalVolts: 12,
+  c20Ah: 60,
+  rcMinutes: null,
   ratings: [{ standard: 'SAE', amps: 570 }],
 };
 

@@ -17,8 +17,13 @@ export interface KeptPerson {
 }
 
 const PERSON = {
-  ...{ id: technicians.id, name: technicians.name, nameKey: technicians.nameKey, role: technicians.role },
-  ...{ leftAtMs: technicians.leftAtMs, pinHash: technicians.pinHash, passwordHash: technicians.passwordHash },
+  id: technicians.id,
+  name: technicians.name,
+  nameKey: technicians.nameKey,
+  role: technicians.role,
+  leftAtMs: technicians.leftAtMs,
+  pinHash: technicians.pinHash,
+  passwordHash: technicians.passwordHash,
   revision: technicians.revision,
 };
 

@@ -79,8 +79,10 @@ function finishedRunsOf(
 ): Promise<FinishedRun[]> {
   return database
     .select({
-      ...{ id: runs.id, batteryId: runs.batteryId },
-      ...{ startedAtMs: runs.startedAtMs, assessmentId: runs.assessmentId },
+      id: runs.id,
+      batteryId: runs.batteryId,
+      startedAtMs: runs.startedAtMs,
+      assessmentId: runs.assessmentId,
     })
     .from(runs)
     .where(
@@ -133,7 +135,10 @@ async function toldBy(
     const read = row && spec && !used.has(run.id) ? decodeAssessment(row, NO_TRACES) : undefined;
     if (!spec || !read?.ok) return [];
     return firstTests(evidenceAsOfToday(read.value.evidence), spec).map((test) => ({
-      ...{ ...test, batteryId: battery.id, runId: run.id, atMs: run.startedAtMs },
+      ...test,
+      batteryId: battery.id,
+      runId: run.id,
+      atMs: run.startedAtMs,
     }));
   });
 }

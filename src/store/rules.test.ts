@@ -13,7 +13,11 @@ let store: Store;
 const authorId = uuidv7();
 const house = { ...STANDARD_RULES, id: 'house' };
 const made = (seenVersion: number, name = 'Ours') => ({
-  ...{ rules: { ...house, name }, seenVersion, reason: 'because', authorId, madeAtMs: 5 },
+  rules: { ...house, name },
+  seenVersion,
+  reason: 'because',
+  authorId,
+  madeAtMs: 5,
 });
 
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'integra-rules-')), 'x.db');

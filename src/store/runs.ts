@@ -244,7 +244,9 @@ export function toChargeFromRacks(store: Store, sinceMs: number, limit: number):
       .orderBy(asc(batteries.tagKey))
       .limit(limit);
     return rows.map(({ importId, batteryId, ...unit }) => ({
-      ...{ ...unit, batteryId: onBattery(batteryId), rack: names.get(importId ?? '') ?? '' },
+      ...unit,
+      batteryId: onBattery(batteryId),
+      rack: names.get(importId ?? '') ?? '',
     }));
   });
 }
@@ -386,7 +388,8 @@ export async function newestVerdicts(
     rows.map(({ batteryId, atMs, verdict, override, by }) => [
       onBattery(batteryId),
       {
-        ...{ verdict: override?.verdict ?? verdict, atMs: atMs ?? 0 },
+        verdict: override?.verdict ?? verdict,
+        atMs: atMs ?? 0,
         over: override && { by: by ?? '–', computed: verdict },
       },
     ]),

@@ -24,9 +24,22 @@ afterEach(() => store.close());
 
 function unit(tag: string, over: Partial<BatteryRecord> = {}): BatteryRecord {
   return {
-    ...{ id: uuidv7(), tag, type: 'flooded', nominalVolts: 12, ratings: [], c20Ah: 60, rcMinutes: null },
-    ...{ model: '', place: '', dateCode: '', fittedOn: null, group: '', slot: null },
-    ...{ baselineSiemens: null, revision: 1, ...over },
+    id: uuidv7(),
+    tag,
+    type: 'flooded',
+    nominalVolts: 12,
+    ratings: [],
+    c20Ah: 60,
+    rcMinutes: null,
+    model: '',
+    place: '',
+    dateCode: '',
+    fittedOn: null,
+    group: '',
+    slot: null,
+    baselineSiemens: null,
+    revision: 1,
+    ...over,
   };
 }
 
@@ -110,12 +123,23 @@ describe('a search', () => {
     const arrivalId = uuidv7();
     await store.write(async (transaction) => {
       await beginImport(transaction, {
-        ...{ id: arrivalId, source: 'file', name: 'bay', runs: 0, newBatteries: 0, madeAtMs: 1 },
-        ...{ madeById: technician.id, state: 'arriving', undoneAtMs: null, undoneById: null },
+        id: arrivalId,
+        source: 'file',
+        name: 'bay',
+        runs: 0,
+        newBatteries: 0,
+        madeAtMs: 1,
+        madeById: technician.id,
+        state: 'arriving',
+        undoneAtMs: null,
+        undoneById: null,
       });
       await transaction.insert(batteries).values({
-        ...{ ...unit('FH-1', { place: 'Crew van' }), tagKey: 'FH-1', arrivalId },
-        ...{ changedAtMs: 1, changedById: technician.id },
+        ...unit('FH-1', { place: 'Crew van' }),
+        tagKey: 'FH-1',
+        arrivalId,
+        changedAtMs: 1,
+        changedById: technician.id,
       });
     });
     await indexArrival(store, arrivalId);

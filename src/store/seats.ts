@@ -40,7 +40,8 @@ export async function seatsOf(
     rows.map(({ batteryId, vehicle }) => [
       batteryId,
       {
-        ...{ vehicle: vehicleOf(vehicle), batteries: batteries.get(vehicle.id) ?? 1 },
+        vehicle: vehicleOf(vehicle),
+        batteries: batteries.get(vehicle.id) ?? 1,
         open: open.get(vehicle.id) ?? [],
       },
     ]),

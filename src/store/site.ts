@@ -199,7 +199,9 @@ export async function addSiteHead(
   for (const some of inChunks(head.technicians)) {
     await transaction.insert(technicians).values(
       some.map(({ id, name }) => ({
-        ...{ id, name, arrivalId },
+        id,
+        name,
+        arrivalId,
         nameKey: nameKey(name),
         createdAtMs: arrival.atMs,
       })),

@@ -43,22 +43,32 @@ const technician = { id: uuidv7(), name: 'Maro Tindell' };
 
 function battery(tag: string): BatteryRecord {
   return {
-    ...{
-      id: uuidv7(),
-      tag,
-      type: 'flooded',
-      nominalVolts: 12,
-      ratings: [{ standard: 'SAE', amps: 570 }],
-      c20Ah: 60,
-    },
-    ...{ rcMinutes: null, model: '', place: 'Crew van 1', dateCode: '', fittedOn: '2024-03-12' },
+    id: uuidv7(),
+    tag,
+    type: 'flooded',
+    nominalVolts: 12,
+    ratings: [{ standard: 'SAE', amps: 570 }],
+    c20Ah: 60,
+    rcMinutes: null,
+    model: '',
+    place: 'Crew van 1',
+    dateCode: '',
+    fittedOn: '2024-03-12',
   };
 }
 
 function reading(runId: string, volts: number): Reading {
   return {
-    ...{ id: uuidv7(), runId, kind: 'open_circuit', data: { volts, temperatureC: 20 }, takenAtMs: 2000 },
-    ...{ technicianId: technician.id, instrument: 'typed', forced: false, supersedesId: null, reason: null },
+    id: uuidv7(),
+    runId,
+    kind: 'open_circuit',
+    data: { volts, temperatureC: 20 },
+    takenAtMs: 2000,
+    technicianId: technician.id,
+    instrument: 'typed',
+    forced: false,
+    supersedesId: null,
+    reason: null,
   };
 }
 
@@ -108,8 +118,12 @@ describe('runs and readings', () => {
   it('two people at one battery share its open run', async () => {
     const { store, unit, runId } = await started();
     const second = await startRun(store, {
-      ...{ id: uuidv7(), batteryId: unit.id, startedAtMs: 1600, startedById: technician.id },
-      ...{ rulesId: 'integra-standard', rulesVersion: 1 },
+      id: uuidv7(),
+      batteryId: unit.id,
+      startedAtMs: 1600,
+      startedById: technician.id,
+      rulesId: 'integra-standard',
+      rulesVersion: 1,
     });
     expect(second.id).toBe(runId);
     expect(await runsOfBattery(store, unit.id, 10)).toHaveLength(1);
@@ -171,9 +185,15 @@ describe('what the database itself refuses', () => {
     const bytes = (id: string) => `x'${id.replaceAll('-', '')}'`;
     const number = await store.write((transaction) => instrumentNumber(transaction, 'typed', 1));
     const cells: Record<string, string> = {
-      ...{ id: bytes(uuidv7()), run_id: bytes(runId), kind: "'identify'", data: `'{"confirmed":true}'` },
-      ...{ taken_at_ms: '1', recorded_at_ms: '1', technician_id: bytes(technician.id) },
-      ...{ instrument_number: String(number), forced: '0' },
+      id: bytes(uuidv7()),
+      run_id: bytes(runId),
+      kind: "'identify'",
+      data: `'{"confirmed":true}'`,
+      taken_at_ms: '1',
+      recorded_at_ms: '1',
+      technician_id: bytes(technician.id),
+      instrument_number: String(number),
+      forced: '0',
     };
     const insert = (row: Record<string, string>) =>
       raw(store, `insert into readings (${Object.keys(row).join()}) values (${Object.values(row).join()})`);

@@ -21,8 +21,17 @@ import { addTechnician } from './technicians';
 
 const technicianId = uuidv7();
 const battery: BatteryRecord = {
-  ...{ id: uuidv7(), tag: 'FH-1', type: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null },
-  ...{ ratings: [{ standard: 'SAE', amps: 570 }], model: '', place: '', dateCode: '', fittedOn: null },
+  id: uuidv7(),
+  tag: 'FH-1',
+  type: 'flooded',
+  nominalVolts: 12,
+  c20Ah: 60,
+  rcMinutes: null,
+  ratings: [{ standard: 'SAE', amps: 570 }],
+  model: '',
+  place: '',
+  dateCode: '',
+  fittedOn: null,
 };
 const runId = uuidv7();
 /** A load at 1 kHz for 15 s, no two points alike. */
@@ -34,8 +43,12 @@ beforeEach(async () => {
   await addTechnician(store, { id: technicianId, name: 'Maro Tindell' }, 1);
   await addBattery(store, battery, technicianId, 1);
   await startRun(store, {
-    ...{ id: runId, batteryId: battery.id, startedAtMs: 1, startedById: technicianId },
-    ...{ rulesId: STANDARD_RULES.id, rulesVersion: STANDARD_RULES.version },
+    id: runId,
+    batteryId: battery.id,
+    startedAtMs: 1,
+    startedById: technicianId,
+    rulesId: STANDARD_RULES.id,
+    rulesVersion: STANDARD_RULES.version,
   });
 });
 afterEach(() => store.close());
@@ -61,7 +74,8 @@ describe('a course that was recorded', () => {
     const made = { id: uuidv7(), runId, madeAtMs: 4000, override: null };
     await store.write((transaction) =>
       finishWith(transaction, assessmentRecord({ ...made, evidence, assessment }), {
-        ...{ atMs: 4000, byId: technicianId },
+        atMs: 4000,
+        byId: technicianId,
       }),
     );
     await capture({ ...load(LONG), supersedesId: reading.id, reason: 'The other clamp' });

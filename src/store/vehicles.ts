@@ -119,7 +119,11 @@ export async function slotsOfVehicle(
     rows.map((row) => row.batteries.id),
   );
   return rows.map(({ slots: { id, name, fromOn, toOn }, batteries: battery }) => ({
-    ...{ id, name, fromOn, toOn, battery: batteryOf(battery) },
+    id,
+    name,
+    fromOn,
+    toOn,
+    battery: batteryOf(battery),
     newest: newest.get(battery.id) ?? null,
   }));
 }
@@ -205,7 +209,7 @@ export function moveBattery(store: Store, { batteryId, onDay, to, atMs, byId }: 
     const stands = (id: string, place: string) =>
       transaction
         .update(batteries)
-        .set({ ...{ place, changedAtMs: atMs, changedById: byId }, revision: sql`${batteries.revision} + 1` })
+        .set({ place, changedAtMs: atMs, changedById: byId, revision: sql`${batteries.revision} + 1` })
         .where(eq(batteries.id, id));
     for (const { id, fromOn, batteryId: who } of leaving) {
       const toOn = onDay < fromOn ? fromOn : onDay;

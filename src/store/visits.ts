@@ -98,10 +98,16 @@ export async function testsInVehicle(
 ): Promise<BatteryTest[]> {
   const rows = await database
     .select({
-      ...{ runId: runs.id, batteryId: batteries.id, tag: batteries.tag },
-      ...{ startedAtMs: runs.startedAtMs, startedById: runs.startedById, finishedAtMs: runs.finishedAtMs },
-      ...{ verdict: assessments.verdict, override: assessments.override },
-      ...{ fromOn: slots.fromOn, toOn: slots.toOn },
+      runId: runs.id,
+      batteryId: batteries.id,
+      tag: batteries.tag,
+      startedAtMs: runs.startedAtMs,
+      startedById: runs.startedById,
+      finishedAtMs: runs.finishedAtMs,
+      verdict: assessments.verdict,
+      override: assessments.override,
+      fromOn: slots.fromOn,
+      toOn: slots.toOn,
     })
     .from(slots)
     .innerJoin(runs, eq(runs.batteryId, slots.batteryId))

@@ -57,6 +57,8 @@ async function knownAmong(keys: readonly string[]): Promise<Result<KnownBatterie
 
 const TAGS_A_QUESTION = 5000;
 const NO_ANSWER = {
-  ...{ field: 'server', found: '', expected: '' },
+  field: 'server',
+  found: '',
+  expected: '',
   message: 'The server does not answer. Nothing was stored. Try again.',
 };

@@ -100,8 +100,14 @@ describe.each(NOMINAL_VOLTS)('a simulated hand works a %i V block through the pr
     const model = modelOf({ spec, health, capacity: 1, faults: [] });
     if (!model) throw new Error('it is rated');
     const hand = new BenchHand({
-      ...{ spec, model, rules: STANDARD_RULES, chance: seededChance(11), habits: THOROUGH },
-      ...{ startedAtMs: 0, technicianId: 't', state: arrivingState(model, 92, 18, 14) },
+      spec,
+      model,
+      rules: STANDARD_RULES,
+      chance: seededChance(11),
+      habits: THOROUGH,
+      startedAtMs: 0,
+      technicianId: 't',
+      state: arrivingState(model, 92, 18, 14),
     });
     expect(hand.work({ symptom: 'routine', restHours: 14 })).toBe(true);
     expect(verdicts).toContain(hand.judged().assessment.verdict);

@@ -8,8 +8,13 @@ import { EXAMPLE_BATTERY, type ExampleCase, exampleEvidence } from './examples.t
 const DEEP: BatterySpec = { ...EXAMPLE_BATTERY, ratings: [], duty: 'deep_cycle' };
 const BOTH: BatterySpec = { ...EXAMPLE_BATTERY, duty: 'both' };
 const DISCHARGE: DischargeEvidence = {
-  ...{ amps: 25, minutes: 96, earlyVolts: null, endVolts: 10.5, temperatureC: 25 },
-  ...{ drained: false, forced: false },
+  amps: 25,
+  minutes: 96,
+  earlyVolts: null,
+  endVolts: 10.5,
+  temperatureC: 25,
+  drained: false,
+  forced: false,
 };
 
 function evidence(
@@ -76,7 +81,9 @@ describe('a discharge', () => {
     expect(told({}, unknown)).toBeNull();
     expect(shortFormAmps(unknown)).toBeUndefined();
     expect(decided(evidence(unknown, { load: 10.8 }))).toEqual({
-      ...{ verdict: 'undecided', decidedBy: 'capacity_not_printed', next: 'identify' },
+      verdict: 'undecided',
+      decidedBy: 'capacity_not_printed',
+      next: 'identify',
     });
   });
 });
@@ -144,7 +151,8 @@ describe('what has to be so before a discharge', () => {
     expect(isFull({ chargesGiven: 0 }, 97)).toBe(true);
     expect(isFull({ chargesGiven: 0 }, 96.9)).toBe(false);
     expect(decided(evidence(DEEP, { ocv: 12.5 }))).toMatchObject({
-      ...{ verdict: 'charge', decidedBy: 'charge_before_discharge' },
+      verdict: 'charge',
+      decidedBy: 'charge_before_discharge',
     });
   });
 
@@ -157,7 +165,8 @@ describe('what has to be so before a discharge', () => {
 
   it('passed over it is watched', () => {
     expect(decided(evidence(DEEP, { charges: 1, skipped: ['discharge'] }))).toMatchObject({
-      ...{ verdict: 'watch', decidedBy: 'capacity_unknown' },
+      verdict: 'watch',
+      decidedBy: 'capacity_unknown',
     });
   });
 });
@@ -165,7 +174,9 @@ describe('what has to be so before a discharge', () => {
 describe('one that starts and serves', () => {
   it('is not returned before somebody saw what it holds, as far as its label says what it should', () => {
     expect(decided(evidence(BOTH, { load: 10.8, charges: 1 }))).toEqual({
-      ...{ verdict: 'undecided', decidedBy: 'capacity_unknown', next: 'discharge' },
+      verdict: 'undecided',
+      decidedBy: 'capacity_unknown',
+      next: 'discharge',
     });
     expect(decided(evidence({ ...BOTH, c20Ah: null }, { load: 10.8, charges: 1 })).verdict).toBe('serve');
     expect(decided(evidence(EXAMPLE_BATTERY, { load: 10.8, charges: 1 })).verdict).toBe('serve');
@@ -190,7 +201,8 @@ describe('one that starts and serves', () => {
 describe('a deep-cycle battery', () => {
   it('that holds enough is charged before it goes back where it is low', () => {
     expect(decided(evidence(DEEP, { ocv: 12.42, discharge: {} }))).toMatchObject({
-      ...{ verdict: 'charge', decidedBy: 'charge_before_service' },
+      verdict: 'charge',
+      decidedBy: 'charge_before_service',
     });
   });
 

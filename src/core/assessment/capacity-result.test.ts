@@ -25,8 +25,14 @@ function evidenceOf({ example, discharge, returned }: Omit<Written, 'why' | 'say
     ...exampleEvidence(example),
     discharge: discharge
       ? {
-          ...{ amps: 25, minutes: 90, earlyVolts: null, endVolts: 10.5, temperatureC: 25 },
-          ...{ drained: false, forced: false, ...discharge },
+          amps: 25,
+          minutes: 90,
+          earlyVolts: null,
+          endVolts: 10.5,
+          temperatureC: 25,
+          drained: false,
+          forced: false,
+          ...discharge,
         }
       : null,
     returned: returned ?? null,
@@ -38,7 +44,12 @@ describe('worked by hand', () => {
     const { verdict, grade, decidedBy, rule, next, estimates } = assess(evidenceOf(written), STANDARD_RULES);
     const { capacity } = estimates;
     const told = {
-      ...{ verdict, grade, decidedBy, rule, next, method: capacity?.method ?? null },
+      verdict,
+      grade,
+      decidedBy,
+      rule,
+      next,
+      method: capacity?.method ?? null,
       pct: capacity?.pct == null ? null : Math.round(capacity.pct),
     };
     expect(told).toMatchObject(says);
@@ -77,13 +88,21 @@ it.each(['flooded', 'calcium', 'efb', 'agm', 'gel'] as const)(
           [40, 35],
         ] as const) {
           const spec: BatterySpec = {
-            ...{ construction, nominalVolts, ratings: [], c20Ah: 100, rcMinutes: null, duty: 'deep_cycle' },
+            construction,
+            nominalVolts,
+            ratings: [],
+            c20Ah: 100,
+            rcMinutes: null,
+            duty: 'deep_cycle',
           };
           const model = modelOf({ ...newUnit(spec), capacity });
           if (!model) throw new Error('no model');
           const endVolts = 1.75 * model.cells;
           const { course } = drawSteadily(model, restedState(model, 100, temperatureC), {
-            ...{ amps, endVolts, mostMinutes: 2000, stepSeconds: 30 },
+            amps,
+            endVolts,
+            mostMinutes: 2000,
+            stepSeconds: 30,
           });
           const [minutes, volts] = course.at(-1) ?? [0, 0];
           const evidence = evidenceOf({
@@ -101,12 +120,14 @@ it.each(['flooded', 'calcium', 'efb', 'agm', 'gel'] as const)(
 
 it('what a discharge says outranks what a charge returned', () => {
   const evidence = evidenceOf({
-    ...{ example: { ocv: 12.7, battery: EXAMPLE_BATTERY }, discharge: { minutes: 96 } },
+    example: { ocv: 12.7, battery: EXAMPLE_BATTERY },
+    discharge: { minutes: 96 },
     returned: { ampHours: 20, fromPct: 20 },
   });
   expect(judgeCapacity(evidence, STANDARD_RULES)?.method).toBe('discharge');
   expect(judgeCapacity({ ...evidence, discharge: null }, STANDARD_RULES)).toMatchObject({
-    ...{ method: 'returned', low: true },
+    method: 'returned',
+    low: true,
   });
 });
 

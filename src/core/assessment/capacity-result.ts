@@ -97,7 +97,11 @@ function byDischarge(
   if (atLeast && pct < limits.servePct) return null;
   const relative = Math.hypot(DISCHARGE_SD, PEUKERT_SD * Math.log(amps / rated.printedAmps));
   return {
-    ...{ method: 'discharge', pct, sdPct: tidy(pct * relative), atLeast, forced },
+    method: 'discharge',
+    pct,
+    sdPct: tidy(pct * relative),
+    atLeast,
+    forced,
     low: !atLeast && pct < limits.retirePct,
     measured: { value: pct, limit: limits.retirePct, unit: '%' },
   };
@@ -114,7 +118,11 @@ function byShortForm(
   if (!near(amps, asked) || !near(minutes, SHORT_MINUTES)) return null;
   const fall = tidy(earlyVolts - endVolts);
   return {
-    ...{ method: 'short_discharge', pct: null, sdPct: null, atLeast: false, forced },
+    method: 'short_discharge',
+    pct: null,
+    sdPct: null,
+    atLeast: false,
+    forced,
     low: tidy(twelveVolt(fall, battery.nominalVolts)) > limits.shortFallVolts,
     measured: { value: fall, limit: tidy((limits.shortFallVolts * battery.nominalVolts) / 12), unit: 'V' },
   };
@@ -130,8 +138,12 @@ function byReturned(
   const missing = 1 - fromPct / 100;
   const pct = tidy((100 * ampHours) / (missing * c20Ah * CONSTRUCTION_FACTS[battery.construction].returned));
   return {
-    ...{ method: 'returned', pct, sdPct: tidy(pct * Math.hypot(RETURNED_SD, FROM_SD_PCT / 100 / missing)) },
-    ...{ atLeast: false, forced: false, low: pct < limits.returnedPct },
+    method: 'returned',
+    pct,
+    sdPct: tidy(pct * Math.hypot(RETURNED_SD, FROM_SD_PCT / 100 / missing)),
+    atLeast: false,
+    forced: false,
+    low: pct < limits.returnedPct,
     measured: { value: pct, limit: limits.returnedPct, unit: '%' },
   };
 }

@@ -48,7 +48,12 @@ describe('estimates in words', () => {
   });
 
   const capacity = (over: Partial<CapacityResult>): CapacityResult => ({
-    ...{ method: 'discharge', pct: 82, sdPct: 4, atLeast: false, low: false, forced: false },
+    method: 'discharge',
+    pct: 82,
+    sdPct: 4,
+    atLeast: false,
+    low: false,
+    forced: false,
     measured: { value: 82, limit: 65, unit: '%' },
     ...over,
   });
@@ -70,8 +75,13 @@ describe('estimates in words', () => {
 
 describe('the ledger of capacity', () => {
   const DISCHARGE: DischargeEvidence = {
-    ...{ amps: 3, minutes: 960, earlyVolts: 12.5, endVolts: 10.5, temperatureC: 25 },
-    ...{ drained: true, forced: false },
+    amps: 3,
+    minutes: 960,
+    earlyVolts: 12.5,
+    endVolts: 10.5,
+    temperatureC: 25,
+    drained: true,
+    forced: false,
   };
   const evidence = (over: Partial<Evidence>): Evidence => ({ ...noEvidence(EXAMPLE_BATTERY), ...over });
   const entry = (of: Evidence) => dischargeEntry(of, assess(of, STANDARD_RULES));
@@ -118,7 +128,12 @@ describe('the ledger of capacity', () => {
       discharge: { ...DISCHARGE, amps: 25, minutes: 15, earlyVolts: 12.3, endVolts: 12.1, drained: false },
     });
     const told: CapacityResult = {
-      ...{ method: 'short_discharge', pct: null, sdPct: null, atLeast: false, low: false, forced: false },
+      method: 'short_discharge',
+      pct: null,
+      sdPct: null,
+      atLeast: false,
+      low: false,
+      forced: false,
       measured: { value: 0.2, limit: 0.32, unit: 'V' },
     };
     const made = assess(short, STANDARD_RULES);
@@ -145,7 +160,8 @@ describe('the ledger of capacity', () => {
       found(evidence({ discharge: { ...DISCHARGE, minutes, ...over } }))[0];
     expect(found(evidence({}))).toEqual([]);
     expect(lasting(30, { endVolts: 12.3, earlyVolts: null })).toMatchObject({
-      ...{ code: 'discharge_cut_short', indicative: true },
+      code: 'discharge_cut_short',
+      indicative: true,
     });
     expect(lasting(1000)).toMatchObject({ code: 'capacity_sound', indicative: false });
     expect(lasting(1000)?.measured).toMatchObject({ limit: 80, unit: '%' });
@@ -164,8 +180,13 @@ describe('the ledger of capacity', () => {
     const short = (endVolts: number) =>
       told({
         discharge: {
-          ...{ amps: shortFormAmps(EXAMPLE_BATTERY) ?? 0, minutes: 30, earlyVolts: 12.4, endVolts },
-          ...{ temperatureC: 25, drained: false, forced: false },
+          amps: shortFormAmps(EXAMPLE_BATTERY) ?? 0,
+          minutes: 30,
+          earlyVolts: 12.4,
+          endVolts,
+          temperatureC: 25,
+          drained: false,
+          forced: false,
         },
       });
     const [enough, little] = [short(12.3), short(12.05)];
@@ -183,7 +204,12 @@ describe('the ledger of capacity', () => {
   it('divides what a charge took by what was missing', () => {
     const returned = { ampHours: 26, fromPct: 40 };
     const told: CapacityResult = {
-      ...{ method: 'returned', pct: 63, sdPct: 9, atLeast: false, low: true, forced: false },
+      method: 'returned',
+      pct: 63,
+      sdPct: 9,
+      atLeast: false,
+      low: true,
+      forced: false,
       measured: { value: 63, limit: 72, unit: '%' },
     };
     const shown = (over: Partial<Evidence>, capacity: CapacityResult | null = told) =>
@@ -239,7 +265,12 @@ describe('a judgement of an earlier core', () => {
       '1.0.0',
     );
     expect(estimates).toEqual({
-      ...{ cells: null, conductance: null, crank: null, threeMinute: null, stand: null, vehicleChecks: [] },
+      cells: null,
+      conductance: null,
+      crank: null,
+      threeMinute: null,
+      stand: null,
+      vehicleChecks: [],
       health: {
         ...health,
         indicative: false,
@@ -269,7 +300,9 @@ describe('a judgement of an earlier core', () => {
       '1.1.9',
     );
     expect(estimates).toEqual({
-      ...{ health, stand: null, vehicleChecks: [] },
+      health,
+      stand: null,
+      vehicleChecks: [],
       task: { ratedAmps: 280, ratedBasis: 'label', setAmps: 280, setBasis: 'label' },
     });
   });

@@ -13,7 +13,11 @@ const STEADY: Trace = [
 
 it('takes what lasts after the first second, and the dip beside it', () => {
   expect(crankCourse(STEADY)).toEqual({
-    ...{ volts: 10.38, meanVolts: 10.4, amps: 160, seconds: 3, inrushVolts: 8.9 },
+    volts: 10.38,
+    meanVolts: 10.4,
+    amps: 160,
+    seconds: 3,
+    inrushVolts: 8.9,
   });
 });
 

@@ -43,7 +43,8 @@ export const undecided = (code: FindingCode, next: StepId): Decision => ({
 
 /** Back to work, with an eye on it; on charge before that where it is low. */
 export const watch = (code: FindingCode, known: Case): Decision => ({
-  ...{ verdict: 'watch', code },
+  verdict: 'watch',
+  code,
   next: chargeBefore(known),
 });
 

@@ -2,8 +2,15 @@ import { marginWords } from './estimate-words';
 import type { LoadResult } from './load-result';
 
 const read: LoadResult = {
-  ...{ standing: 'counts', volts: 9.3, marginVolts: -0.1, ratio: 1, scaled: false },
-  ...{ healthPct: 70, healthSdPct: 9, fullChargeVolts: null, decidingMarginVolts: -0.1 },
+  standing: 'counts',
+  volts: 9.3,
+  marginVolts: -0.1,
+  ratio: 1,
+  scaled: false,
+  healthPct: 70,
+  healthSdPct: 9,
+  fullChargeVolts: null,
+  decidingMarginVolts: -0.1,
 };
 const { decidingMarginVolts: _, ...ofAnEarlierCore } = read;
 

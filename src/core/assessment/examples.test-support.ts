@@ -115,8 +115,13 @@ function loadOf({
   return load === undefined
     ? null
     : {
-        ...{ amps, seconds, volts: load, temperatureC: celsius, forced: loadForced },
-        ...{ stopped: rest.loadStopped ?? null, trace: rest.trace ?? null },
+        amps,
+        seconds,
+        volts: load,
+        temperatureC: celsius,
+        forced: loadForced,
+        stopped: rest.loadStopped ?? null,
+        trace: rest.trace ?? null,
       };
 }
 
@@ -152,8 +157,13 @@ function otherTestsOf(example: ExampleCase): Partial<Evidence> {
       crank === undefined
         ? null
         : {
-            ...{ volts: crank, meanVolts: crankMean, amps: crankAmps, seconds: crankSeconds, ...condition },
-            ...{ engine: crankEngine, inrushVolts: crankInrush },
+            volts: crank,
+            meanVolts: crankMean,
+            amps: crankAmps,
+            seconds: crankSeconds,
+            ...condition,
+            engine: crankEngine,
+            inrushVolts: crankInrush,
           },
     threeMinute: charging === undefined ? null : { volts: charging, amps: 40, forced: threeMinuteForced },
   };

@@ -54,7 +54,10 @@ describe('what the eye and the nose found', () => {
 
   it('a leaking top carries its voltage', () => {
     expect(find({ inspection: { topVolts: 0.8 } }, 'surface_leakage')?.measured).toMatchObject({
-      ...{ value: 0.8, limit: 0.5, unit: 'V', sd: 0 },
+      value: 0.8,
+      limit: 0.5,
+      unit: 'V',
+      sd: 0,
       margin: expect.closeTo(-0.3, 9),
     });
   });
@@ -70,7 +73,11 @@ describe('what the eye and the nose found', () => {
 describe('temperature', () => {
   it('under −18 °C nothing is judged', () => {
     expect(find({ ocv: 12.65, celsius: -20 }, 'too_cold')?.measured).toEqual({
-      ...{ value: -20, limit: -18, margin: -2, sd: 1, unit: '°C' },
+      value: -20,
+      limit: -18,
+      margin: -2,
+      sd: 1,
+      unit: '°C',
     });
     expect(codes({ ocv: 12.65, celsius: -18 })).not.toContain('too_cold');
   });
@@ -112,7 +119,9 @@ describe('charge', () => {
     expect(find({ ocv: 12.24, charges: 2 }, 'will_not_hold')?.measured?.limit).toBe(65);
     expect(codes({ ocv: 12.366 })).toContain('charge_before_service');
     expect(find({ ocv: 12.408 }, 'charge_before_service')?.measured).toMatchObject({
-      ...{ value: expect.closeTo(70, 6), limit: 75, sd: 5 },
+      value: expect.closeTo(70, 6),
+      limit: 75,
+      sd: 5,
     });
     expect(codes({ ocv: 12.45 })).not.toContain('charge_before_service');
   });
@@ -175,7 +184,10 @@ describe('load', () => {
   it('is weak between two lines, against the upper one', () => {
     const two = { load_limit: 'two_lines' };
     expect(find({ ocv: 12.65, load: 9.8 }, 'load_weak', two)?.measured).toMatchObject({
-      ...{ value: 9.8, limit: 10, margin: expect.closeTo(-0.2, 9), unit: 'V' },
+      value: 9.8,
+      limit: 10,
+      margin: expect.closeTo(-0.2, 9),
+      unit: 'V',
     });
     expect(codes({ ocv: 12.65, load: 10 }, two)).not.toContain('load_weak');
     expect(codes({ ocv: 12.65, load: 8.9 }, two)).not.toContain('load_weak');
@@ -194,7 +206,10 @@ describe('load', () => {
 
   it('that does not recover carries the voltage that stayed low', () => {
     expect(find({ ocv: 12.5, load: 9.2, recovery: 12.3 }, 'recovers_low')?.measured).toMatchObject({
-      ...{ value: 12.3, limit: 12.45, sd: 0.005, margin: expect.closeTo(-0.15, 9) },
+      value: 12.3,
+      limit: 12.45,
+      sd: 0.005,
+      margin: expect.closeTo(-0.15, 9),
     });
     expect(codes({ ocv: 12.5, load: 9.2, recovery: 12.45 })).not.toContain('recovers_low');
     expect(codes({ ocv: 12.5, load: 9.9, recovery: 12.3 })).not.toContain('recovers_low');
@@ -205,7 +220,10 @@ describe('load', () => {
 describe('other tests of power', () => {
   it('are told with their margins', () => {
     expect(find({ ocv: 12.1, charging: 15.8 }, 'sulphated')?.measured).toMatchObject({
-      ...{ value: 15.8, limit: 15.5, margin: -0.3, unit: 'V' },
+      value: 15.8,
+      limit: 15.5,
+      margin: -0.3,
+      unit: 'V',
     });
     expect(find({ ocv: 12.1, charging: 15.5 }, 'three_minute_passes')?.measured?.margin).toBe(0);
     expect(find({ ocv: 12.1, charging: 15.8, threeMinuteForced: true }, 'sulphated')?.indicative).toBe(true);
@@ -222,7 +240,9 @@ describe('other tests of power', () => {
       limit: 9.6,
     });
     expect(find({ ocv: 12.65, crank: 9.8, crankInrush: 8.2 }, 'inrush_deep')?.measured).toMatchObject({
-      ...{ value: 8.2, limit: 8.5, unit: 'V' },
+      value: 8.2,
+      limit: 8.5,
+      unit: 'V',
     });
     expect(codes({ ...six(6.32), crank: 4.9, crankInrush: 4.25 })).not.toContain('inrush_deep');
     expect(find({ ocv: 12.65, stand: 12.5, standForced: true }, 'stand_low')).toMatchObject({
@@ -236,7 +256,8 @@ describe('other tests of power', () => {
   it('sag is told above a twentieth', () => {
     const sagging = (end: number) =>
       codes({
-        ...{ ocv: 12.65, load: 10 },
+        ocv: 12.65,
+        load: 10,
         trace: [
           [1, 10.4, 300],
           [8, 10.3, 300],
@@ -251,7 +272,10 @@ describe('other tests of power', () => {
 describe('health', () => {
   it('is worn, ageing or sound, against the limit that matters', () => {
     expect(find({ ocv: 12.65, conductance: 300 }, 'worn')?.measured).toMatchObject({
-      ...{ value: expect.closeTo(52.63, 2), limit: 65, unit: '%', sd: expect.closeTo(4.74, 2) },
+      value: expect.closeTo(52.63, 2),
+      limit: 65,
+      unit: '%',
+      sd: expect.closeTo(4.74, 2),
     });
     expect(find({ ocv: 12.65, conductance: 400 }, 'ageing')?.measured?.limit).toBe(80);
     expect(find({ ocv: 12.65, conductance: 500 }, 'sound')?.measured?.limit).toBe(80);

@@ -69,7 +69,10 @@ describe('a health against its own first tests', () => {
   const judge = (reference?: OwnReference) =>
     assess(
       exampleEvidence({
-        ...{ ocv: 12.65, load: 10.25, conductance: 480, conductanceCompensated: 'both' },
+        ocv: 12.65,
+        load: 10.25,
+        conductance: 480,
+        conductanceCompensated: 'both',
         ...(reference ? { battery: { reference } } : {}),
       }),
       STANDARD_RULES,

@@ -31,7 +31,11 @@ export function loadEntry(
   if (!evidence.load || !load || !task) return null;
   const { amps, seconds, volts: read } = evidence.load;
   const against = measuredWords({
-    ...{ value: load.volts, limit: task.limitVolts, margin: load.marginVolts, sd: 0, unit: 'V' },
+    value: load.volts,
+    limit: task.limitVolts,
+    margin: load.marginVolts,
+    sd: 0,
+    unit: 'V',
   });
   const working: WorkingLine[] = [loadToSetLine(evidence, task, rules)];
   if (load.scaled && load.standing !== 'unusable') {

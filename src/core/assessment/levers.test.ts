@@ -19,8 +19,15 @@ const about = (lever: Lever, example: ExampleCase) => {
 };
 
 const FULL: ExampleCase = {
-  ...{ ocv: 12.6, celsius: 12, load: 10.1, recovery: 12.45, conductance: 480, crank: 9.9, stand: 12.55 },
-  ...{ gravities: [1.26, 1.25, 1.26, 1.24, 1.26, 1.25], charging: 15.1 },
+  ocv: 12.6,
+  celsius: 12,
+  load: 10.1,
+  recovery: 12.45,
+  conductance: 480,
+  crank: 9.9,
+  stand: 12.55,
+  gravities: [1.26, 1.25, 1.26, 1.24, 1.26, 1.25],
+  charging: 15.1,
 };
 const six: ExampleCase = { battery: { nominalVolts: 6 }, ocv: 6.3 };
 
@@ -28,8 +35,17 @@ describe('each lever', () => {
   it('reads what was read, and nothing where nothing was', () => {
     const values = Object.fromEntries(LEVER_NAMES.map((lever) => [lever, read(lever, FULL)]));
     expect(values).toEqual({
-      ...{ open_circuit: 12.6, temperature: 12, gravity: 1.253333, weakest_cell: 1.24, conductance: 480 },
-      ...{ load: 10.1, recovery: 12.45, crank: 9.9, three_minute: 15.1, stand: 12.55, discharge: null },
+      open_circuit: 12.6,
+      temperature: 12,
+      gravity: 1.253333,
+      weakest_cell: 1.24,
+      conductance: 480,
+      load: 10.1,
+      recovery: 12.45,
+      crank: 9.9,
+      three_minute: 15.1,
+      stand: 12.55,
+      discharge: null,
     });
     for (const lever of LEVER_NAMES) expect(read(lever, {})).toBeNull();
     expect(read('weakest_cell', { cellVolts: [2.1, 2.0, 2.1, 2.1, 2.1, 2.1] })).toBe(2);
@@ -78,10 +94,18 @@ describe('a reading not yet taken', () => {
   it('is imagined as the house asks for it, at the temperature known so far', () => {
     const known = { ocv: 12.6, celsius: 8 };
     expect(put('load', known, 10).load).toMatchObject({
-      ...{ amps: 285, seconds: 15, volts: 10, temperatureC: 8, forced: false },
+      amps: 285,
+      seconds: 15,
+      volts: 10,
+      temperatureC: 8,
+      forced: false,
     });
     expect(put('conductance', known, 500).conductance).toMatchObject({
-      ...{ value: 500, unit: 'SAE', compensated: 'both', temperatureC: 8, forced: false },
+      value: 500,
+      unit: 'SAE',
+      compensated: 'both',
+      temperatureC: 8,
+      forced: false,
     });
     expect(put('crank', known, 9.9).crank).toMatchObject({
       volts: 9.9,
@@ -93,7 +117,11 @@ describe('a reading not yet taken', () => {
     expect(put('stand', known, 12.4).stand).toMatchObject({ hours: 24, startVolts: 12.6, volts: 12.4 });
     expect(put('recovery', known, 12.3).recovery).toEqual({ minutes: 5, volts: 12.3, forced: false });
     expect(put('open_circuit', {}, 12.5).openCircuit).toEqual({
-      ...{ volts: 12.5, temperatureC: 25, restMinutes: null, surfaceRemoved: true, forced: false },
+      volts: 12.5,
+      temperatureC: 25,
+      restMinutes: null,
+      surfaceRemoved: true,
+      forced: false,
     });
     // 12.60 V is (12.60 − 11.9) / 0.8 of a charge.
     const gravities = put('weakest_cell', known, 1.2).hydrometer?.gravities;
@@ -155,7 +183,9 @@ describe('what can be at all', () => {
     expect(about('gravity', {})).toEqual({ unit: '', resolution: 0.001, range: [1.05, 1.32] });
     expect(about('weakest_cell', {})).toEqual({ unit: '', resolution: 0.001, range: [1, 1.32] });
     expect(about('weakest_cell', { cellVolts: [2.1, 2.1, 2.1, 2.1, 2.1, 2] })).toEqual({
-      ...{ unit: 'V', resolution: 0.01, range: [0.5, 2.3] },
+      unit: 'V',
+      resolution: 0.01,
+      range: [0.5, 2.3],
     });
     expect(about('conductance', { conductance: 500 })).toEqual({
       unit: 'A',
@@ -164,7 +194,8 @@ describe('what can be at all', () => {
     });
     expect(about('conductance', { conductance: 150, conductanceUnit: 'S' }).unit).toBe('S');
     expect(about('conductance', { conductance: 6, conductanceUnit: 'mohm' })).toMatchObject({
-      ...{ unit: 'mΩ', resolution: 0.01 },
+      unit: 'mΩ',
+      resolution: 0.01,
     });
     expect(about('conductance', {}).unit).toBe('A');
     expect(about('recovery', {}).range).toEqual([11.5, 12.8]);

@@ -133,7 +133,7 @@ export function judgeLoad(
   const atFullCharge =
     rules.load.atFullCharge && standing === 'counts' && fullChargeVolts !== null && !collapsed;
   const healthCounts = healthPct !== undefined && !(standing === 'pass_only' && fails);
-  return {
+  const result = {
     standing,
     volts: ownVolt(volts12, battery.nominalVolts),
     marginVolts,
@@ -146,8 +146,8 @@ export function judgeLoad(
       healthCounts && conditions && charge && rating
         ? healthPct * loadUncertainty({ ratio, ratingBand: rating.band, charge, battery }, conditions, rules)
         : 0,
-    ...(own && healthCounts ? { referredTo: own } : {}),
   };
+  return own && healthCounts ? { ...result, referredTo: own } : result;
 }
 
 /** Relative uncertainty of a health that a load tells, a test of its own or the engine's. */
@@ -164,7 +164,7 @@ export function loadUncertainty(
   const { ratio, ratingBand, charge, battery } = held;
   const own = referredTo(battery, 'load');
   return loadHealthUncertainty(
-    { ratio, trustedRatio, ratingBand, chargeSdPct: charge.sdPct, ...(own ? { ownTests: own.tests } : {}) },
+    { ratio, trustedRatio, ratingBand, chargeSdPct: charge.sdPct, ownTests: own?.tests },
     conditions,
   );
 }
@@ -181,13 +181,15 @@ export function loadConditions(
   const { construction, nominalVolts } = evidence.battery;
   const own = referredTo(evidence.battery, 'load');
   return {
-    ...{ construction, c20Ah, temperatureC: task.temperatureC },
+    construction,
+    c20Ah,
+    temperatureC: task.temperatureC,
     voltsBefore: twelveVolt(evidence.openCircuit.volts, nominalVolts),
     chargePct: charge.pct,
     // Where the house takes the rating a step lower for cold, the limit is meant for that step.
     saeAmps: task.ratedBasis === 'half_rating' ? 2 * task.ratedAmps : rating.saeAmps,
     loadAmps: task.ratedAmps,
-    ...(own ? { newPct: own.pct } : {}),
+    newPct: own?.pct,
   };
 }
 

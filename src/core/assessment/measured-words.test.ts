@@ -4,7 +4,11 @@ import type { Measured } from './finding';
 import { againstLimit, measuredWords } from './measured-words';
 
 const measured = (value: number, limit: number, unit: Measured['unit'] = '%'): Measured => ({
-  ...{ value, limit, margin: value - limit, sd: 0, unit },
+  value,
+  limit,
+  margin: value - limit,
+  sd: 0,
+  unit,
 });
 const numberIn = (words: string) => Number(words.replace('\u2212', '-').split('\u00A0')[0]);
 

@@ -32,8 +32,11 @@ export function measuredIn(measured: Measured, unit: TemperatureUnit): Measured 
   const degrees = fahrenheitFromCelsius(1) - fahrenheitFromCelsius(0);
   const { value, limit, margin, sd } = measured;
   return {
-    ...{ value: fahrenheitFromCelsius(value), limit: fahrenheitFromCelsius(limit), unit },
-    ...{ margin: margin * degrees, sd: sd * degrees },
+    value: fahrenheitFromCelsius(value),
+    limit: fahrenheitFromCelsius(limit),
+    unit,
+    margin: margin * degrees,
+    sd: sd * degrees,
   };
 }
 

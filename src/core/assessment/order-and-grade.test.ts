@@ -23,13 +23,11 @@ describe('findings', () => {
   it('stand strongest first: what decides, then dangers, faults, cautions, what is sound, notes', () => {
     expect(
       codes({
-        ...{
-          ocv: 12.1,
-          celsius: null,
-          load: 8.4,
-          charging: 16,
-          gravities: [1.17, 1.17, 1.17, 1.17, 1.17, 1.14],
-        },
+        ocv: 12.1,
+        celsius: null,
+        load: 8.4,
+        charging: 16,
+        gravities: [1.17, 1.17, 1.17, 1.17, 1.17, 1.14],
         inspection: { terminals: 'damaged', smell: 'rotten_egg', level: 'low', belt: 'worn' },
       }),
     ).toEqual([
@@ -123,7 +121,9 @@ describe('recovery and freezing', () => {
 
 describe('the comparison of histories', () => {
   const run = (runId: string, example: ExampleCase) => ({
-    ...{ runId, tag: runId, atMs: 1 },
+    runId,
+    tag: runId,
+    atMs: 1,
     evidence: exampleEvidence(example),
   });
 

@@ -136,7 +136,10 @@ describe('the vehicle around it', () => {
   const check = (vehicle: ExampleCase['vehicle'], more: ExampleCase = {}, schools = {}) =>
     judge({ ...more, ...(vehicle ? { vehicle } : {}) }, schools);
   const of = (name: 'side_drop' | 'joint_drop' | 'clamp_drop' | 'regulated' | 'draw', value: number) => ({
-    ...{ check: name, value, ownFrom: null, ownTo: null },
+    check: name,
+    value,
+    ownFrom: null,
+    ownTo: null,
   });
   const state = (...args: Parameters<typeof check>) => check(...args).estimates.vehicleChecks[0]?.state;
 

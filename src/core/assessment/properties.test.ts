@@ -185,7 +185,9 @@ describe('a reading that worsens never improves the verdict', () => {
 describe('the history under two sets of rules', () => {
   it('counts what changes, from which verdict to which, and adds stretch to stretch', () => {
     const run = (runId: string, example: ExampleCase) => ({
-      ...{ runId, tag: `FH-${runId}`, atMs: 1 },
+      runId,
+      tag: `FH-${runId}`,
+      atMs: 1,
       evidence: exampleEvidence(example),
     });
     const stricter = answered(STANDARD_RULES, { health: '75_70' });
@@ -217,7 +219,9 @@ describe('the history under two sets of rules', () => {
 
   it('keeps only so many examples as a person looks through', () => {
     const many = Array.from({ length: 300 }, (_, at) => ({
-      ...{ runId: String(at), tag: 'x', atMs: 1 },
+      runId: String(at),
+      tag: 'x',
+      atMs: 1,
       evidence: exampleEvidence({ ocv: 12.65, load: 9.73 }),
     }));
     const so = compareMore(

@@ -163,8 +163,16 @@ describe('reserve and capacity', () => {
 
 describe('identity', () => {
   const label: BatteryLabel = {
-    ...{ tag: 'FH-1', nominalVolts: 12, ratings: [], c20Ah: null, rcMinutes: null },
-    ...{ model: '', place: '', dateCode: '', fittedOn: null, type: 'gel' },
+    tag: 'FH-1',
+    nominalVolts: 12,
+    ratings: [],
+    c20Ah: null,
+    rcMinutes: null,
+    model: '',
+    place: '',
+    dateCode: '',
+    fittedOn: null,
+    type: 'gel',
   };
 
   it('compares tags without regard to case and stray blanks', () => {

@@ -9,7 +9,10 @@ const percents = fc.array(fc.double({ min: 80, max: 125, noNaN: true }), { minLe
 describe('what a unit read when it was new', () => {
   it('is the mean in logarithms of its first tests, each way of reading it for itself', () => {
     expect(ownReference([load(90), load(100), conductance(108)])).toEqual({
-      ...{ loadPct: 94.9, loads: 2, conductancePct: 108, conductances: 1 },
+      loadPct: 94.9,
+      loads: 2,
+      conductancePct: 108,
+      conductances: 1,
     });
     expect(ownReference([load(97)])).toMatchObject({ conductancePct: null, conductances: 0 });
     expect(ownReference([])).toBeNull();

@@ -2,13 +2,11 @@ import type { BatterySpec } from './battery';
 import { fitQuestion } from './slot-fit';
 
 const of = (over: Partial<BatterySpec>): BatterySpec => ({
-  ...{
-    construction: 'agm',
-    nominalVolts: 12,
-    ratings: [{ standard: 'SAE', amps: 800 }],
-    c20Ah: 70,
-    rcMinutes: null,
-  },
+  construction: 'agm',
+  nominalVolts: 12,
+  ratings: [{ standard: 'SAE', amps: 800 }],
+  c20Ah: 70,
+  rcMinutes: null,
   ...over,
 });
 

@@ -4,13 +4,25 @@ import { chargerLacks, chargerWords } from './charger';
 import { type Charger, ChargerSchema, chargerContradiction } from './charger-schema';
 
 const four: Charger = {
-  ...{ id: '01900000-0000-7000-8000-000000000001', name: 'Four-way', place: 'Corner', circuit: 'C1' },
-  ...{ channels: 4, mostAmps: 17.5, leastVolts: 10, mostVolts: 15, modes: ['normal', 'slow'] },
-  ...{ senses: false, retiredAtMs: null },
+  id: '01900000-0000-7000-8000-000000000001',
+  name: 'Four-way',
+  place: 'Corner',
+  circuit: 'C1',
+  channels: 4,
+  mostAmps: 17.5,
+  leastVolts: 10,
+  mostVolts: 15,
+  modes: ['normal', 'slow'],
+  senses: false,
+  retiredAtMs: null,
 };
 const flooded = {
-  ...{ construction: 'flooded', nominalVolts: 12, ratings: [{ standard: 'SAE', amps: 570 }] },
-  ...{ c20Ah: 60, rcMinutes: null, duty: null },
+  construction: 'flooded',
+  nominalVolts: 12,
+  ratings: [{ standard: 'SAE', amps: 570 }],
+  c20Ah: 60,
+  rcMinutes: null,
+  duty: null,
 } as unknown as Parameters<typeof planCharge>[0];
 const planned = (mode: 'normal' | 'equalise' | 'deep', battery = flooded) => {
   const task = { chargePct: 50, temperatureC: 25, chargerAmps: four.mostAmps, senses: false, mode };

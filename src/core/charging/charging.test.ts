@@ -133,8 +133,13 @@ describe('the plan of a charge', () => {
 describe('the log of a charge', () => {
   const HOUR = 3_600_000;
   const base = {
-    ...{ id: 'a', runId: 'r', technicianId: 't', instrument: 'typed', forced: false },
-    ...{ supersedesId: null, reason: null },
+    id: 'a',
+    runId: 'r',
+    technicianId: 't',
+    instrument: 'typed',
+    forced: false,
+    supersedesId: null,
+    reason: null,
   };
   const startOf = (mode: ChargeTask['mode']): ReadingOf<'charge_start'> => ({
     ...base,

@@ -55,15 +55,27 @@ export interface CheckEvidence extends CheckBasis {
 }
 
 export const NOTHING_KNOWN: CircuitSpec = {
-  ...{ engine: null, systemVolts: 12, alternatorAmps: null, regulator: null, ownVolts: null },
-  ...{ construction: null, rcMinutes: null },
+  engine: null,
+  systemVolts: 12,
+  alternatorAmps: null,
+  regulator: null,
+  ownVolts: null,
+  construction: null,
+  rcMinutes: null,
 };
 
 /** A check of which nothing has been read yet. */
 export function nothingRead(vehicle: CircuitSpec): CheckEvidence {
   return {
-    ...{ vehicle, temperatureC: null, measured: {}, netMinutes: null, looked: {}, drops: [] },
-    ...{ batteryVerdict: null, unfit: [], fuses: [] },
+    vehicle,
+    temperatureC: null,
+    measured: {},
+    netMinutes: null,
+    looked: {},
+    drops: [],
+    batteryVerdict: null,
+    unfit: [],
+    fuses: [],
   };
 }
 

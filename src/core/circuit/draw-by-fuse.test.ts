@@ -6,8 +6,16 @@ import { type GatheredReading, gatherCheck } from './gather-check';
 import { judgeCheck } from './judge-check';
 
 const draw = (amps: number, fuse: string | null = null): GatheredReading => ({
-  ...{ of: 'draw_a', value: amps, state: null, segment: null, amps: null, engine: 'off', loads: 'none' },
-  ...{ minutes: null, temperatureC: null, fuse },
+  of: 'draw_a',
+  value: amps,
+  state: null,
+  segment: null,
+  amps: null,
+  engine: 'off',
+  loads: 'none',
+  minutes: null,
+  temperatureC: null,
+  fuse,
 });
 const walked = (...readings: readonly GatheredReading[]) => gatherCheck(NOTHING_KNOWN, readings);
 const circuits = (...readings: readonly GatheredReading[]) =>

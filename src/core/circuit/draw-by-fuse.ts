@@ -28,7 +28,9 @@ export function circuitsOfDraw(evidence: CheckEvidence, rules: HouseRules): Circ
   const least = Math.max(LEAST_FALL_AMPS, LEAST_FALL_SHARE * whole);
   return evidence.fuses
     .map(({ fuse, amps }) => ({
-      ...{ fuse, dropAmps: whole - amps, leftAmps: amps },
+      fuse,
+      dropAmps: whole - amps,
+      leftAmps: amps,
       explains: whole > most && amps <= most,
     }))
     .filter(({ dropAmps }) => dropAmps >= least)

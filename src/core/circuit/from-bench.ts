@@ -17,7 +17,15 @@ export function fromBench({ data }: ReadingOf<'vehicle_check'>): ReadingData<'ch
   const meant = AS_READ_IN_A_CHECK[data.check];
   if (!meant) return null;
   return {
-    ...{ of: meant.of, value: data.value, state: null, segment: null, amps: null, engine: meant.engine },
-    ...{ loads: 'none', minutes: null, temperatureC: null, unfit: false },
+    of: meant.of,
+    value: data.value,
+    state: null,
+    segment: null,
+    amps: null,
+    engine: meant.engine,
+    loads: 'none',
+    minutes: null,
+    temperatureC: null,
+    unfit: false,
   };
 }

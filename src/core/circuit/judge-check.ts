@@ -33,7 +33,11 @@ export function judgeCheck(evidence: CheckEvidence, rules: HouseRules): CheckAss
   const causes = rankCauses(evidence);
   const circuits = circuitsOfDraw(evidence, rules);
   return {
-    ...{ findings, segments, circuits, causes, next: proposedProbes(evidence) },
+    findings,
+    segments,
+    circuits,
+    causes,
+    next: proposedProbes(evidence),
     actions: actionsOf(causes, evidence, { results: segments, circuits }),
     indicative: findings.some(({ code }) => code === 'charge_first'),
     rules: { id: rules.id, version: rules.version },

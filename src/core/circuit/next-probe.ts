@@ -30,7 +30,8 @@ const LEAST_BITS = 0.02;
 /** Everything that is still open. */
 export function openProbes(evidence: CheckEvidence): Probe[] {
   const named = CHECK_NAMES.filter((name) => name !== 'drop_v' && !isRead(evidence, name)).map((of) => ({
-    ...{ of, segment: null },
+    of,
+    segment: null,
     minutes: checkFacts(of).minutes,
   }));
   const results = segmentResults(evidence, STANDARD_RULES);

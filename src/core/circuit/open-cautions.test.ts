@@ -10,7 +10,11 @@ const check = (
   finishedAtMs: number,
   over: Partial<CautionsOfCheck> = {},
 ): CautionsOfCheck => ({
-  ...{ runId, finishedAtMs, raised: [], closes: [], ...over },
+  runId,
+  finishedAtMs,
+  raised: [],
+  closes: [],
+  ...over,
 });
 
 describe('cautions of a vehicle', () => {
@@ -35,8 +39,16 @@ describe('cautions of a vehicle', () => {
             ? []
             : [
                 {
-                  ...{ of, value: volts, state: null, segment: null, amps: null, engine: null },
-                  ...{ loads: null, minutes: null, temperatureC: null, unfit: false },
+                  of,
+                  value: volts,
+                  state: null,
+                  segment: null,
+                  amps: null,
+                  engine: null,
+                  loads: null,
+                  minutes: null,
+                  temperatureC: null,
+                  unfit: false,
                 },
               ],
         ),

@@ -76,7 +76,8 @@ export function rankCauses(evidence: CheckEvidence): RankedCause[] {
       return Math.max(...own) - Math.min(...own);
     };
     return {
-      ...{ cause, probability: chances[at] ?? 0 },
+      cause,
+      probability: chances[at] ?? 0,
       supporting: weighed.filter(({ weight }) => weight > TELLING),
       opposing: weighed.filter(({ weight }) => weight < -TELLING),
       missing: SIGNS.filter((sign) => !known.has(sign.id) && spanOf(sign) > MISSING_SPAN)

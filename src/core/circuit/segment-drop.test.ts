@@ -8,7 +8,10 @@ import { contradictionIn, nextOnSide, pieceAtFault, segmentResults } from './seg
 const results = (drops: readonly Drop[]) =>
   segmentResults({ ...nothingRead({ ...NOTHING_KNOWN, alternatorAmps: 90 }), drops }, STANDARD_RULES);
 const drop = (segment: Segment, milliohms: number, current: Drop['current']): Drop => ({
-  ...{ segment, amps: 60, volts: (60 * milliohms) / 1000, current },
+  segment,
+  amps: 60,
+  volts: (60 * milliohms) / 1000,
+  current,
 });
 
 describe('the survey of a side', () => {

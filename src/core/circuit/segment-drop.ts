@@ -98,7 +98,14 @@ function segmentResult(drop: Drop, evidence: CheckEvidence, rules: HouseRules): 
   const side = sideOf(segment, current);
   const whole = side === segment ? undefined : evidence.drops.find((other) => other.segment === side);
   return {
-    ...{ segment, current, volts, amps, milliohms: tidy(milliohms), fullAmps: full, fullVolts, limitVolts },
+    segment,
+    current,
+    volts,
+    amps,
+    milliohms: tidy(milliohms),
+    fullAmps: full,
+    fullVolts,
+    limitVolts,
     margin: tidy(limitVolts - fullVolts),
     share: whole && whole.volts > 0 ? Math.min(1, milliohms / ((1000 * whole.volts) / whole.amps)) : null,
     timesSound: milliohms / soundMilliohms(segment),

@@ -87,7 +87,9 @@ function regulatedSigns(name: 'idle_v' | 'fast_v' | 'idle_loaded_v' | 'fast_load
 
 /** What the drop of a segment is, against what it may be at full current: within, over, far over. */
 const dropSign = (segment: Segment): Sign => ({
-  ...{ id: `drop ${segment}`, needs: ['drop_v'], segment },
+  id: `drop ${segment}`,
+  needs: ['drop_v'],
+  segment,
   bins: [
     'well within its limit',
     'within its limit',
@@ -106,7 +108,10 @@ function lookedSign(
   bins: readonly [string, ...string[]],
 ): Sign {
   return {
-    ...{ id: name, needs: [name], segment: null, bins },
+    id: name,
+    needs: [name],
+    segment: null,
+    bins,
     binOf: ({ looked }) => {
       const at = bins.indexOf(looked[name] ?? '');
       return at < 0 ? null : at;
@@ -192,7 +197,10 @@ export const SIGNS: readonly Sign[] = [
   lookedSign('lamp_key_on', ['on', 'off']),
   lookedSign('lamp_running', ['off', 'on']),
   {
-    ...{ id: 'battery', needs: [], segment: null, bins: VERDICT_BINS },
+    id: 'battery',
+    needs: [],
+    segment: null,
+    bins: VERDICT_BINS,
     binOf: ({ batteryVerdict }) => {
       switch (batteryVerdict) {
         case 'serve':

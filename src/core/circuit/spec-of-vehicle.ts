@@ -17,7 +17,10 @@ export function circuitSpecOf(vehicle: Omit<Vehicle, 'id'>, sitting: readonly Si
   const [first] = sitting;
   const type = first?.battery.type;
   return {
-    ...{ engine, systemVolts: systemVolts ?? 12, alternatorAmps, regulator },
+    engine,
+    systemVolts: systemVolts ?? 12,
+    alternatorAmps,
+    regulator,
     ownVolts: from != null && to != null ? [from, to] : null,
     construction: type !== undefined && isLeadAcid(type) ? type : null,
     rcMinutes: first?.battery.rcMinutes ?? null,

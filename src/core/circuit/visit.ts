@@ -12,7 +12,8 @@ const noted = { minimum: 0, maximum: 10_000_000 };
 /** One arrival of a vehicle with its complaint: what is read of it and of its batteries meanwhile belongs together. */
 export const VisitSchema = Type.Object(
   {
-    ...{ id: Uuid, vehicleId: Uuid },
+    id: Uuid,
+    vehicleId: Uuid,
     arrivedAtMs: momentSchema('when it came in, ms UTC'),
     /** Null while it is here. */
     leftAtMs: Type.Union([momentSchema('when it left, ms UTC'), Type.Null()]),

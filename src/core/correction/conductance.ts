@@ -58,7 +58,10 @@ export function conductanceTerms(
   const forTemperature = compensated === 'none' ? resistanceAtTemperature(battery.temperatureC) : null;
   const forCharge = compensated === 'both' ? null : resistanceRise(battery.chargePct);
   return {
-    ...{ voltsPerSiemens: bare ? battery.voltsPerSiemens : null, rawAmps, forTemperature, forCharge },
+    voltsPerSiemens: bare ? battery.voltsPerSiemens : null,
+    rawAmps,
+    forTemperature,
+    forCharge,
     saeAmps: rawAmps * (forTemperature ?? 1) * (forCharge ?? 1),
   };
 }

@@ -18,7 +18,7 @@ export interface LoadConditions {
   readonly loadAmps: number;
   readonly c20Ah: number;
   /** What this very unit read when it was new, percent of what is usual for its label; absent where nobody knows. */
-  readonly newPct?: number;
+  readonly newPct?: number | undefined;
 }
 
 /**
@@ -116,7 +116,7 @@ export function loadHealthUncertainty(
     /** Standard uncertainty of the charge, percent. */
     readonly chargeSdPct: number;
     /** Tests of its own that it is held against; absent where it is held against its label. */
-    readonly ownTests?: number;
+    readonly ownTests?: number | undefined;
   },
   conditions: Pick<LoadConditions, 'construction' | 'temperatureC' | 'chargePct'>,
 ): number {

@@ -38,7 +38,9 @@ describe('a load test brought to 25 °C and full charge', () => {
           const blocks = nominalVolts / 12;
           const [end] = loadAtReference([[15, read(milliohms, temperatureC, chargePct, blocks)]], {
             ...HELD,
-            ...{ temperatureC, chargePct, nominalVolts },
+            temperatureC,
+            chargePct,
+            nominalVolts,
           });
           expect(end?.[1]).toBeCloseTo(read(milliohms, 25, 100, blocks), 6);
         },

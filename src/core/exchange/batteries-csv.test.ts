@@ -71,8 +71,13 @@ describe('a list of batteries', () => {
       '\uFEFFUnit;Type;CCA;Ah;Location;Installed\r\nFH-1;AGM;800 A SAE;70,5;Plough 3;31.1.2025\r\nFH-2;Flooded;570;;;\r\n';
     expect(labelsOf(text)).toMatchObject([
       {
-        ...{ tag: 'FH-1', type: 'agm', nominalVolts: 12, ratings: [{ amps: 800, standard: 'SAE' }] },
-        ...{ c20Ah: 70.5, place: 'Plough 3', fittedOn: '2025-01-31' },
+        tag: 'FH-1',
+        type: 'agm',
+        nominalVolts: 12,
+        ratings: [{ amps: 800, standard: 'SAE' }],
+        c20Ah: 70.5,
+        place: 'Plough 3',
+        fittedOn: '2025-01-31',
       },
       { tag: 'FH-2', type: 'flooded', ratings: [{ amps: 570, standard: 'SAE' }], fittedOn: null },
     ]);

@@ -133,11 +133,18 @@ function labelOf(
     problems.push(problem('duty', cell('duty'), `one of ${DUTIES.join(', ')}`));
   const ratings = [...ratingsIn(cell('ratings'), standard, problems), ...ownRating(cell, standard, number)];
   const label = {
-    ...{ tag, type, nominalVolts: number('nominal_v') ?? 12, ratings },
-    ...{ c20Ah: number('c20_ah'), rcMinutes: number('rc_min') },
-    ...{ fittedOn: dayIn('fitted_on'), warrantyTo: dayIn('warranty_to') },
-    ...{ model: tidyLine(cell('model')), place: tidyLine(cell('place')) },
-    ...{ dateCode: tidyLine(cell('date_code')), group: tidyLine(cell('group')) },
+    tag,
+    type,
+    nominalVolts: number('nominal_v') ?? 12,
+    ratings,
+    c20Ah: number('c20_ah'),
+    rcMinutes: number('rc_min'),
+    fittedOn: dayIn('fitted_on'),
+    warrantyTo: dayIn('warranty_to'),
+    model: tidyLine(cell('model')),
+    place: tidyLine(cell('place')),
+    dateCode: tidyLine(cell('date_code')),
+    group: tidyLine(cell('group')),
     duty: isDuty(duty) ? duty : null,
   };
   return problems.length > 0 ? fail(...problems) : checkShape(BatteryLabelSchema, label);

@@ -296,17 +296,16 @@ describe('lists as CSV', () => {
 
   it('tell what came in and which racks there are', () => {
     const made = {
-      ...{
-        id: 'i',
-        source: 'file' as const,
-        state: 'in' as const,
-        name: '=x.csv',
-        runs: 2,
-        newBatteries: 1,
-        madeAtMs: 0,
-        madeById: 't',
-      },
-      ...{ undoneAtMs: 86_400_000, undoneById: 't' },
+      id: 'i',
+      source: 'file' as const,
+      state: 'in' as const,
+      name: '=x.csv',
+      runs: 2,
+      newBatteries: 1,
+      madeAtMs: 0,
+      madeById: 't',
+      undoneAtMs: 86_400_000,
+      undoneById: 't',
     };
     const day = '1970-01-01T00:00:00.000Z';
     expect(importsCsv([made]).split('\r\n')[1]).toBe(`'=x.csv,file,2,1,${day},1970-01-02T00:00:00.000Z,i`);
@@ -318,7 +317,9 @@ describe('lists as CSV', () => {
 
   it('tell on which runs two sets of rules disagree', () => {
     const run = {
-      ...{ runId: 'r', tag: '=T', atMs: 0 },
+      runId: 'r',
+      tag: '=T',
+      atMs: 0,
       one: { verdict: 'watch' as const, because: 'ageing' as const },
       other: { verdict: 'retire' as const, because: 'worn' as const },
     };

@@ -70,8 +70,14 @@ export type ListQuestion = keyof typeof LIST_QUESTIONS;
 
 function usual(sort: FleetSort, place: FleetPlace, more: readonly FleetColumn[]): FleetQuery {
   return {
-    ...{ sort, falling: FLEET_SORTS[sort].falling, place, words: '', verdict: null, type: null },
-    ...{ columns: [...USUAL_COLUMNS, ...more], group: 'none' as const },
+    sort,
+    falling: FLEET_SORTS[sort].falling,
+    place,
+    words: '',
+    verdict: null,
+    type: null,
+    columns: [...USUAL_COLUMNS, ...more],
+    group: 'none' as const,
   };
 }
 

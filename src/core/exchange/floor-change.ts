@@ -21,7 +21,12 @@ interface ListChange<T> {
 export function floorChange(before: FloorView, after: FloorView): FloorChange {
   const { nowMs, version, batteries, arriving, warnings } = after;
   return {
-    ...{ from: before.version, nowMs, version, batteries, arriving, warnings },
+    from: before.version,
+    nowMs,
+    version,
+    batteries,
+    arriving,
+    warnings,
     onBench: listChange(before.onBench, after.onBench),
     doneToday: listChange(before.doneToday, after.doneToday),
     fromRacks: listChange(before.fromRacks, after.fromRacks),

@@ -66,8 +66,16 @@ function fromCsv({ gravities, conductance, load, recovery, charging, ...it }: Me
   const header = readHeader(NAMES);
   if (!header.ok) throw new Error('the header must be readable');
   const cells: Record<string, unknown> = {
-    ...{ tag: 'FH-1', construction: 'flooded', rating_a: 570, c20_ah: 60, temp_c: it.celsius },
-    ...{ case: 'ok', terminals: 'ok', level: 'ok', rest_min: REST_MINUTES, ocv_v: it.ocv },
+    tag: 'FH-1',
+    construction: 'flooded',
+    rating_a: 570,
+    c20_ah: 60,
+    temp_c: it.celsius,
+    case: 'ok',
+    terminals: 'ok',
+    level: 'ok',
+    rest_min: REST_MINUTES,
+    ocv_v: it.ocv,
     ...Object.fromEntries((gravities ?? []).map((gravity, cell) => [`sg_${cell + 1}`, gravity])),
     ...(gravities ? { sg_temp_c: it.celsius } : {}),
     ...(conductance === null ? {} : { cond_value: conductance, cond_unit: 'SAE' }),
@@ -103,12 +111,19 @@ function captured({ gravities, conductance, load, recovery, charging, ...it }: M
 }
 
 const BATTERY = {
-  ...{ construction: 'flooded' as const, nominalVolts: 12 as const, c20Ah: 60, rcMinutes: null },
+  construction: 'flooded' as const,
+  nominalVolts: 12 as const,
+  c20Ah: 60,
+  rcMinutes: null,
   ratings: [{ standard: 'SAE' as const, amps: 570 }],
 };
 
 const told = ({ verdict, grade, rule, decidedBy, next, estimates, findings }: Assessment) => ({
-  ...{ verdict, grade, rule, decidedBy, next },
+  verdict,
+  grade,
+  rule,
+  decidedBy,
+  next,
   charge: estimates.charge,
   health: estimates.health,
   findings: findings.map(({ code, measured: held }) => [code, held]),
@@ -139,13 +154,11 @@ it('survives being written as a row of a file and as readings, and read back', (
       expect(told(assess(row.value.evidence, STANDARD_RULES))).toEqual(judged);
       let number = 0;
       const written = readingsFromEvidence(row.value.evidence, {
-        ...{
-          runId: 'r',
-          technicianId: 't',
-          instrument: 'file',
-          takenAtMs: 1_700_000_000_000,
-          complaint: null,
-        },
+        runId: 'r',
+        technicianId: 't',
+        instrument: 'file',
+        takenAtMs: 1_700_000_000_000,
+        complaint: null,
         newId: () => String(++number).padStart(6, '0'),
       });
       expect(told(assess(evidenceFromReadings(BATTERY, written), STANDARD_RULES))).toEqual(judged);

@@ -14,11 +14,17 @@ import { simulatedMornings } from './mornings';
 import { chanceShown, crossingWords, restsOnWords } from './outlook-words';
 
 const unit = (over: Partial<ReadyUnit> = {}): ReadyUnit => ({
-  ...{ id: 'a', saeAmps: 700, health: { value: 90, sd: 4 }, charge: { value: 88, sd: 6 } },
+  id: 'a',
+  saeAmps: 700,
+  health: { value: 90, sd: 4 },
+  charge: { value: 88, sd: 6 },
   ...over,
 });
 const vehicle = (over: Partial<ReadyVehicle> = {}): ReadyVehicle => ({
-  ...{ units: [unit()], joined: 'single', warmAmps: { value: 300, sd: 30 }, oil: 'mineral' },
+  units: [unit()],
+  joined: 'single',
+  warmAmps: { value: 300, sd: 30 },
+  oil: 'mineral',
   ...over,
 });
 
@@ -102,7 +108,8 @@ describe('a cold morning', () => {
 
   it('names the sibling that drags where a charge does not help', () => {
     const worn = vehicle({
-      ...{ joined: 'series', warmAmps: { value: 230, sd: 10 } },
+      joined: 'series',
+      warmAmps: { value: 230, sd: 10 },
       units: [unit(), unit({ id: 'b', health: { value: 40, sd: 4 } })],
     });
     expect(coldMorning(worn, -10)).toMatchObject({ help: 'replace', unitId: 'b' });

@@ -172,19 +172,22 @@ export function coldMorning(vehicle: ReadyVehicle, celsius: number): ColdMorning
   const best = (help: Help, made: (unit: ReadyUnit) => ReadyUnit) =>
     vehicle.units
       .map((unit) => ({
-        ...{ help, unitId: unit.id },
+        help,
+        unitId: unit.id,
         after: chanceOfStart(
           { ...vehicle, units: vehicle.units.map((one) => (one.id === unit.id ? made(one) : one)) },
           celsius,
         ),
       }))
       .reduce((most, one) => (one.after > most.after ? one : most), {
-        ...{ help, unitId: null as string | null },
+        help,
+        unitId: null as string | null,
         after: chance,
       });
   const charged = best('charge', (unit) => ({ ...unit, charge: CHARGED }));
   const all = {
-    ...{ help: 'charge' as const, unitId: null },
+    help: 'charge' as const,
+    unitId: null,
     after: chanceOfStart(
       { ...vehicle, units: vehicle.units.map((unit) => ({ ...unit, charge: CHARGED })) },
       celsius,

@@ -14,15 +14,25 @@ const NOW = Date.UTC(2026, 10, 1);
 const FLOODED = { construction: 'flooded', duty: 'starting', climate: 'mild' } as const;
 const yearsAgo = (years: number) => NOW - years * MS_PER_YEAR;
 const read = (ago: number, pct: number, over: Partial<HealthReading> = {}): HealthReading => ({
-  ...{ atMs: yearsAgo(ago), pct, sd: 5, celsius: 18, instrument: null, technician: null },
+  atMs: yearsAgo(ago),
+  pct,
+  sd: 5,
+  celsius: 18,
+  instrument: null,
+  technician: null,
   ...over,
 });
 const aging = (ago: number) => ({
-  ...{ fromMs: yearsAgo(ago), beginning: 'new' as const, scaleYears: usualLifeYears(FLOODED) },
+  fromMs: yearsAgo(ago),
+  beginning: 'new' as const,
+  scaleYears: usualLifeYears(FLOODED),
 });
 const at = { nowMs: NOW, linePct: 65, strain: NO_STRAIN };
 const unit = (over: Partial<UnitHistory> = {}): UnitHistory => ({
-  ...{ id: 'FH-1', kind: FLOODED, fittedMs: yearsAgo(3), readings: [] },
+  id: 'FH-1',
+  kind: FLOODED,
+  fittedMs: yearsAgo(3),
+  readings: [],
   ...over,
 });
 const STEADY = [2.8, 2.2, 1.6, 1.1, 0.6, 0.1].map((ago) => read(ago, 101 - 7 * (3 - ago)));
@@ -176,7 +186,11 @@ describe('what is left over in a fleet', () => {
       ...one,
       fittedMs: yearsAgo(3),
       readings: Array.from({ length: 14 }, (_, at) => ({
-        ...{ atMs: yearsAgo(2.9 - 0.2 * at), sd: 3, celsius: 20, instrument: null, technician: null },
+        atMs: yearsAgo(2.9 - 0.2 * at),
+        sd: 3,
+        celsius: 20,
+        instrument: null,
+        technician: null,
         pct: 102 - (37 * (0.1 + 0.2 * at)) / 4.69,
       })),
     }));

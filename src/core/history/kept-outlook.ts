@@ -65,9 +65,16 @@ export function figuresOf(
   const { health, slope, crossing, failsWithin } = forecast;
   const life = segments.at(-1)?.life;
   return {
-    ...{ healthPct: health.pct, healthSdPct: health.sd, slopePct: slope.pct, slopeSdPct: slope.sd },
-    ...{ crossP10Ms: whole(crossing.p10), crossP50Ms: whole(crossing.p50), crossP90Ms: whole(crossing.p90) },
-    ...{ fails30: failsWithin[30], fails90: failsWithin[90], fails365: failsWithin[365] },
+    healthPct: health.pct,
+    healthSdPct: health.sd,
+    slopePct: slope.pct,
+    slopeSdPct: slope.sd,
+    crossP10Ms: whole(crossing.p10),
+    crossP50Ms: whole(crossing.p50),
+    crossP90Ms: whole(crossing.p90),
+    fails30: failsWithin[30],
+    fails90: failsWithin[90],
+    fails365: failsWithin[365],
     // Rounded to what is worth keeping: there are many of them.
     fails: forecast.fails.map((chance) => Math.round(1e4 * chance) / 1e4),
     reserve: strain.reserve,
@@ -77,7 +84,8 @@ export function figuresOf(
         ? nextCheckMs(life, newest.verdict, { testedMs: newest.atMs, linePct, strain, dangerous })
         : null,
     tests: history.readings.length,
-    ...{ verdict: newest?.verdict ?? null, testedMs: newest?.atMs ?? null },
+    verdict: newest?.verdict ?? null,
+    testedMs: newest?.atMs ?? null,
     chargePct: newest?.chargePct ?? null,
   };
 }

@@ -113,7 +113,11 @@ function drawn(scaleYears: number, beginning: Beginning): LifeNode[] {
   );
   const nodes = SPREAD.flatMap(([at, startWeight]) =>
     shapes.map(({ lifeYears, bend, ageYears, weight }, shape) => ({
-      ...{ start: mean + at * sd, lifeYears, bend, ageYears, shape },
+      start: mean + at * sd,
+      lifeYears,
+      bend,
+      ageYears,
+      shape,
       weight: startWeight * weight,
     })),
   );

@@ -84,7 +84,9 @@ export function lifeAfter(aging: Aging, readings: readonly HealthReading[]): Lif
   }
   const kept = chances.reduce((sum, one) => sum + one, 0);
   return {
-    ...{ aging, readings: readings.length, evidence: most + Math.log(all) - scales },
+    aging,
+    readings: readings.length,
+    evidence: most + Math.log(all) - scales,
     nodes: left,
     chances: chances.map((chance) => chance / kept),
   };

@@ -11,8 +11,12 @@ const LINE = 65;
 function life(lastPct: number, fallAYear = 10) {
   const ago = [2.4, 1.8, 1.2, 0.6, 0];
   const readings = ago.map((years) => ({
-    ...{ atMs: TESTED - years * MS_PER_YEAR, pct: lastPct + fallAYear * years, sd: 2 },
-    ...{ celsius: 18, instrument: null, technician: null },
+    atMs: TESTED - years * MS_PER_YEAR,
+    pct: lastPct + fallAYear * years,
+    sd: 2,
+    celsius: 18,
+    instrument: null,
+    technician: null,
   }));
   return lifeAfter({ fromMs: TESTED - 3 * MS_PER_YEAR, beginning: 'new', scaleYears: 6 }, readings);
 }

@@ -11,9 +11,12 @@ function fleet(units: number, times: number, { seed = 5, common = 0 } = {}): Hea
   return Array.from({ length: units }, () => {
     const own = chance.normal(common);
     return Array.from({ length: 8 }, (_, at) => ({
-      ...{ atMs: NEW_MS + ((at + 1) * MS_PER_YEAR) / 2, sd: SAID_SD, celsius: 20 },
-      ...{ pct: 102 - 3.5 * (at + 1) + own + chance.normal(times * SAID_SD) },
-      ...{ instrument: null, technician: 'Maro Tindell' },
+      atMs: NEW_MS + ((at + 1) * MS_PER_YEAR) / 2,
+      sd: SAID_SD,
+      celsius: 20,
+      pct: 102 - 3.5 * (at + 1) + own + chance.normal(times * SAID_SD),
+      instrument: null,
+      technician: 'Maro Tindell',
     }));
   });
 }

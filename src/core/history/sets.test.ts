@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { type SetUnit, setAdvice, setWords } from './sets';
 
 const unit = (id: string, healthPct: number, ageYears: number | null = 1): SetUnit => ({
-  ...{ id, tag: `FH-${id}`, healthPct, ageYears },
+  id,
+  tag: `FH-${id}`,
+  healthPct,
+  ageYears,
 });
 
 it('says nothing of a single battery, nor of a set that is even', () => {

@@ -4,12 +4,16 @@ import { type Seat, strainIn as strainThere } from './strain-in';
 import { USUAL_SURROUNDINGS } from './surroundings';
 
 const spec: BatterySpec = {
-  ...{ construction: 'flooded', nominalVolts: 12, c20Ah: 70, rcMinutes: null },
+  construction: 'flooded',
+  nominalVolts: 12,
+  c20Ah: 70,
+  rcMinutes: null,
   ratings: [{ standard: 'SAE', amps: 600 }],
 };
 const seat = (vehicle: Partial<Seat['vehicle']>, more: Partial<Seat> = {}): Seat => ({
   vehicle: { engine: 'petrol_four', systemVolts: 12, joined: 'single', ...vehicle },
-  ...{ batteries: 1, open: [] },
+  batteries: 1,
+  open: [],
   ...more,
 });
 

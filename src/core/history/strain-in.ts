@@ -45,7 +45,9 @@ export function strainIn(spec: BatterySpec, seat: Seat | null, surroundings: Sur
   // Side by side they share the current; one behind the other each gives all of it.
   const together = joined === 'parallel' ? Math.max(1, seat.batteries) : 1;
   return {
-    ...{ ...surroundings, duty, open: [...new Set(seat.open.flatMap((cause) => WEARS[cause] ?? []))] },
+    ...surroundings,
+    duty,
+    open: [...new Set(seat.open.flatMap((cause) => WEARS[cause] ?? []))],
     reserve: rating && amps ? (together * rating.saeAmps) / amps : null,
   };
 }

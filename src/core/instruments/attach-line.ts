@@ -19,12 +19,15 @@ export function attachLine(battery: BenchBattery): string {
   const { spec, faults } = battery;
   const rating = spec.ratings[0];
   return writeLine('attach', 'bench', {
-    ...{ construction: spec.construction, nominal: spec.nominalVolts },
+    construction: spec.construction,
+    nominal: spec.nominalVolts,
     ...(rating ? { standard: rating.standard, amps: rating.amps } : {}),
     ...(spec.c20Ah === null ? {} : { c20: spec.c20Ah }),
     ...(spec.rcMinutes === null ? {} : { rc: spec.rcMinutes }),
-    ...{ health: round(battery.healthPct), capacity: round(battery.capacityPct) },
-    ...{ charge: round(battery.chargePct), celsius: round(battery.temperatureC) },
+    health: round(battery.healthPct),
+    capacity: round(battery.capacityPct),
+    charge: round(battery.chargePct),
+    celsius: round(battery.temperatureC),
     ...(battery.restMinutes === undefined ? {} : { rest: battery.restMinutes }),
     ...(faults.length > 0 ? { faults: faults.map(({ kind, degree }) => `${kind}:${degree}`).join(',') } : {}),
   });

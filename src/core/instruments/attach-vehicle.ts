@@ -20,7 +20,11 @@ export interface BenchVehicle {
 export function attachVehicleLine({ given, faults, seed }: BenchVehicle): string {
   const { engine, systemVolts, regulator, ratedAmps, temperatureC } = given;
   return writeLine('attach', 'vehicle', {
-    ...{ engine, system: systemVolts, regulator, rated: ratedAmps, seed },
+    engine,
+    system: systemVolts,
+    regulator,
+    rated: ratedAmps,
+    seed,
     ...(temperatureC === undefined ? {} : { celsius: temperatureC }),
     ...(faults.length === 0 ? {} : { faults: faults.map(faultText).join(',') }),
   });
@@ -50,7 +54,9 @@ export function attachedVehicle(line: Line): Result<DrawnVehicle> {
   if (read.includes(null)) problems.push(problem('faults', faults, `kind:degree with ${FAULTS.join(', ')}`));
   if (problems.length > 0) return fail(...problems);
   const given: GivenVehicle = {
-    ...{ engine: engine as Exclude<Engine, 'none'>, regulator: regulator as Regulator, ratedAmps: rated },
+    engine: engine as Exclude<Engine, 'none'>,
+    regulator: regulator as Regulator,
+    ratedAmps: rated,
     systemVolts: system as SystemVolts,
     ...(celsius === null ? {} : { temperatureC: Math.min(60, Math.max(-40, celsius)) }),
   };

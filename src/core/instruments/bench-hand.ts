@@ -264,7 +264,8 @@ export class BenchHand {
       model,
       this.state,
       {
-        ...{ unit, compensates },
+        unit,
+        compensates,
         contactShare: habits.contactShare + (habits.mistake === 'one_jaw' ? ONE_JAW_SHARE : 0),
       },
       chance,
@@ -336,7 +337,9 @@ export class BenchHand {
     const amps = amperesToDischarge(this.given.spec);
     const temperatureC = this.celsius();
     const { course, state } = drawSteadily(this.unit, this.state, {
-      ...{ amps, endVolts: END_VOLTS_A_CELL * this.unit.cells, mostMinutes: MOST_DISCHARGE_MINUTES },
+      amps,
+      endVolts: END_VOLTS_A_CELL * this.unit.cells,
+      mostMinutes: MOST_DISCHARGE_MINUTES,
       stepSeconds: 30,
     });
     const [minutes, volts] = course.at(-1) ?? [0.5, 0];
@@ -344,7 +347,10 @@ export class BenchHand {
     this.nowMs += minutes * MS_PER_MINUTE;
     this.state = state;
     return this.capture('discharge', {
-      ...{ amps, minutes: rounded(minutes, 1), temperatureC, endVolts: rounded(Math.max(0, volts), 2) },
+      amps,
+      minutes: rounded(minutes, 1),
+      temperatureC,
+      endVolts: rounded(Math.max(0, volts), 2),
       earlyVolts: earlyVolts === null ? null : rounded(earlyVolts, 2),
     });
   }
@@ -366,8 +372,12 @@ export class BenchHand {
   ): this {
     this.readings.push(
       newReading(kind, data, {
-        ...{ id: this.given.chance.id(this.nowMs), runId: this.runId, takenAtMs: this.atMs },
-        ...{ technicianId: this.given.technicianId, instrument, forced },
+        id: this.given.chance.id(this.nowMs),
+        runId: this.runId,
+        takenAtMs: this.atMs,
+        technicianId: this.given.technicianId,
+        instrument,
+        forced,
       }),
     );
     return this;

@@ -27,8 +27,11 @@ export function chargerAsPlanned(
   temperatureC: number,
 ): Charger | null {
   const plan = planCharge(spec, {
-    ...{ chargePct: Math.min(100, Math.max(0, chargePct)), temperatureC },
-    ...{ chargerAmps: null, senses: false, mode },
+    chargePct: Math.min(100, Math.max(0, chargePct)),
+    temperatureC,
+    chargerAmps: null,
+    senses: false,
+    mode,
   });
   return plan && { amps: plan.amps, volts: plan.absorptionVolts };
 }

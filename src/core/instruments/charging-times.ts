@@ -33,13 +33,11 @@ const THOUGHT_SD = 7;
 export function chargingTime(chance: Chance): ChargingTime {
   const c20Ah = chance.pick(SIZES);
   const spec: BatterySpec = {
-    ...{
-      construction: chance.pick(CONSTRUCTIONS),
-      nominalVolts: 12,
-      c20Ah,
-      rcMinutes: null,
-      duty: 'starting',
-    },
+    construction: chance.pick(CONSTRUCTIONS),
+    nominalVolts: 12,
+    c20Ah,
+    rcMinutes: null,
+    duty: 'starting',
     ratings: [{ standard: 'SAE', amps: Math.round(c20Ah * chance.between(7, 9)) }],
   };
   const capacity = chance.between(0.6, 1.02);

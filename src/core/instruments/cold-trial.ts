@@ -46,11 +46,15 @@ function drawStart(chance: Chance): ColdStart {
     {
       units: [
         {
-          ...{ id: 'a', saeAmps: vehicle.battery.saeAmps, charge: IN_USE },
+          id: 'a',
+          saeAmps: vehicle.battery.saeAmps,
+          charge: IN_USE,
           health: { value: 100 * health + chance.normal(HEALTH_SD), sd: HEALTH_SD },
         },
       ],
-      ...{ joined: 'single', oil: 'mineral', warmAmps: { value: warmAmps, sd: sd * warmAmps } },
+      joined: 'single',
+      oil: 'mineral',
+      warmAmps: { value: warmAmps, sd: sd * warmAmps },
     },
     temperatureC,
   );

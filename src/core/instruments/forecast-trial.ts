@@ -37,7 +37,10 @@ export function forecastFleets(
     const beganMs = endMs - FLEET_YEARS * MS_PER_YEAR;
     const climate = fleet % 4 === 3 ? ('hot' as const) : ('mild' as const);
     const units = drawFleet(chance, {
-      ...{ units: unitsEach, climate, beganMs, endMs },
+      units: unitsEach,
+      climate,
+      beganMs,
+      endMs,
       instruments: { 'Tester 1': 0, 'Tester 2': BAD_INSTRUMENT, 'Tester 3': 0 },
     });
     const learned = learnFleet(units.map(historyOf), endMs);
@@ -50,7 +53,10 @@ export function forecastFleets(
 }
 
 const historyOf = ({ kind, fittedMs, readings }: SimulatedUnit, at = 0): UnitHistory => ({
-  ...{ id: String(at), kind, fittedMs, readings },
+  id: String(at),
+  kind,
+  fittedMs,
+  readings,
 });
 
 function forecastOne(
@@ -63,14 +69,17 @@ function forecastOne(
   const readings = unit.readings.filter(({ atMs }) => atMs <= nowMs);
   const { climate } = unit.kind;
   const { forecast } = outlookOf({ ...historyOf(unit), readings }, learned, {
-    ...{ nowMs, linePct: LINE_PCT },
+    nowMs,
+    linePct: LINE_PCT,
     strain: { ...NO_STRAIN, climate, reserve: unit.reserve },
   });
   const { health, crossing, failsWithin } = forecast;
   return {
     health: { told: health.pct, sd: health.sd, truth: unit.healthAt(nowMs) },
     crossing: [crossing.p10 ?? Number.POSITIVE_INFINITY, crossing.p90 ?? Number.POSITIVE_INFINITY],
-    ...{ crossedMs: unit.crossedMs, fails90: failsWithin[90], fleet },
+    crossedMs: unit.crossedMs,
+    fails90: failsWithin[90],
+    fleet,
     failed90: unit.failedMs < nowMs + 90 * MS_PER_DAY,
     ageYears: (nowMs - unit.fittedMs) / MS_PER_YEAR,
   };
@@ -110,9 +119,12 @@ export function heldForecasts(all: readonly Forecast[]): ForecastTrial {
     held: share(({ crossing: [p10, p90], crossedMs }) => crossedMs >= p10 && crossedMs <= p90),
     before: share(({ crossing: [p10], crossedMs }) => crossedMs < p10),
     after: share(({ crossing: [, p90], crossedMs }) => crossedMs > p90),
-    ...{ bias: mean(errors), rms: Math.sqrt(mean(errors.map((error) => error ** 2))) },
+    bias: mean(errors),
+    rms: Math.sqrt(mean(errors.map((error) => error ** 2))),
     withinSigma: share(({ health }) => Math.abs(health.told - health.truth) <= health.sd),
-    ...{ brier, brierByAge, better: 1 - brier / brierByAge },
+    brier,
+    brierByAge,
+    better: 1 - brier / brierByAge,
     distance:
       reliability.reduce((sum, { told, came, count }) => sum + Math.abs(told - came) * count, 0) / all.length,
     failures: all.filter(({ failed90 }) => failed90).length,

@@ -15,8 +15,11 @@ export type VehicleTruth = Readonly<Record<Exclude<ProbePoint, 'posts'> | 'draw'
 
 /** A vehicle on which nothing is wrong. */
 export const SOUND_VEHICLE: VehicleTruth = {
-  ...{ clamp_drop: 0.02, joint_drop: 0.03, side_drop: 0.12 },
-  ...{ regulated: 14.2, draw: 0.028 },
+  clamp_drop: 0.02,
+  joint_drop: 0.03,
+  side_drop: 0.12,
+  regulated: 14.2,
+  draw: 0.028,
 };
 
 /** How the instruments of a bench are set and held, rightly or wrongly, and the vehicle that they are held to. */
@@ -33,8 +36,14 @@ export interface Handling {
 
 /** Everything set and held as it should be. */
 export const AS_IT_SHOULD_BE: Handling = {
-  ...{ range: '20', probesAt: 'posts', clamp: ZEROED, oneJaw: false, bank: 'set' },
-  ...{ unit: 'SAE', compensates: 'both', vehicle: SOUND_VEHICLE },
+  range: '20',
+  probesAt: 'posts',
+  clamp: ZEROED,
+  oneJaw: false,
+  bank: 'set',
+  unit: 'SAE',
+  compensates: 'both',
+  vehicle: SOUND_VEHICLE,
 };
 
 /** What a clamp that nobody has zeroed shows with nothing in it, A. A model of ours. */

@@ -119,8 +119,13 @@ describe('a simulated technician', () => {
   ) => {
     const model = unit(FLOODED_60, health, faults);
     const hand = new BenchHand({
-      ...{ spec: FLOODED_60, model, rules: STANDARD_RULES, chance: seededChance(3), technicianId: 'x' },
-      ...{ habits: { ...THOROUGH, keepsTrace: true, tester }, startedAtMs: 1_000_000 },
+      spec: FLOODED_60,
+      model,
+      rules: STANDARD_RULES,
+      chance: seededChance(3),
+      technicianId: 'x',
+      habits: { ...THOROUGH, keepsTrace: true, tester },
+      startedAtMs: 1_000_000,
       state: arrivingState(model, charge, 15, 14),
     });
     expect(hand.work({ symptom: 'routine', restHours: 14 })).toBe(true);

@@ -65,7 +65,9 @@ function drawUnit(chance: Chance, fleet: FleetDrawn): SimulatedUnit {
   const healthAt = drawLaw(chance, kind, fittedMs, endMs + 12 * MS_PER_YEAR);
   const vehicle = drawVehicleOf(chance);
   return {
-    ...{ kind, fittedMs, healthAt },
+    kind,
+    fittedMs,
+    healthAt,
     reserve: vehicle.battery.saeAmps / vehicle.starter.usualAmps,
     crossedMs: firstBelow(healthAt, fittedMs),
     failedMs: firstFailure(

@@ -16,8 +16,10 @@ export function likelyVehicle(vehicle: Vehicle, name: string): BenchVehicle | nu
   for (const letter of name) seed = (31 * seed + (letter.codePointAt(0) ?? 0)) >>> 0;
   return {
     given: {
-      ...{ engine: engine ?? 'petrol_four', regulator: regulator ?? 'internal' },
-      ...{ systemVolts: systemVolts ?? 12, ratedAmps: alternatorAmps ?? USUAL_AMPS },
+      engine: engine ?? 'petrol_four',
+      regulator: regulator ?? 'internal',
+      systemVolts: systemVolts ?? 12,
+      ratedAmps: alternatorAmps ?? USUAL_AMPS,
     },
     faults: drawFaults(seededChance(seed)),
     seed,

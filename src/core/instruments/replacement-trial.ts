@@ -64,7 +64,8 @@ export function tryPolicies(
     );
     const sum = (of: (one: PolicyCost) => number) => all.reduce((total, one) => total + of(one), 0);
     return {
-      ...{ changed: sum(({ changed }) => changed), failed: sum(({ failed }) => failed) },
+      changed: sum(({ changed }) => changed),
+      failed: sum(({ failed }) => failed),
       cost: sum(({ cost }) => cost) / (fleets * vehicles * TRIAL_YEARS),
     };
   });
@@ -111,12 +112,14 @@ function runFleet(policy: Policy, vehicles: number, chance: Chance, beginMs: num
 function drawPlace(chance: Chance, beginMs: number, endMs: number): Place {
   const vehicleClass = chance.pick(Object.keys(VEHICLE_CLASSES) as [VehicleClass, ...VehicleClass[]]);
   const kind: KindOfLife = {
-    ...{ construction: chance.pick(CONSTRUCTIONS), duty: 'starting' },
+    construction: chance.pick(CONSTRUCTIONS),
+    duty: 'starting',
     climate: 'mild',
   };
   const fittedMs = beginMs - chance.uniform() * OLDEST_YEARS * MS_PER_YEAR;
   return {
-    ...{ vehicle: drawVehicleOf(chance), vehicleClass },
+    vehicle: drawVehicleOf(chance),
+    vehicleClass,
     costs: changeCosts(STANDARD_COSTS, 'starting', vehicleClass),
     unit: drawUnit(chance, kind, fittedMs, endMs),
   };

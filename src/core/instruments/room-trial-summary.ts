@@ -55,9 +55,16 @@ export function weekBeside(seed: number): WeekBeside {
     else held++;
   }
   return {
-    ...{ lateness: planned.lateness, latenessUnplanned: unplanned.lateness },
-    ...{ idleHours: planned.idleHours, idleHoursUnplanned: unplanned.idleHours },
-    ...{ freeHours: planned.freeHours, freeHoursUnplanned: unplanned.freeHours },
-    ...{ done: planned.done, broken: planned.broken, sooner, held, later },
+    lateness: planned.lateness,
+    latenessUnplanned: unplanned.lateness,
+    idleHours: planned.idleHours,
+    idleHoursUnplanned: unplanned.idleHours,
+    freeHours: planned.freeHours,
+    freeHoursUnplanned: unplanned.freeHours,
+    done: planned.done,
+    broken: planned.broken,
+    sooner,
+    held,
+    later,
   };
 }

@@ -79,7 +79,11 @@ export function runWeek(week: RoomWeek, foreman: Foreman, told?: (room: ChargeRo
         waiting.splice(waiting.indexOf(battery), 1);
         const takesMs = battery.refuses ? REFUSED_AFTER_MS : Math.round(option.chargeMs * battery.truth);
         hanging.set(channel, {
-          ...{ battery, channel, startMs: nowMs, fullMs: nowMs + takesMs, mainsAmps: option.mainsAmps },
+          battery,
+          channel,
+          startMs: nowMs,
+          fullMs: nowMs + takesMs,
+          mainsAmps: option.mainsAmps,
           plannedMs: option.chargeMs,
         });
         broken += brokenNow(week, [...hanging.values()], nowMs);
@@ -116,7 +120,8 @@ function leftOver({ battery, startMs, fullMs }: Hanging, nowMs: number): Arrivin
   const share = Math.max(0.1, (fullMs - nowMs) / (fullMs - startMs));
   return {
     ...battery,
-    ...{ fromMs: nowMs, watchedMs: 0 },
+    fromMs: nowMs,
+    watchedMs: 0,
     options: battery.options.map((option) => ({ ...option, chargeMs: Math.round(option.chargeMs * share) })),
   };
 }
@@ -142,7 +147,10 @@ function roomOf(
     return { id, dueMs, weight, restMs, airPerHour, channel, startMs, plannedMs, endMs, mainsAmps };
   });
   return {
-    ...{ nowMs, channels: week.channels, circuitAmps: week.circuitAmps, airPerHour: week.airPerHour },
+    nowMs,
+    channels: week.channels,
+    circuitAmps: week.circuitAmps,
+    airPerHour: week.airPerHour,
     shifts: week.shifts.filter(({ toMs }) => toMs > nowMs),
     on,
     waiting: waiting.map(({ truth: _truth, refuses: _refuses, ...job }): ChargeJob => {

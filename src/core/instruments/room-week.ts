@@ -71,7 +71,11 @@ export function roomWeek(seed: number): RoomWeek {
   const failing = Math.floor(chance.uniform() * CHARGERS);
   const failsMs = STARTS_AT + Math.floor(chance.between(0, 6) * 24) * HOUR;
   return {
-    ...{ startMs: STARTS_AT, endMs: STARTS_AT + 7 * DAY, channels, arriving, airPerHour: AIR_PER_HOUR },
+    startMs: STARTS_AT,
+    endMs: STARTS_AT + 7 * DAY,
+    channels,
+    arriving,
+    airPerHour: AIR_PER_HOUR,
     circuitAmps: Object.fromEntries(channels.map(({ circuit }) => [circuit, CIRCUIT_AMPS])),
     shifts: Array.from({ length: 12 }, (_, day) => ({
       fromMs: STARTS_AT + day * DAY + 6 * HOUR,
@@ -81,7 +85,8 @@ export function roomWeek(seed: number): RoomWeek {
     outages: [
       {
         channels: Array.from({ length: CHANNELS_EACH }, (_, at) => failing * CHANNELS_EACH + at),
-        ...{ fromMs: failsMs, toMs: failsMs + Math.floor(chance.between(4, 20)) * HOUR },
+        fromMs: failsMs,
+        toMs: failsMs + Math.floor(chance.between(4, 20)) * HOUR,
       },
     ],
   };
@@ -114,12 +119,20 @@ function arrivingAt(fromMs: number, id: string, chance: Chance): Arriving {
     );
   });
   return {
-    ...{ id, fromMs, weight, watchedMs, options },
+    id,
+    fromMs,
+    weight,
+    watchedMs,
+    options,
     dueMs: hours === null ? null : fromMs + hours * HOUR,
     restMs: chance.pick([1, 1, 4]) * HOUR,
     airPerHour:
       planCharge(spec, {
-        ...{ chargePct: thoughtPct, temperatureC: 20, chargerAmps: null, senses: false, mode: 'normal' },
+        chargePct: thoughtPct,
+        temperatureC: 20,
+        chargerAmps: null,
+        senses: false,
+        mode: 'normal',
       })?.airPerHour ?? 0,
     truth: tookHours / plannedHours,
     refuses: chance.uniform() < 0.02,

@@ -192,12 +192,16 @@ export class SimulatedBench {
       case 'bank':
         if (bankSet.amps <= 0) return [];
         return this.draw({
-          ...{ by: 'bank', seconds: bankSet.seconds, elapsed: 0 },
+          by: 'bank',
+          seconds: bankSet.seconds,
+          elapsed: 0,
           draw: bankDraw({ kind: this.handling.bank, amps: bankSet.amps }),
         });
       case 'starter':
         return this.draw({
-          ...{ by: 'starter', seconds: MOST_CRANKING_SECONDS, elapsed: 0 },
+          by: 'starter',
+          seconds: MOST_CRANKING_SECONDS,
+          elapsed: 0,
           draw: starterDraw(attached.model.saeAmps, celsiusOf(attached.state)),
         });
       case 'charger':

@@ -92,7 +92,9 @@ export class SimulatedCharger {
 
   private reads({ amps, volts }: ChargeMoment): string {
     const fields = {
-      ...{ amps: amps.toFixed(1), volts: volts.toFixed(2), on_for: Math.round(this.onFor ?? 0) },
+      amps: amps.toFixed(1),
+      volts: volts.toFixed(2),
+      on_for: Math.round(this.onFor ?? 0),
       ah: this.given.toFixed(1),
     };
     return writeLine('reading', 'charger', fields);

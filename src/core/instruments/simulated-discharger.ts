@@ -77,7 +77,8 @@ export class SimulatedDischarger {
   private reads(volts: number): string {
     const minutes = (this.onFor ?? 0) / SECONDS_PER_MINUTE;
     return writeLine('reading', 'discharger', {
-      ...{ amps: this.setAmps.toFixed(1), volts: volts.toFixed(2) },
+      amps: this.setAmps.toFixed(1),
+      volts: volts.toFixed(2),
       minutes: minutes.toFixed(minutes < SHOWN_WHOLE_FROM ? 1 : 0),
       ...(this.earlyVolts === null ? {} : { early: this.earlyVolts.toFixed(2) }),
     });

@@ -38,10 +38,13 @@ function calibrationOf(name: string, trials: readonly Trial[]): Calibration {
   const within = (sigmas: number) =>
     mean(told.map(({ error, sdPct }) => (Math.abs(error) <= sigmas * sdPct ? 1 : 0)));
   return {
-    ...{ name, bias, count: told.length },
+    name,
+    bias,
+    count: told.length,
     spread: Math.sqrt(mean(told.map(({ error }) => (error - bias) ** 2))),
     toldSd: mean(told.map(({ sdPct }) => sdPct)),
-    ...{ withinOne: within(1), withinTwo: within(2) },
+    withinOne: within(1),
+    withinTwo: within(2),
   };
 }
 

@@ -110,7 +110,12 @@ export function tryOne(
   const restHours = chance.pick([3, 14, 40]);
   const mistake = world.mistakes && chance.uniform() < MISTAKEN_SHARE ? chance.pick(MISTAKES) : null;
   const hand = new BenchHand({
-    ...{ spec, model, rules, chance, startedAtMs: 0, technicianId: 'trial' },
+    spec,
+    model,
+    rules,
+    chance,
+    startedAtMs: 0,
+    technicianId: 'trial',
     habits: { ...habits, mistake },
     state: arrivingState(model, chargePct, temperatureC, restHours),
   });
@@ -118,8 +123,15 @@ export function tryOne(
   const { assessment } = hand.judged();
   const { health: told } = assessment.estimates;
   return {
-    ...{ spec, temperatureC, chargePct, fault, mistake, healthPct: trueHealthPct(model) },
-    ...{ verdict: assessment.verdict, grade: assessment.grade, decidedBy: assessment.decidedBy },
+    spec,
+    temperatureC,
+    chargePct,
+    fault,
+    mistake,
+    healthPct: trueHealthPct(model),
+    verdict: assessment.verdict,
+    grade: assessment.grade,
+    decidedBy: assessment.decidedBy,
     ownHealthPct: trueHealthPct(model) / asNew,
     mended: hand.model !== model,
     told: told && !told.indicative ? { healthPct: told.pct, healthSdPct: told.sdPct } : null,
@@ -152,7 +164,13 @@ function testedWhenNew(
       chance.between(...FIRST_CHARGES_PCT),
     ];
     const hand = new BenchHand({
-      ...{ spec, model, rules, chance, startedAtMs: 0, technicianId: 'trial', habits: THOROUGH },
+      spec,
+      model,
+      rules,
+      chance,
+      startedAtMs: 0,
+      technicianId: 'trial',
+      habits: THOROUGH,
       state: arrivingState(model, chargePct, temperatureC, FIRST_REST_HOURS),
     });
     hand.work({ symptom: 'routine', restHours: FIRST_REST_HOURS });

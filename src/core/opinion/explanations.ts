@@ -45,7 +45,9 @@ const LOW_PCT = 65;
 
 const good = (chance: Chance): Hypothesis => ({
   health: chance.between(0.78, 1.07),
-  ...{ capacity: chance.between(0.85, 1), faults: [], contact: 0 },
+  capacity: chance.between(0.85, 1),
+  faults: [],
+  contact: 0,
 });
 
 const faulty =

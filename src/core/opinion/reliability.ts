@@ -48,7 +48,8 @@ export function reliability(batteries: number, seed: number): Reliability {
   }
   const all = sums.reduce((total, { count }) => total + count, 0);
   const bins = sums.map(({ count, told, hits }) => ({
-    ...{ count, toldMean: count === 0 ? 0 : told / count },
+    count,
+    toldMean: count === 0 ? 0 : told / count,
     trueShare: count === 0 ? 0 : hits / count,
   }));
   const off = bins.reduce(

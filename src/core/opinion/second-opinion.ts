@@ -199,7 +199,8 @@ function separationOf(
     const shown = (value: number) => (reads === 'conductance' ? 1000 * Math.exp(value) : value);
     return [
       {
-        ...{ step, sigmas },
+        step,
+        sigmas,
         shows: [
           { explanation: first.explanation, value: shown(one.mean), unit },
           { explanation: second.explanation, value: shown(other.mean), unit },

@@ -33,7 +33,10 @@ export function drawUnseen(chance: Chance): Unseen {
   const construction = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
   const [amps, c20Ah] = RATINGS[construction];
   const spec: BatterySpec = {
-    ...{ construction, nominalVolts: 12, c20Ah, rcMinutes: null },
+    construction,
+    nominalVolts: 12,
+    c20Ah,
+    rcMinutes: null,
     ratings: [{ standard: 'SAE', amps }],
   };
   const truth = pickByPrior(explanationsFor(spec), chance);
@@ -44,7 +47,12 @@ export function drawUnseen(chance: Chance): Unseen {
   const restHours = chance.pick([3, 14, 40]);
   const [least, most] = chargePct;
   const hand = new BenchHand({
-    ...{ spec, model, rules: STANDARD_RULES, chance, startedAtMs: 0, technicianId: 'unseen' },
+    spec,
+    model,
+    rules: STANDARD_RULES,
+    chance,
+    startedAtMs: 0,
+    technicianId: 'unseen',
     state: arrivingState(model, chance.between(least, most - 1), chance.between(-5, 32), restHours),
     habits: { ...AS_ASKED, keepsTrace: chance.uniform() < 0.5, contactShare: contact },
   });

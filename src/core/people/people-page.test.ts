@@ -2,8 +2,12 @@ import { readFileSync } from 'node:fs';
 import { ACTS, type Grant } from './permissions';
 
 const WORDS: Readonly<Record<Grant, string>> = {
-  ...{ yes: 'yes', no: '–', reason: 'with a reason', own: 'their own' },
-  ...{ own_today: 'their own, the same day', second: 'with a second person' },
+  yes: 'yes',
+  no: '–',
+  reason: 'with a reason',
+  own: 'their own',
+  own_today: 'their own, the same day',
+  second: 'with a second person',
 };
 
 it('the page about people says of every act who may, as the table has it', () => {

@@ -134,8 +134,14 @@ describe('a session', () => {
 
 describe('the journal', () => {
   const act = (atMs: number): JournalAct => ({
-    ...{ atMs, personId: 'p', device: 'd', act: 'POST /api/runs', subjectKind: 'run', subjectId: `r${atMs}` },
-    ...{ said: '{}', reason: null },
+    atMs,
+    personId: 'p',
+    device: 'd',
+    act: 'POST /api/runs',
+    subjectKind: 'run',
+    subjectId: `r${atMs}`,
+    said: '{}',
+    reason: null,
   });
   const journal = (count: number) => {
     const entries: JournalEntry[] = [];
@@ -214,8 +220,13 @@ describe('the journal', () => {
     expect(deedWords('POST /api/people/sign-in', 'p')).toBe('signed in');
     expect(deedWords('POST /api/people/sign-in', null)).toContain('was wrong');
     const said = saidOf({
-      ...{ id: '01900000-0000-7000-8000-000000000001', technicianId: 'x', name: 'Pell', role: 'lead' },
-      ...{ label: { tag: 'a' }, left: false, note: '' },
+      id: '01900000-0000-7000-8000-000000000001',
+      technicianId: 'x',
+      name: 'Pell',
+      role: 'lead',
+      label: { tag: 'a' },
+      left: false,
+      note: '',
     });
     expect(saidWords(said)).toBe('name Pell · role lead · left false');
     expect(saidWords('null')).toBe('');

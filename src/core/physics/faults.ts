@@ -54,16 +54,14 @@ export interface FaultEffect {
 
 /** Nothing is changed: what every fault begins from. */
 export const SOUND: FaultEffect = {
-  ...{
-    capacity: 1,
-    ohms: 1,
-    acceptance: 1,
-    openVolts: 0,
-    gravity: 0,
-    jointOhms: 0,
-    jointOhmsPerAmp: 0,
-    leakAmps: 0,
-  },
+  capacity: 1,
+  ohms: 1,
+  acceptance: 1,
+  openVolts: 0,
+  gravity: 0,
+  jointOhms: 0,
+  jointOhmsPerAmp: 0,
+  leakAmps: 0,
   shortsCell: false,
 };
 
@@ -85,7 +83,8 @@ export function effectOf({ kind, degree, underCurrent = false }: Fault): FaultEf
     case 'sulphation':
       return {
         ...SOUND,
-        ...{ capacity: range(0.8, 0.4, degree), ohms: range(1.2, 2, degree) },
+        capacity: range(0.8, 0.4, degree),
+        ohms: range(1.2, 2, degree),
         acceptance: range(0.5, 0.2, degree),
       };
     case 'shorted_cell':
@@ -98,7 +97,8 @@ export function effectOf({ kind, degree, underCurrent = false }: Fault): FaultEf
       const share = underCurrent ? 1 : JOINT_BY_CURRENT;
       return {
         ...SOUND,
-        ...{ jointOhms: ohms * (1 - share), jointOhmsPerAmp: (ohms * share) / JOINT_FULL_AMPS },
+        jointOhms: ohms * (1 - share),
+        jointOhmsPerAmp: (ohms * share) / JOINT_FULL_AMPS,
       };
     }
     case 'open_joint':
@@ -111,11 +111,9 @@ export function effectOf({ kind, degree, underCurrent = false }: Fault): FaultEf
       // What is left of the acid is denser, which shows in voltage and gravity alike.
       return {
         ...SOUND,
-        ...{
-          ohms: range(1.3, 2.5, degree),
-          openVolts: DENSER_VOLTS,
-          gravity: DENSER_VOLTS / REFERENCE_CELLS,
-        },
+        ohms: range(1.3, 2.5, degree),
+        openVolts: DENSER_VOLTS,
+        gravity: DENSER_VOLTS / REFERENCE_CELLS,
       };
     case 'stratification':
       return { ...SOUND, capacity: 0.8, openVolts: 0.1 };

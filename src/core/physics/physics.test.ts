@@ -50,7 +50,10 @@ describe('check points of the model', () => {
         ...noEvidence(FLOODED_60),
         openCircuit: { volts: open, temperatureC, restMinutes: 900, surfaceRemoved: null, forced: false },
         load: {
-          ...{ amps: HALF_RATING, seconds: 15, temperatureC, forced: false },
+          amps: HALF_RATING,
+          seconds: 15,
+          temperatureC,
+          forced: false,
           volts: voltsAfter(health, temperatureC, HALF_RATING, 15),
         },
       };
@@ -225,8 +228,13 @@ it('the charge at an open voltage is the one that shows it', () => {
       examples: [
         [
           {
-            ...{ construction: 'efb', saeAmps: 300, c20Ah: 40, nominal: 12, health: 0.4 },
-            ...{ chargePct: 99.99999999999987, celsius: -17.99987749360579 },
+            construction: 'efb',
+            saeAmps: 300,
+            c20Ah: 40,
+            nominal: 12,
+            health: 0.4,
+            chargePct: 99.99999999999987,
+            celsius: -17.99987749360579,
           },
         ],
       ],

@@ -56,6 +56,9 @@ export function ratedCourse(
   const stepSeconds = Math.max(1, (ratedMinutes * SECONDS_PER_MINUTE) / CURVE_POINTS);
   const endVolts = END_VOLTS_A_CELL * model.cells;
   return drawSteadily(model, restedState(model, FULL_PCT, temperatureC), {
-    ...{ amps, endVolts, mostMinutes: 2 * ratedMinutes, stepSeconds },
+    amps,
+    endVolts,
+    mostMinutes: 2 * ratedMinutes,
+    stepSeconds,
   }).course;
 }

@@ -4,10 +4,22 @@ import { type Costs, changedCosts, costsByPath, costsFrom, STANDARD_COSTS } from
 
 const amount = fc.integer({ min: 0, max: 1_000_000 });
 const costs: fc.Arbitrary<Costs> = fc.record({
-  ...{ starting: amount, deepCycle: amount, labour: amount, visit: amount, breakdown: amount },
+  starting: amount,
+  deepCycle: amount,
+  labour: amount,
+  visit: amount,
+  breakdown: amount,
   standstill: fc.record({
-    ...{ van: amount, bus: amount, tractor: amount, plough: amount, tanker: amount },
-    ...{ generator: amount, boat: amount, winch: amount, stacker: amount, service: amount },
+    van: amount,
+    bus: amount,
+    tractor: amount,
+    plough: amount,
+    tanker: amount,
+    generator: amount,
+    boat: amount,
+    winch: amount,
+    stacker: amount,
+    service: amount,
   }),
 });
 

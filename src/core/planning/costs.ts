@@ -28,10 +28,22 @@ export type Costs = Static<typeof CostsSchema>;
 
 /** What a site begins with until it says otherwise. Figures of ours. */
 export const STANDARD_COSTS: Costs = {
-  ...{ starting: 140, deepCycle: 210, labour: 40, visit: 60, breakdown: 250 },
+  starting: 140,
+  deepCycle: 210,
+  labour: 40,
+  visit: 60,
+  breakdown: 250,
   standstill: {
-    ...{ van: 150, bus: 350, tractor: 250, plough: 800, tanker: 600 },
-    ...{ generator: 600, boat: 300, winch: 200, stacker: 200, service: 300 },
+    van: 150,
+    bus: 350,
+    tractor: 250,
+    plough: 800,
+    tanker: 600,
+    generator: 600,
+    boat: 300,
+    winch: 200,
+    stacker: 200,
+    service: 300,
   },
 };
 
@@ -74,7 +86,9 @@ const PLAIN: Readonly<Record<Plain, string>> = {
 
 /** What costs whichever vehicle it is, and what each kind costs that stands still. */
 export const COST_FIELDS: readonly CostField[] = (Object.keys(PLAIN) as Plain[]).map((name) => ({
-  ...{ path: name, label: PLAIN[name], of: (costs: Costs) => costs[name] },
+  path: name,
+  label: PLAIN[name],
+  of: (costs: Costs) => costs[name],
 }));
 export const STANDSTILL_FIELDS: readonly CostField[] = classes.map((name) => ({
   path: `standstill.${name}`,
@@ -122,8 +136,11 @@ export function costsFrom(written: Readonly<Record<string, string | undefined>>,
   if (problems.length > 0) return { ok: false, problems };
   const at = (path: string) => values.get(path) ?? 0;
   return succeed({
-    ...{ starting: at('starting'), deepCycle: at('deepCycle'), labour: at('labour') },
-    ...{ visit: at('visit'), breakdown: at('breakdown') },
+    starting: at('starting'),
+    deepCycle: at('deepCycle'),
+    labour: at('labour'),
+    visit: at('visit'),
+    breakdown: at('breakdown'),
     standstill: Object.fromEntries(
       classes.map((name) => [name, at(`standstill.${name}`)]),
     ) as Costs['standstill'],

@@ -4,8 +4,13 @@ import { bestPartner, bestSets } from './pairing';
 
 let serial = 0;
 const unit = (healthPct: number, more: Partial<SetCandidate> = {}): SetCandidate => ({
-  ...{ id: String(++serial), tag: `T-${serial}`, kind: 'agm 12 V 800 A', healthPct },
-  ...{ ageYears: 1, restVolts: 12.75, ...more },
+  id: String(++serial),
+  tag: `T-${serial}`,
+  kind: 'agm 12 V 800 A',
+  healthPct,
+  ageYears: 1,
+  restVolts: 12.75,
+  ...more,
 });
 const some = (most: number) =>
   fc

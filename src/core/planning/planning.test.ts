@@ -147,8 +147,17 @@ describe('units of one vehicle', () => {
 
 describe('a plan by the month', () => {
   const unit = (id: string, fails: readonly number[], more: Partial<PlanUnit> = {}): PlanUnit => ({
-    ...{ id, tag: id, vehicleId: id, vehicle: `Van ${id}`, type: 'Flooded', rating: 'SAE 570 A' },
-    ...{ fails, costs: COSTS, aDay: 0.3, nextCheckMs: null, ...more },
+    id,
+    tag: id,
+    vehicleId: id,
+    vehicle: `Van ${id}`,
+    type: 'Flooded',
+    rating: 'SAE 570 A',
+    fails,
+    costs: COSTS,
+    aDay: 0.3,
+    nextCheckMs: null,
+    ...more,
   });
 
   it('buys now what fails soon, leaves what lasts, and tells what both cost', () => {
@@ -158,7 +167,8 @@ describe('a plan by the month', () => {
     expect(first).toMatchObject({ month: '2026-11', changes: 240 });
     expect(first?.lines).toEqual([
       {
-        ...{ type: 'Flooded', rating: 'SAE 570 A' },
+        type: 'Flooded',
+        rating: 'SAE 570 A',
         units: [{ id: 'a', tag: 'a', vehicle: 'Van a', vehicleId: 'a' }],
       },
     ]);
@@ -195,7 +205,9 @@ describe('a plan by the month', () => {
 
 describe('a set of which one drags', () => {
   const member = (id: string, healthPct: number, fails: readonly number[]) => ({
-    ...{ id, healthPct, aDay: 0.3 },
+    id,
+    healthPct,
+    aDay: 0.3,
     costs: replacementCosts(fails, COSTS, { aDay: 0.3 }),
   });
   const lasting = LOOKED_AT_DAYS.map(() => 0);

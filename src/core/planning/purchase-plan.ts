@@ -129,7 +129,8 @@ function linesOf(units: readonly PlanUnit[]): PlanLine[] {
       const { type, rating } = first;
       return [
         {
-          ...{ type, rating },
+          type,
+          rating,
           units: own.map(({ id, tag, vehicle, vehicleId }) => ({ id, tag, vehicle, vehicleId })),
         },
       ];

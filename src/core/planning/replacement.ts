@@ -61,7 +61,9 @@ export function replacementCosts(
   const last = byMoment.length - 1;
   const best = byMoment.reduce((low, cost, at) => (cost < (byMoment[low] ?? 0) ? at : low), 0);
   return {
-    ...{ byMoment, byMomentOnAVisit, best: best === last ? null : best },
+    byMoment,
+    byMomentOnAVisit,
+    best: best === last ? null : best,
     saves: Math.max(0, (byMoment[last] ?? 0) - (byMoment[best] ?? 0)),
   };
 }

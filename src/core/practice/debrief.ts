@@ -77,7 +77,10 @@ export function debrief(practiceCase: PracticeCase, worked: WorkedCase): Debrief
     truth: truthOf(practiceCase),
     remarks: [...mistakes, ofVerdict(right, decision.verdict), ofCause(practiceCase.cause, decision.cause)],
     told: toldBySteps(practiceCase, readings, truths),
-    ...{ path, pathMinutes, minutes: spent.minutes, workCost: spent.money },
+    path,
+    pathMinutes,
+    minutes: spent.minutes,
+    workCost: spent.money,
     wrongCost: wrongCost(right, decision.verdict),
     score: scoreOf(mistakes, verdictRight, causeRight),
   };

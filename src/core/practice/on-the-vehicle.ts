@@ -9,7 +9,10 @@ import { modelOfCase } from './right-verdict';
 export function amissOnVehicle(practiceCase: PracticeCase): VehicleResult[] {
   const { spec } = modelOfCase(practiceCase);
   const vehicleChecks = VEHICLE_CHECKS.map((check) => ({
-    ...{ check, value: practiceCase.vehicle[check], ownFrom: null, ownTo: null },
+    check,
+    value: practiceCase.vehicle[check],
+    ownFrom: null,
+    ownTo: null,
   }));
   return judgeVehicle({ ...noEvidence(spec), vehicleChecks }, STANDARD_RULES).filter(
     ({ state }) => state !== 'within',

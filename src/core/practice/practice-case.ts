@@ -43,7 +43,8 @@ export const PracticeCaseSchema = Type.Object(
         faults: Type.Array(
           Type.Object(
             {
-              ...{ kind: oneOf(FAULT_KINDS, 'fault'), degree: share('degree', 0, 1) },
+              kind: oneOf(FAULT_KINDS, 'fault'),
+              degree: share('degree', 0, 1),
               underCurrent: Type.Optional(Type.Boolean({ description: 'shows under current only' })),
             },
             { additionalProperties: false },

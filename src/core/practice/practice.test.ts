@@ -153,13 +153,20 @@ function reading<K extends ReadingKind>(
 ): Reading {
   made++;
   const reading = newReading(kind, data, {
-    ...{ id: `r${made}`, runId: 'run', takenAtMs: minutes * 60_000, technicianId: 'me', instrument: 'typed' },
+    id: `r${made}`,
+    runId: 'run',
+    takenAtMs: minutes * 60_000,
+    technicianId: 'me',
+    instrument: 'typed',
   });
   return { ...reading, ...extra };
 }
 
 const truthOf = ({ id }: Reading, chargePct: number, extra: Partial<TrueMoment> = {}): TrueMoment => ({
-  ...{ readingId: id, chargePct, surfaceVolts: 0, chargerOn: false },
+  readingId: id,
+  chargePct,
+  surfaceVolts: 0,
+  chargerOn: false,
   ...extra,
 });
 const looked = (extra: Partial<ReadingData<'inspection'>> = {}) =>
@@ -175,7 +182,10 @@ const debriefOf = (
   decision: Decision,
 ) =>
   debrief(practiceCase, {
-    ...{ readings, truths, decision, startMs: readings[0]?.takenAtMs ?? 0 },
+    readings,
+    truths,
+    decision,
+    startMs: readings[0]?.takenAtMs ?? 0,
     endMs: readings.at(-1)?.takenAtMs ?? 0,
   });
 
@@ -225,7 +235,8 @@ describe('the debrief', () => {
       [looked(), twice, clamped],
       [truthOf(clamped, 90, { chargerOn: true }), truthOf(twice, 90)],
       {
-        ...{ verdict: 'serve', cause: 'charge' },
+        verdict: 'serve',
+        cause: 'charge',
       },
     );
     const text = told.remarks.map(({ kind, text: words }) => `${kind}: ${words}`).join('\n');

@@ -70,7 +70,11 @@ export function randomCase(level: PracticeLevel, seed: number): PracticeCase {
   const [symptom, story] = level === 1 ? STORIES[cause][0] : chance.pick(STORIES[cause]);
   const sealed = type === 'agm' || type === 'gel';
   return {
-    ...{ title: `Random case ${seed}`, level, symptom, story, cause },
+    title: `Random case ${seed}`,
+    level,
+    symptom,
+    story,
+    cause,
     label: practiceLabel(type, amps, c20Ah, 'Not told'),
     truth: truthOf(cause, level, chance),
     seen: {

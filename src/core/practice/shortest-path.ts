@@ -23,7 +23,12 @@ export function shortestPath(practiceCase: PracticeCase): SoundPath {
   const { spec, model } = modelOfCase(practiceCase);
   const { truth, seen, symptom, level } = practiceCase;
   const hand = new BenchHand({
-    ...{ spec, model, rules: STANDARD_RULES, chance: seededChance(1), startedAtMs: 0, technicianId: 'path' },
+    spec,
+    model,
+    rules: STANDARD_RULES,
+    chance: seededChance(1),
+    startedAtMs: 0,
+    technicianId: 'path',
     habits: { ...AS_ASKED, bothPowerTests: level === 3 },
     state: arrivingState(model, truth.chargePct, truth.temperatureC, Math.max(0.1, truth.restMinutes / 60)),
   });

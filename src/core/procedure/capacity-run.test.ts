@@ -10,7 +10,12 @@ const MINUTE_MS = 60_000;
 /** A run that is written down reading by reading, a minute apart. */
 function run(duty: Duty) {
   const spec: BatterySpec = {
-    ...{ construction: 'agm', nominalVolts: 12, ratings: [], c20Ah: 75, rcMinutes: null, duty },
+    construction: 'agm',
+    nominalVolts: 12,
+    ratings: [],
+    c20Ah: 75,
+    rcMinutes: null,
+    duty,
   };
   const readings: Reading[] = [];
   const take = <K extends ReadingKind>(kind: K, data: ReadingData<K>) => {
@@ -43,7 +48,11 @@ function run(duty: Duty) {
 const RESTED = { volts: 12.9, temperatureC: 25 };
 /** 75 Ah at 25 A last 20 h (75/500)^1.11 = 146 min. */
 const discharged = (minutes: number) => ({
-  ...{ amps: 25, minutes, earlyVolts: null, endVolts: 10.5, temperatureC: 25 },
+  amps: 25,
+  minutes,
+  earlyVolts: null,
+  endVolts: 10.5,
+  temperatureC: 25,
 });
 
 it('a deep-cycle battery is led to the discharge, emptied, charged, and back to service', () => {
@@ -65,7 +74,9 @@ it('a deep-cycle battery is led to the discharge, emptied, charged, and back to 
   expect(take('charge', { full: true, ampHours: 80 }).nextStep).toBe('settle');
   take('settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 });
   expect(take('open_circuit', RESTED).assessment).toMatchObject({
-    ...{ verdict: 'serve', grade: 'A', decidedBy: 'capacity_sound' },
+    verdict: 'serve',
+    grade: 'A',
+    decidedBy: 'capacity_sound',
   });
 });
 

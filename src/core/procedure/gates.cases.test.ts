@@ -48,13 +48,16 @@ it.each(CASES.map((one) => [one.step, one.why, one] as const))('%s: %s', (step, 
   const rules = answered(STANDARD_RULES, one.schools ?? {});
   const { current, assessment } = judgeRun({ ...battery, ...one.battery }, run.readings, rules);
   const gate = STEPS[step].gate({
-    ...{ current, assessment, rules },
+    current,
+    assessment,
+    rules,
     nowMs: run.endMs + (one.afterMinutes ?? 0) * MINUTE,
   });
   if (one.open) return expect(gate).toEqual({ open: true });
   const { reason, forceable, opensAfterMinutes } = one;
   expect(gate).toMatchObject({
-    ...{ open: false, reason },
+    open: false,
+    reason,
     ...(forceable === undefined ? {} : { forceable }),
     ...(opensAfterMinutes === undefined ? {} : { opensAtMs: run.endMs + opensAfterMinutes * MINUTE }),
   });

@@ -22,7 +22,10 @@ describe('a hot battery', () => {
     run.add('settle', { method: 'cool', restMinutes: 0, clockMinutes: 60 });
     expect(run.at().nextStep).toBe('open_circuit');
     expect(gate(run, 'open_circuit')).toEqual({
-      ...{ open: false, reason: 'cooling', forceable: false, opensAtMs: run.endMs + HOUR },
+      open: false,
+      reason: 'cooling',
+      forceable: false,
+      opensAtMs: run.endMs + HOUR,
     });
     expect(gate(run, 'hydrometer')).toMatchObject({ reason: 'cooling' });
     expect(run.at(run.endMs + HOUR).sheet.find(({ id }) => id === 'hydrometer')?.gate).toEqual({
@@ -56,7 +59,8 @@ it('an engine that cranked slowly is not answered by conductance alone', () => {
     contact: 'clean',
   });
   expect(run.at()).toMatchObject({
-    ...{ nextStep: 'load', assessment: { verdict: 'undecided', decidedBy: 'slow_crank_unanswered' } },
+    nextStep: 'load',
+    assessment: { verdict: 'undecided', decidedBy: 'slow_crank_unanswered' },
   });
   run.add('load', { amps: 285, seconds: 15, volts: 10.6, temperatureC: 25 });
   expect(run.at().assessment.verdict).toBe('serve');

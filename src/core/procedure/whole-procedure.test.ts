@@ -31,7 +31,10 @@ describe('a complaint changes the order', () => {
     expect(begun('single_click').at().nextStep).toBe('vehicle');
     expect(begun('warning_light').at().nextStep).toBe('vehicle');
     const dropped = begun('single_click').add('vehicle_check', {
-      ...{ check: 'clamp_drop', value: 0.4, ownFrom: null, ownTo: null },
+      check: 'clamp_drop',
+      value: 0.4,
+      ownFrom: null,
+      ownTo: null,
     });
     expect(dropped.at().nextStep).toBe('settle');
     expect(dropped.at().assessment.findings.map(({ code }) => code)).toContain('drop_high');

@@ -20,15 +20,14 @@ export function featuresAsFormat({
   return {
     ...Object.fromEntries(numbers),
     phase_missing: features.phaseMissing,
-    ...{ attempts: cranks.length, attempts_sd: 0 },
+    attempts: cranks.length,
+    attempts_sd: 0,
     excursions: excursions.map(({ kind, fromS, toS, value }) => ({
-      ...{
-        kind,
-        what: EXCURSION_WORDS[kind],
-        from_s: rounded(fromS),
-        to_s: rounded(toS),
-        value: rounded(value),
-      },
+      kind,
+      what: EXCURSION_WORDS[kind],
+      from_s: rounded(fromS),
+      to_s: rounded(toS),
+      value: rounded(value),
     })),
     problems: [...problems],
   };

@@ -102,7 +102,11 @@ class Reading {
     const values = Object.fromEntries(FEATURE_NAMES.map((name) => [name, this.values[name] ?? null]));
     return {
       values: values as Features['values'],
-      ...{ phaseMissing, evenness: even, compressionHz: hz, offsetAmps: this.offset, why: this.why },
+      phaseMissing,
+      evenness: even,
+      compressionHz: hz,
+      offsetAmps: this.offset,
+      why: this.why,
     };
   }
 

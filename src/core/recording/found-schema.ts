@@ -8,7 +8,8 @@ const feature = Type.Object(
   {
     value: Type.Number({ description: 'value' }),
     sd: Type.Number({ minimum: 0, description: 'standard deviation' }),
-    ...{ fromS: moment, toS: moment },
+    fromS: moment,
+    toS: moment,
   },
   { additionalProperties: false },
 );
@@ -16,8 +17,14 @@ const feature = Type.Object(
 /** The marks of a recording as they are kept. */
 export const MarksSchema = Type.Object(
   {
-    ...{ rest: orNull(span), keyOnS: orNull(moment), onsetS: orNull(moment), plateau: orNull(span) },
-    ...{ startS: orNull(moment), crossS: orNull(moment), charging: orNull(span), taper: orNull(span) },
+    rest: orNull(span),
+    keyOnS: orNull(moment),
+    onsetS: orNull(moment),
+    plateau: orNull(span),
+    startS: orNull(moment),
+    crossS: orNull(moment),
+    charging: orNull(span),
+    taper: orNull(span),
   },
   { additionalProperties: false },
 );

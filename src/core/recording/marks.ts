@@ -78,8 +78,14 @@ export function findMarks(view: SlowView, recording: Recording): FoundMarks {
 }
 
 const NO_MARKS: Marks = {
-  ...{ rest: null, keyOnS: null, onsetS: null, plateau: null },
-  ...{ startS: null, crossS: null, charging: null, taper: null },
+  rest: null,
+  keyOnS: null,
+  onsetS: null,
+  plateau: null,
+  startS: null,
+  crossS: null,
+  charging: null,
+  taper: null,
 };
 
 const placesCount = ({ seconds }: SlowView, fromS: number, toS: number) =>

@@ -101,7 +101,9 @@ export class RowReader {
       seconds: this.seconds.subarray(0, count),
       volts: this.volts?.subarray(0, count) ?? null,
       amps: this.amps?.subarray(0, count) ?? null,
-      ...{ badRows, firstBad, isCut },
+      badRows,
+      firstBad,
+      isCut,
     };
   }
 

@@ -45,8 +45,10 @@ export function slowViewOf(recording: Recording, finestS = FINEST_S): SlowView {
     from = to;
   }
   return {
-    ...{ stepS, seconds: times.subarray(0, count) },
-    ...{ volts: v?.subarray(0, count) ?? null, amps: a?.subarray(0, count) ?? null },
+    stepS,
+    seconds: times.subarray(0, count),
+    volts: v?.subarray(0, count) ?? null,
+    amps: a?.subarray(0, count) ?? null,
   };
 }
 

@@ -51,7 +51,9 @@ export function batteryTag(
     rating: ratingWords(battery),
     fittedOn,
     verdict: newest && {
-      ...{ verdict: newest.verdict, words: VERDICT_LABELS[newest.verdict], atMs: newest.atMs },
+      verdict: newest.verdict,
+      words: VERDICT_LABELS[newest.verdict],
+      atMs: newest.atMs,
       setBy:
         newest.over &&
         `Set by ${shortName(newest.over.by)}; computed: ${VERDICT_LABELS[newest.over.computed]}`,
@@ -88,11 +90,17 @@ export const LABEL_SIZES: readonly LabelSize[] = [
   { id: 'roll-89x36', name: 'Roll, 89 × 36 mm', widthMm: 89, heightMm: 36, sheet: null },
   { id: 'roll-100x50', name: 'Roll, 100 × 50 mm', widthMm: 100, heightMm: 50, sheet: null },
   {
-    ...{ id: 'a4-24', name: 'A4 sheet of 24, 70 × 37 mm', widthMm: 70, heightMm: 37 },
+    id: 'a4-24',
+    name: 'A4 sheet of 24, 70 × 37 mm',
+    widthMm: 70,
+    heightMm: 37,
     sheet: { columns: 3, rows: 8, leftMm: 0, topMm: 0.5, gapXMm: 0, gapYMm: 0 },
   },
   {
-    ...{ id: 'a4-14', name: 'A4 sheet of 14, 99 × 38 mm', widthMm: 99.1, heightMm: 38.1 },
+    id: 'a4-14',
+    name: 'A4 sheet of 14, 99 × 38 mm',
+    widthMm: 99.1,
+    heightMm: 38.1,
     sheet: { columns: 2, rows: 7, leftMm: 4.65, topMm: 15.15, gapXMm: 2.5, gapYMm: 0 },
   },
 ];

@@ -5,9 +5,13 @@ import type { CheckSlip } from './check-slip';
 export function checkLabel(slip: CheckSlip, address: string): BatteryTag {
   const [first] = slip.causes;
   return {
-    ...{ tag: slip.vehicle, rating: first ? first.join(' ') : 'Nothing read yet' },
+    tag: slip.vehicle,
+    rating: first ? first.join(' ') : 'Nothing read yet',
     line: slip.finished ? 'Checked' : 'Check is open',
     codeText: `${address}/checks/${slip.runId}`,
-    ...{ fittedOn: null, verdict: null, nextCheckMs: null, dayMs: slip.atMs },
+    fittedOn: null,
+    verdict: null,
+    nextCheckMs: null,
+    dayMs: slip.atMs,
   };
 }

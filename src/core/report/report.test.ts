@@ -10,15 +10,17 @@ import { scanned } from './scanned';
 import { type Audience, type Slip, slipIn, slipOf } from './slip';
 
 const BATTERY: BatteryRecord = {
-  ...{ id: 'b', tag: 'FH-1', type: 'flooded', nominalVolts: 12, ratings: [{ standard: 'SAE', amps: 570 }] },
-  ...{
-    c20Ah: 60,
-    rcMinutes: 98,
-    model: 'Ostrane Dock 60',
-    place: 'Crew van 1',
-    dateCode: '03/24',
-    group: 'L2',
-  },
+  id: 'b',
+  tag: 'FH-1',
+  type: 'flooded',
+  nominalVolts: 12,
+  ratings: [{ standard: 'SAE', amps: 570 }],
+  c20Ah: 60,
+  rcMinutes: 98,
+  model: 'Ostrane Dock 60',
+  place: 'Crew van 1',
+  dateCode: '03/24',
+  group: 'L2',
   fittedOn: '2024-03-12',
 };
 const MARO = { id: '00000000-0000-7000-8000-00000000bbbb', name: 'Maro Tindell' };
@@ -41,24 +43,32 @@ function viewOf(run: WrittenRun, finished = true, battery = BATTERY): RunView {
   const assessment = assess(evidence, STANDARD_RULES);
   const { verdict, grade, core, rules } = assessment;
   const kept = {
-    ...{
-      id: 'a',
-      runId: 'r',
-      madeAtMs: run.endMs,
-      core,
-      rulesId: rules.id,
-      rulesVersion: rules.version,
-      verdict,
-      grade,
-    },
-    ...{ healthPct: null, healthSdPct: null, chargePct: null, evidence, assessment, override: null },
+    id: 'a',
+    runId: 'r',
+    madeAtMs: run.endMs,
+    core,
+    rulesId: rules.id,
+    rulesVersion: rules.version,
+    verdict,
+    grade,
+    healthPct: null,
+    healthSdPct: null,
+    chargePct: null,
+    evidence,
+    assessment,
+    override: null,
   };
   return {
     run: {
-      ...{ id: 'r', batteryId: 'b', startedAtMs: run.endMs, startedById: MARO.id },
+      id: 'r',
+      batteryId: 'b',
+      startedAtMs: run.endMs,
+      startedById: MARO.id,
       finishedAtMs: finished ? run.endMs : null,
       finishedById: finished ? MARO.id : null,
-      ...{ rulesId: rules.id, rulesVersion: rules.version, assessmentId: finished ? 'a' : null },
+      rulesId: rules.id,
+      rulesVersion: rules.version,
+      assessmentId: finished ? 'a' : null,
     },
     battery,
     unreadable: [],
@@ -82,8 +92,14 @@ describe('a slip', () => {
   it('says what was read, what it was held against, what follows and by which rules', () => {
     const made = slip(viewOf(measured(12.65, 10.6)));
     expect(made).toMatchObject({
-      ...{ tag: 'FH-1', verdict: 'serve', verdictWords: 'Return to service', grade: 'A', finished: true },
-      ...{ testedBy: 'Maro Tindell', next: ['Put it back to work.'], core: expect.any(String) },
+      tag: 'FH-1',
+      verdict: 'serve',
+      verdictWords: 'Return to service',
+      grade: 'A',
+      finished: true,
+      testedBy: 'Maro Tindell',
+      next: ['Put it back to work.'],
+      core: expect.any(String),
       rules: 'Integra standard, version 6',
       closing: expect.stringContaining('licensed practice decide'),
     });
@@ -138,7 +154,11 @@ describe('a slip', () => {
   it('tells of a battery that works for hours what it holds, and nothing of its cranking', () => {
     const deep = { ...BATTERY, ratings: [], duty: 'deep_cycle' as const };
     const run = opened(12.6).add('discharge', {
-      ...{ amps: 25, minutes: 75, earlyVolts: null, endVolts: 10.5, temperatureC: 25 },
+      amps: 25,
+      minutes: 75,
+      earlyVolts: null,
+      endVolts: 10.5,
+      temperatureC: 25,
     });
     const made = slip(viewOf(run, false, deep), 'customer');
     expect(made).toMatchObject({
@@ -273,7 +293,9 @@ describe('a battery’s label', () => {
     expect(made).toMatchObject({ line: 'Flooded 12 V', rating: '570 A SAE · 60 Ah', fittedOn: '2024-03-12' });
     expect(made.nextCheckMs).toBe(Date.UTC(2026, 2, 2));
     expect(batteryTag({ ...BATTERY, ratings: [], c20Ah: null }, null)).toMatchObject({
-      ...{ rating: 'RC 98 min', verdict: null, nextCheckMs: null },
+      rating: 'RC 98 min',
+      verdict: null,
+      nextCheckMs: null,
     });
     expect(nextCheckMs('retire', atMs)).toBeNull();
   });

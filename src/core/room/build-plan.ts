@@ -129,7 +129,7 @@ export function costOf(room: ChargeRoom, placed: readonly Placed[], before: Befo
     waits.push({ fromMs: job.fromMs, startMs: place.startMs });
   }
   const on = room.on.map(({ startMs, endMs }) => ({
-    ...{ startMs },
+    startMs,
     offMs: nextChangeOver(room.shifts, Math.max(endMs, room.nowMs), 'there'),
   }));
   return { lateness, moved, nights, idleHours: idleHoursOf(room, [...on, ...placed], waits) };

@@ -48,7 +48,10 @@ export function channelChoices(
     const other = next.find((card) => card.tag !== tag);
     const plan = planFor(spec, asked, charger);
     return {
-      ...{ charger, channel, plan, lacks: plan ? chargerLacks(charger, plan) : [] },
+      charger,
+      channel,
+      plan,
+      lacks: plan ? chargerLacks(charger, plan) : [],
       taken: on ? { tag: on.tag, offMs: on.offMs } : null,
       keptFor: other && other.startMs !== null ? { tag: other.tag, startMs: other.startMs } : null,
       isPlanned: next.some((card) => card.tag === tag),

@@ -64,18 +64,26 @@ export function chargeStanding(
     const last = log.at(-1);
     const limits = plan && { ...plan, absorptionVolts: voltsToSetNow(start, log, spec) };
     return {
-      ...{ kind: 'on', startMs: start.takenAtMs, plannedMs: hours * 60 * MS_PER_MINUTE, mode, volts, amps },
+      kind: 'on',
+      startMs: start.takenAtMs,
+      plannedMs: hours * 60 * MS_PER_MINUTE,
+      mode,
+      volts,
+      amps,
       hangsOn: charger === undefined ? null : { charger, channel },
       last: last
         ? {
-            ...{ atMs: last.takenAtMs, volts: last.data.volts, amps: last.data.amps },
+            atMs: last.takenAtMs,
+            volts: last.data.volts,
+            amps: last.data.amps,
             temperatureC: last.data.temperatureC,
           }
         : null,
       so: limits ? chargeState(start, log, limits, spec.nominalVolts) : { kind: 'charging' },
       returnedAh: returnedAh(start, log),
       returnAh: plan?.returnAh ?? null,
-      ...{ c20Ah: plan?.c20Ah ?? null, nominalVolts: spec.nominalVolts },
+      c20Ah: plan?.c20Ah ?? null,
+      nominalVolts: spec.nominalVolts,
     };
   }
   if (nextStep === 'charge') return { kind: 'waiting', asked };

@@ -73,8 +73,10 @@ export function chargingRecord(
       const had = batteries.get(batteryId) ?? { batteryId, tag, charges: 0, ampHours: 0, kwh: 0, cost: 0 };
       batteries.set(batteryId, {
         ...had,
-        ...{ charges: had.charges + 1, ampHours: had.ampHours + ampHours },
-        ...{ kwh: had.kwh + kwh, cost: had.cost + cost },
+        charges: had.charges + 1,
+        ampHours: had.ampHours + ampHours,
+        kwh: had.kwh + kwh,
+        cost: had.cost + cost,
       });
       const { charger } = start.data;
       if (charger !== undefined)
@@ -94,7 +96,11 @@ export function chargingRecord(
 }
 
 const noCharge = (charger: string): ChargerRecord => ({
-  ...{ charger, charges: 0, read: 0, gaveLess: 0, last: null },
+  charger,
+  charges: 0,
+  read: 0,
+  gaveLess: 0,
+  last: null,
 });
 
 function withCharge(had: ChargerRecord, { start, log }: OneCharge, nominalVolts: number): ChargerRecord {

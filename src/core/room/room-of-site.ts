@@ -41,7 +41,10 @@ export function channelsOf(chargers: readonly Charger[]): (RoomChannel & {
 })[] {
   return chargers.flatMap((charger) =>
     Array.from({ length: charger.channels }, (_, at) => ({
-      ...{ id: `${charger.id}/${at + 1}`, circuit: charger.circuit, charger, channel: at + 1 },
+      id: `${charger.id}/${at + 1}`,
+      circuit: charger.circuit,
+      charger,
+      channel: at + 1,
     })),
   );
 }
@@ -64,7 +67,13 @@ export function roomOfSite({ nowMs, zone, facts, chargers, waiting, on }: SiteRo
       const isOver = charge.so.kind === 'full';
       return [
         {
-          ...{ id, channel, startMs, plannedMs, restMs, dueMs: wish.dueMs, weight: wish.weight },
+          id,
+          channel,
+          startMs,
+          plannedMs,
+          restMs,
+          dueMs: wish.dueMs,
+          weight: wish.weight,
           endMs: isOver ? nowMs : expectedEndMs(startMs, plannedMs, nowMs),
           mainsAmps: isOver ? 0 : mainsAmps({ amps, absorptionVolts: volts }, facts.mainsVolts),
           airPerHour: planFor(spec, { ...NOTHING_ASKED, mode: charge.mode }, null)?.airPerHour ?? 0,
@@ -104,7 +113,13 @@ function jobOf(
   });
   const heldOn = wish.held ? placeOf(wish.held.charger, wish.held.channel) : -1;
   return {
-    ...{ id, fromMs: nowMs, dueMs: wish.dueMs, weight: wish.weight, watchedMs, restMs, options },
+    id,
+    fromMs: nowMs,
+    dueMs: wish.dueMs,
+    weight: wish.weight,
+    watchedMs,
+    restMs,
+    options,
     airPerHour: planFor(spec, asked, null)?.airPerHour ?? 0,
     held:
       wish.held && heldOn >= 0 ? { channel: heldOn, startMs: Math.max(nowMs, wish.held.startMs) } : undefined,

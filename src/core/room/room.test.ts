@@ -22,7 +22,11 @@ import { weighMove } from './weigh-move';
 import { whatWouldGive } from './what-would-give';
 
 const envelope = (takenAtMs: number) => ({
-  ...{ id: `r${takenAtMs}`, runId: 'run', technicianId: 'maro', takenAtMs, instrument: 'typed' },
+  id: `r${takenAtMs}`,
+  runId: 'run',
+  technicianId: 'maro',
+  takenAtMs,
+  instrument: 'typed',
 });
 
 describe('shifts', () => {
@@ -148,13 +152,26 @@ describe('a move', () => {
 
 describe('what a room is made of', () => {
   const spec: BatterySpec = {
-    ...{ construction: 'flooded', nominalVolts: 12, c20Ah: 60, rcMinutes: null, duty: 'starting' },
+    construction: 'flooded',
+    nominalVolts: 12,
+    c20Ah: 60,
+    rcMinutes: null,
+    duty: 'starting',
     ratings: [],
   };
   const asked = { chargePct: 50, temperatureC: 25, mode: 'normal' } as const;
   const charger = {
-    ...{ id: 'c', name: 'One', place: '', circuit: 'C1', channels: 2, mostAmps: 15, leastVolts: 4 },
-    ...{ mostVolts: 16, modes: ['normal' as const], senses: false, retiredAtMs: null },
+    id: 'c',
+    name: 'One',
+    place: '',
+    circuit: 'C1',
+    channels: 2,
+    mostAmps: 15,
+    leastVolts: 4,
+    mostVolts: 16,
+    modes: ['normal' as const],
+    senses: false,
+    retiredAtMs: null,
   };
   const battery = { id: 'b', spec, restMs: HOUR, wish: NO_WISH };
   const base = { nowMs: NOW, zone: 'UTC', facts: USUAL_ROOM, chargers: [charger], on: [], waiting: [] };
@@ -184,15 +201,18 @@ describe('what a room is made of', () => {
 
   it('counts the air of what charges, and nothing of what is full', () => {
     const charge: Omit<ChargeOn, 'so'> = {
-      ...{ kind: 'on', startMs: at(-2), plannedMs: 4 * HOUR, mode: 'normal', volts: 14.4, amps: 10 },
-      ...{
-        hangsOn: { charger: 'c', channel: 1 },
-        last: null,
-        returnedAh: 20,
-        returnAh: 34,
-        c20Ah: 60,
-        nominalVolts: 12,
-      },
+      kind: 'on',
+      startMs: at(-2),
+      plannedMs: 4 * HOUR,
+      mode: 'normal',
+      volts: 14.4,
+      amps: 10,
+      hangsOn: { charger: 'c', channel: 1 },
+      last: null,
+      returnedAh: 20,
+      returnAh: 34,
+      c20Ah: 60,
+      nominalVolts: 12,
     };
     const going = roomOfSite({
       ...base,
@@ -235,14 +255,24 @@ test('what a battery takes is told in kilowatt-hours and money, and that it is m
 
 describe('what would have to give', () => {
   const job = (id: string, over: Partial<ChargeJob> = {}): ChargeJob => ({
-    ...{ id, fromMs: NOW, dueMs: at(7), weight: 1, watchedMs: 0, restMs: HOUR, airPerHour: 1 },
-    ...{ options: [0, 1].map((channel) => ({ channel, chargeMs: 5 * HOUR, mainsAmps: 6 })) },
+    id,
+    fromMs: NOW,
+    dueMs: at(7),
+    weight: 1,
+    watchedMs: 0,
+    restMs: HOUR,
+    airPerHour: 1,
+    options: [0, 1].map((channel) => ({ channel, chargeMs: 5 * HOUR, mainsAmps: 6 })),
     ...over,
   });
   const room: ChargeRoom = {
-    ...{ nowMs: NOW, shifts: days(3, false), on: [], waiting: [job('a'), job('b')] },
+    nowMs: NOW,
+    shifts: days(3, false),
+    on: [],
+    waiting: [job('a'), job('b')],
     channels: ['x', 'y'].map((id) => ({ id, circuit: 'C1' })),
-    ...{ circuitAmps: { C1: 10 }, airPerHour: 20 },
+    circuitAmps: { C1: 10 },
+    airPerHour: 20,
   };
   const lateIn = (one: ChargeRoom) => planRoom(one).cost.lateness;
 

@@ -67,27 +67,27 @@ export function anyRoom({ channels, waiting, step }: Size): fc.Arbitrary<ChargeR
       shifts: days(8, nights),
       on: running.map(
         (one, channel): OnChannel => ({
-          ...{
-            id: `on${channel}`,
-            channel,
-            startMs: at(-3),
-            plannedMs: (3 + one.left) * HOUR,
-            endMs: at(one.left),
-            restMs: HOUR,
-            dueMs: at(3),
-          },
-          ...{ weight: 1, mainsAmps: one.amps, airPerHour: one.air },
+          id: `on${channel}`,
+          channel,
+          startMs: at(-3),
+          plannedMs: (3 + one.left) * HOUR,
+          endMs: at(one.left),
+          restMs: HOUR,
+          dueMs: at(3),
+          weight: 1,
+          mainsAmps: one.amps,
+          airPerHour: one.air,
         }),
       ),
       waiting: jobs.map(
         (job, index): ChargeJob => ({
-          ...{ id: `b${index}`, fromMs: at(job.from), dueMs: job.due === null ? null : at(job.due) },
-          ...{
-            weight: job.weight,
-            watchedMs: job.watched * HOUR,
-            restMs: job.rest * HOUR,
-            airPerHour: job.air,
-          },
+          id: `b${index}`,
+          fromMs: at(job.from),
+          dueMs: job.due === null ? null : at(job.due),
+          weight: job.weight,
+          watchedMs: job.watched * HOUR,
+          restMs: job.rest * HOUR,
+          airPerHour: job.air,
           options: Array.from({ length: count }, (_, channel): ChannelOption => {
             const hours = job.hours[job.alike ? 0 : channel] ?? step;
             return { channel, chargeMs: hours * HOUR, mainsAmps: job.amps };

@@ -8,12 +8,23 @@ import { whyWaits } from './why-waits';
 
 describe('why a battery waits', () => {
   const job = (id: string, more: Partial<ChargeJob> = {}): ChargeJob => ({
-    ...{ id, fromMs: NOW, dueMs: null, weight: 1, watchedMs: 0, restMs: HOUR, airPerHour: 1 },
+    id,
+    fromMs: NOW,
+    dueMs: null,
+    weight: 1,
+    watchedMs: 0,
+    restMs: HOUR,
+    airPerHour: 1,
     options: [{ channel: 0, chargeMs: 4 * HOUR, mainsAmps: 2 }],
     ...more,
   });
   const room = (more: Partial<ChargeRoom>): ChargeRoom => ({
-    ...{ nowMs: NOW, circuitAmps: {}, airPerHour: null, shifts: days(8, false), on: [], waiting: [] },
+    nowMs: NOW,
+    circuitAmps: {},
+    airPerHour: null,
+    shifts: days(8, false),
+    on: [],
+    waiting: [],
     channels: ['a', 'b'].map((id) => ({ id, circuit: 'C1' })),
     ...more,
   });
@@ -25,11 +36,21 @@ describe('why a battery waits', () => {
 
   it('is the one on its channel, or the one that goes first', () => {
     const on = {
-      ...{ id: 'on', channel: 0, startMs: at(-2), plannedMs: 4 * HOUR, endMs: at(2), restMs: 0, dueMs: null },
-      ...{ weight: 1, mainsAmps: 1, airPerHour: 1 },
+      id: 'on',
+      channel: 0,
+      startMs: at(-2),
+      plannedMs: 4 * HOUR,
+      endMs: at(2),
+      restMs: 0,
+      dueMs: null,
+      weight: 1,
+      mainsAmps: 1,
+      airPerHour: 1,
     };
     expect(whyIn(room({ on: [on], waiting: [job('one')] })).get('one')).toEqual({
-      ...{ kind: 'channel', by: 'on', isOn: true },
+      kind: 'channel',
+      by: 'on',
+      isOn: true,
     });
     const two = whyIn(room({ waiting: [job('first', { dueMs: at(5), weight: 8 }), job('second')] }));
     expect([...two]).toEqual([['second', { kind: 'channel', by: 'first', isOn: false }]]);
@@ -59,8 +80,16 @@ describe('why a battery waits', () => {
       { channel: 1, chargeMs: 9 * HOUR, mainsAmps: 2 },
     ];
     const on = {
-      ...{ id: 'on', channel: 0, startMs: at(-2), plannedMs: 3 * HOUR, endMs: at(1), restMs: 0, dueMs: null },
-      ...{ weight: 1, mainsAmps: 1, airPerHour: 1 },
+      id: 'on',
+      channel: 0,
+      startMs: at(-2),
+      plannedMs: 3 * HOUR,
+      endMs: at(1),
+      restMs: 0,
+      dueMs: null,
+      weight: 1,
+      mainsAmps: 1,
+      airPerHour: 1,
     };
     const asked = room({ on: [on], waiting: [job('one', { options, dueMs: at(5), weight: 8 })] });
     expect(whyIn(asked).get('one')).toEqual({ kind: 'back_sooner_there', channel: 1 });

@@ -75,10 +75,22 @@ const ADDED_IN_5: Groups = {
 /** The check of a vehicle came with shape 6. Nobody could make one before: its limits are those that everybody begins with. */
 const ADDED_IN_6: Groups = {
   check: {
-    ...{ loadedVolts: 13.2, leastRiseVolts: 0.5, speedRiseVolts: 0.3, outputPct: 70, soundOutputAmps: 60 },
-    ...{ failedOutputAmps: 30, netAmps: 10, endlessNetAmps: 30, rippleVolts: 0.5, feedVolts: 0.5 },
-    ...{ startCableVolts: 0.2, solenoidVolts: 0.3, startGroundVolts: 0.2, holdVolts: 12.2 },
-    ...{ startSeconds: 2, slowStartSeconds: 5 },
+    loadedVolts: 13.2,
+    leastRiseVolts: 0.5,
+    speedRiseVolts: 0.3,
+    outputPct: 70,
+    soundOutputAmps: 60,
+    failedOutputAmps: 30,
+    netAmps: 10,
+    endlessNetAmps: 30,
+    rippleVolts: 0.5,
+    feedVolts: 0.5,
+    startCableVolts: 0.2,
+    solenoidVolts: 0.3,
+    startGroundVolts: 0.2,
+    holdVolts: 12.2,
+    startSeconds: 2,
+    slowStartSeconds: 5,
   },
 };
 

@@ -61,7 +61,8 @@ export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   for (const kind of new Set(run.map((reading) => reading.kind))) sortOut(kind);
   const { charge: charges } = all;
   return {
-    ...{ last, all },
+    last,
+    all,
     ownCharge: beganHere(run, charges) ? last.charge : undefined,
     fullCharges: charges.filter(({ data }) => data.full).length,
     charges: givenCharges(run, charges),

@@ -26,16 +26,45 @@ import { verdict } from './verdict/step';
 
 /** Every step of a run, by its id. One that is left out does not compile. */
 export const STEPS: Readonly<Record<StepId, AnyStep>> = {
-  ...{ identify, complaint, inspect, vehicle, clean, settle, hydrometer, charge, conductance, load },
-  ...{ recovery, crank, stand, verdict, top_up: topUp, open_circuit: openCircuit, three_minute: threeMinute },
+  identify,
+  complaint,
+  inspect,
+  vehicle,
+  clean,
+  settle,
+  hydrometer,
+  charge,
+  conductance,
+  load,
+  recovery,
+  crank,
+  stand,
+  verdict,
+  top_up: topUp,
+  open_circuit: openCircuit,
+  three_minute: threeMinute,
   discharge,
 };
 
 /** The step that each kind of reading is taken in; none for what is said of the run as a whole. */
 const STEP_OF: ReadonlyMap<string, StepId> = new Map(
   Object.entries({
-    ...{ identify, complaint, inspect, vehicle, clean, settle, hydrometer, charge, conductance, load },
-    ...{ recovery, crank, stand, top_up: topUp, open_circuit: openCircuit, three_minute: threeMinute },
+    identify,
+    complaint,
+    inspect,
+    vehicle,
+    clean,
+    settle,
+    hydrometer,
+    charge,
+    conductance,
+    load,
+    recovery,
+    crank,
+    stand,
+    top_up: topUp,
+    open_circuit: openCircuit,
+    three_minute: threeMinute,
     discharge,
   }).flatMap(([id, { readings }]) => Object.keys(readings).map((kind) => [kind, id as StepId] as const)),
 );

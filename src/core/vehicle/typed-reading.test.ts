@@ -14,7 +14,12 @@ import {
 } from './typed-reading';
 
 const BESIDE: TypedBeside = {
-  ...{ segment: null, amps: null, drawnBy: 'fast', clamp: 'amps', minutes: 4, temperatureC: 15 },
+  segment: null,
+  amps: null,
+  drawnBy: 'fast',
+  clamp: 'amps',
+  minutes: 4,
+  temperatureC: 15,
   unfit: false,
   fuse: '',
 };
@@ -40,12 +45,21 @@ describe('a typed reading', () => {
   it('carries what belongs to it and nothing else', () => {
     const beside = { ...BESIDE, segment: 'strap', amps: 60, unfit: true } as const;
     expect(typedReading('rest_v', 12.6, beside)).toMatchObject({
-      ...{ segment: null, amps: null, minutes: null, temperatureC: 15, unfit: false, engine: 'off' },
+      segment: null,
+      amps: null,
+      minutes: null,
+      temperatureC: 15,
+      unfit: false,
+      engine: 'off',
     });
     expect(typedReading('net_a', 12, beside)).toMatchObject({ minutes: 4, temperatureC: null, unfit: false });
     expect(typedReading('draw_a', 20, beside)).toMatchObject({ unfit: true, engine: 'off', loads: 'none' });
     expect(typedReading('drop_v', 0.1, { ...beside, drawnBy: 'cranking' })).toMatchObject({
-      ...{ segment: 'strap', amps: 60, engine: 'cranking', loads: null, temperatureC: null },
+      segment: 'strap',
+      amps: 60,
+      engine: 'cranking',
+      loads: null,
+      temperatureC: null,
     });
   });
 

@@ -69,7 +69,9 @@ export function typedReading(name: MeasuredName, typed: number | null, beside: T
   const { engine, loads } = MEASURED_FACTS[name];
   const isDrop = name === 'drop_v';
   const reading: BroughtReading = {
-    ...{ of: name, value: typed === null ? null : valueTyped(name, beside.clamp, typed), state: null },
+    of: name,
+    value: typed === null ? null : valueTyped(name, beside.clamp, typed),
+    state: null,
     segment: isDrop ? beside.segment : null,
     amps: isDrop ? beside.amps : null,
     engine: isDrop ? beside.drawnBy : (engine[0] ?? null),

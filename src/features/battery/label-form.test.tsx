@@ -12,25 +12,21 @@ vi.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush, back: vi
 const settings = siteSettings({ technicianId: 'tech' });
 
 const battery: BatteryRecord = {
-  ...{
-    id: 'b',
-    tag: 'FH-0120',
-    type: 'calcium',
-    nominalVolts: 12,
-    ratings: [{ standard: 'CA', amps: 750 }],
-    c20Ah: 66,
-  },
-  ...{
-    rcMinutes: null,
-    model: 'Ostrane Wake 66',
-    place: 'Workboat Tern',
-    dateCode: '04/24',
-    fittedOn: '2024-04-30',
-    warrantyTo: '2027-04-29',
-    group: 'H6',
-    baselineSiemens: 182,
-    slot: { type: 'calcium' as const, rating: { standard: 'CA' as const, amps: 700 } },
-  },
+  id: 'b',
+  tag: 'FH-0120',
+  type: 'calcium',
+  nominalVolts: 12,
+  ratings: [{ standard: 'CA', amps: 750 }],
+  c20Ah: 66,
+  rcMinutes: null,
+  model: 'Ostrane Wake 66',
+  place: 'Workboat Tern',
+  dateCode: '04/24',
+  fittedOn: '2024-04-30',
+  warrantyTo: '2027-04-29',
+  group: 'H6',
+  baselineSiemens: 182,
+  slot: { type: 'calcium' as const, rating: { standard: 'CA' as const, amps: 700 } },
 };
 
 let answer: unknown;
@@ -74,15 +70,21 @@ describe('registering a battery', () => {
     await waitFor(() => expect(mockPush).toHaveBeenCalledTimes(1));
     expect(sent[0]).toMatchObject({ method: 'POST', path: '/api/batteries', body: { technicianId: 'tech' } });
     expect(sent[0]?.body.label).toEqual({
-      ...{
-        tag: 'FH-0200',
-        type: 'agm',
-        nominalVolts: 12,
-        ratings: [{ standard: 'EN', amps: 760 }],
-        c20Ah: 70.5,
-      },
-      ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null, warrantyTo: null },
-      ...{ group: '', baselineSiemens: null, slot: null, duty: null },
+      tag: 'FH-0200',
+      type: 'agm',
+      nominalVolts: 12,
+      ratings: [{ standard: 'EN', amps: 760 }],
+      c20Ah: 70.5,
+      rcMinutes: null,
+      model: '',
+      place: '',
+      dateCode: '',
+      fittedOn: null,
+      warrantyTo: null,
+      group: '',
+      baselineSiemens: null,
+      slot: null,
+      duty: null,
     });
   });
 

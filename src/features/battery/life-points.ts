@@ -12,7 +12,8 @@ export function lifePoints({ runs }: BatteryStory, what: 'health' | 'held'): Lif
       const held = capacity?.method === 'discharge' ? capacity : null;
       return [
         {
-          ...{ runId: run.id, atMs: run.finishedAtMs },
+          runId: run.id,
+          atMs: run.finishedAtMs,
           pct: holds ? (held?.pct ?? null) : assessment.healthPct,
           sdPct: (holds ? held?.sdPct : assessment.healthSdPct) ?? 0,
           indicative: holds

@@ -69,7 +69,11 @@ function brought({ runId, amps, trace }: LoadRecord, { battery, runs }: BatteryS
   const { construction, nominalVolts, c20Ah } = spec;
   const course = trace.map(([seconds, volts]) => [seconds, volts] as const);
   return loadAtReference(course, {
-    ...{ construction, nominalVolts, c20Ah, amps },
-    ...{ temperatureC: estimates.temperatureC, chargePct: estimates.charge.pct },
+    construction,
+    nominalVolts,
+    c20Ah,
+    amps,
+    temperatureC: estimates.temperatureC,
+    chargePct: estimates.charge.pct,
   }).map(([seconds, volts]) => [seconds, volts, null] as const);
 }

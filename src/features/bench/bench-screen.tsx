@@ -173,8 +173,12 @@ function withDraft(readings: readonly Reading[], draft: Draft): Reading[] {
   return [
     ...readings,
     newReading(kind, data, {
-      ...{ id: 'ffffffff-ffff-7fff-bfff-ffffffffffff', runId: last?.runId ?? '', forced, supersedes },
-      ...{ takenAtMs: Math.max(serverNow(), last?.takenAtMs ?? 0), instrument: TYPED },
+      id: 'ffffffff-ffff-7fff-bfff-ffffffffffff',
+      runId: last?.runId ?? '',
+      forced,
+      supersedes,
+      takenAtMs: Math.max(serverNow(), last?.takenAtMs ?? 0),
+      instrument: TYPED,
       technicianId: last?.technicianId ?? '',
     }),
   ];

@@ -28,7 +28,10 @@ export function writtenReadings(...written: readonly Written[]): Reading[] {
   return written.map(([kind, data], index) =>
     newReading(kind, data, {
       id: `01900000-0000-7000-8000-${String(index).padStart(12, '0')}`,
-      ...{ runId: 'run', takenAtMs: START + index * 60_000, technicianId: TECHNICIAN, instrument: 'typed' },
+      runId: 'run',
+      takenAtMs: START + index * 60_000,
+      technicianId: TECHNICIAN,
+      instrument: 'typed',
     }),
   );
 }
@@ -42,26 +45,28 @@ export const UP_TO_OPEN: readonly Written[] = [
 
 const EXAMPLE_VIEW: RunView = {
   run: {
-    ...{
-      id: 'run',
-      batteryId: 'b',
-      startedAtMs: START,
-      startedById: TECHNICIAN,
-      finishedAtMs: null,
-      finishedById: null,
-    },
-    ...{ rulesId: 'integra-standard', rulesVersion: 1, assessmentId: null },
+    id: 'run',
+    batteryId: 'b',
+    startedAtMs: START,
+    startedById: TECHNICIAN,
+    finishedAtMs: null,
+    finishedById: null,
+    rulesId: 'integra-standard',
+    rulesVersion: 1,
+    assessmentId: null,
   },
   battery: {
-    ...{
-      id: 'b',
-      tag: 'FH-0107',
-      type: 'flooded',
-      nominalVolts: 12,
-      ratings: [{ standard: 'SAE', amps: 570 }],
-      c20Ah: 60,
-    },
-    ...{ rcMinutes: null, model: 'Marrowfen Haul 80', place: 'Yard tractor 1', dateCode: '', fittedOn: null },
+    id: 'b',
+    tag: 'FH-0107',
+    type: 'flooded',
+    nominalVolts: 12,
+    ratings: [{ standard: 'SAE', amps: 570 }],
+    c20Ah: 60,
+    rcMinutes: null,
+    model: 'Marrowfen Haul 80',
+    place: 'Yard tractor 1',
+    dateCode: '',
+    fittedOn: null,
   },
   readings: [],
   assessments: [],
@@ -84,8 +89,15 @@ export function stageProps(readings: readonly Reading[], minutesLater = 30) {
       return [];
     },
     run: {
-      ...{ view: EXAMPLE_VIEW, readings, store: ALL_STORED, problems: [], capture: () => [] },
-      ...{ finish: async () => {}, reopen: async () => {}, discard: async () => {}, retry: async () => {} },
+      view: EXAMPLE_VIEW,
+      readings,
+      store: ALL_STORED,
+      problems: [],
+      capture: () => [],
+      finish: async () => {},
+      reopen: async () => {},
+      discard: async () => {},
+      retry: async () => {},
     },
   };
   return { props, captured };

@@ -30,13 +30,11 @@ function shown(
             onTyping={() => {}}
             fields={[
               {
-                ...{
-                  name: 'volts',
-                  label: 'Voltage',
-                  quantity: 'openCircuitVolts',
-                  unit: 'V',
-                  initial: null,
-                },
+                name: 'volts',
+                label: 'Voltage',
+                quantity: 'openCircuitVolts',
+                unit: 'V',
+                initial: null,
                 live: { kind: 'voltmeter', field: 'volts' },
               },
               {

@@ -2,7 +2,11 @@ import type { Quantity } from '@/core/quantity/entry';
 import { type NumberField, readFields, shownValue } from './number-fields';
 
 const field = (quantity: Quantity, unit = ''): NumberField => ({
-  ...{ name: 'value', label: 'Reading', quantity, unit, initial: null },
+  name: 'value',
+  label: 'Reading',
+  quantity,
+  unit,
+  initial: null,
 });
 
 it.each([

@@ -100,7 +100,11 @@ describe('the rest of an inspection', () => {
     await type(/Probe drawn across/, '0.8');
     await click(/The rest is in order/);
     expect(captured[0]?.[1]).toMatchObject({
-      ...{ case: 'ok', terminals: 'corroded', level: 'ok', smell: 'none', topVolts: 0.8 },
+      case: 'ok',
+      terminals: 'corroded',
+      level: 'ok',
+      smell: 'none',
+      topVolts: 0.8,
     });
   });
 });
@@ -204,7 +208,12 @@ describe('crank and stand', () => {
     fireEvent.click(screen.getByRole('radio', { name: '3 l and more' }));
     await type(/Lowest sustained voltage/, '10.1{Enter}');
     expect(crank.captured[0]?.[1]).toEqual({
-      ...{ volts: 10.1, amps: null, seconds: null, inrushVolts: null, temperatureC: 10, engine: 'large' },
+      volts: 10.1,
+      amps: null,
+      seconds: null,
+      inrushVolts: null,
+      temperatureC: 10,
+      engine: 'large',
     });
   });
 

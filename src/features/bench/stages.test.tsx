@@ -85,8 +85,12 @@ describe('inspect', () => {
       [
         'inspection',
         {
-          ...{ case: 'ok', terminals: 'corroded', level: 'low', smell: 'none' },
-          ...{ topVolts: null, levelsMm: null },
+          case: 'ok',
+          terminals: 'corroded',
+          level: 'low',
+          smell: 'none',
+          topVolts: null,
+          levelsMm: null,
         },
       ],
     ]);
@@ -170,7 +174,7 @@ describe('load test', () => {
     expect(textOf()).toContain('Limit at −10.0 °C8.78 V');
     await userEvent.type(screen.getByLabelText('Voltage at the end, load on'), '9.2{Enter}');
     expect(captured).toEqual([
-      ['load', { ...{ volts: 9.2, amps: 285, seconds: 15, temperatureC: -10 }, stopped: null, trace: null }],
+      ['load', { volts: 9.2, amps: 285, seconds: 15, temperatureC: -10, stopped: null, trace: null }],
     ]);
   });
 
@@ -258,15 +262,20 @@ describe('verdict', () => {
     const now = stageProps(read(9.2)).props;
     const { assessment, evidence } = before.state;
     const record = {
-      ...{ id: 'a', runId: 'run', madeAtMs: 0, core: '0.9.0', rulesId: 'integra-standard', rulesVersion: 1 },
-      ...{
-        verdict: assessment.verdict,
-        grade: assessment.grade,
-        healthPct: null,
-        healthSdPct: null,
-        chargePct: null,
-      },
-      ...{ evidence, assessment, override: null },
+      id: 'a',
+      runId: 'run',
+      madeAtMs: 0,
+      core: '0.9.0',
+      rulesId: 'integra-standard',
+      rulesVersion: 1,
+      verdict: assessment.verdict,
+      grade: assessment.grade,
+      healthPct: null,
+      healthSdPct: null,
+      chargePct: null,
+      evidence,
+      assessment,
+      override: null,
     };
     const run = { ...now.run.view.run, finishedAtMs: Date.UTC(2026, 0, 12, 9), assessmentId: 'a' };
     renderOnSite(

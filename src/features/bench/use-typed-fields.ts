@@ -41,8 +41,7 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const place = useContext(DraftPlace);
   const [takenUp, setTakenUp] = useState(false);
-  const takeUp = useRef(() => {});
-  takeUp.current = () => {
+  useOnceInBrowser(() => {
     const kept = place === null ? {} : keptTexts(place, fields, temperatureUnit);
     const names = fields.flatMap(({ name }) => (name in kept ? [name] : []));
     if (names.length === 0) return;
@@ -50,9 +49,7 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
     setTouched(new Set(names));
     setTexts({ ...typed, ...kept });
     setTakenUp(true);
-  };
-  // Only the browser knows what was typed before: the server has drawn the fields as they begin.
-  useEffect(() => takeUp.current(), []);
+  });
   const readIn = (some: Readonly<Record<Name, string>>, unit = temperatureUnit) =>
     readFields(fields, some, nominalVolts, unit, confirmed);
   const unitAtStart = useRef(temperatureUnit);
@@ -111,11 +108,28 @@ export function useTypedFields<Name extends string>(entry: EntryOf<Name>) {
     tryCapture(stoodBy);
   };
   return {
-    ...{ texts, values: read.values, active, setActive, asked, problems, live, takenUp },
-    ...{ type, onPad, tryCapture, standBy },
+    texts,
+    values: read.values,
+    active,
+    setActive,
+    asked,
+    problems,
+    live,
+    takenUp,
+    type,
+    onPad,
+    tryCapture,
+    standBy,
     complaintOf: (name: Name) => (tried ? read.complaints[name] : undefined),
     isOffered: (name: Name) => offered === name && texts[name] === '',
   };
+}
+
+/** Only the browser knows what was typed before: the server has drawn the fields as they begin. */
+function useOnceInBrowser(act: () => void): void {
+  const latest = useRef(act);
+  latest.current = act;
+  useEffect(() => latest.current(), []);
 }
 
 function initialTexts<Name extends string>(

@@ -9,7 +9,12 @@ import { useProbesAt } from './probes-at';
 import type { Check } from './use-check';
 
 const STATE_LABELS: Readonly<Record<string, string>> = {
-  ...{ ok: 'In order', slips: 'Slips', torn: 'Torn or off', blown: 'Blown', on: 'Lit', off: 'Dark' },
+  ok: 'In order',
+  slips: 'Slips',
+  torn: 'Torn or off',
+  blown: 'Blown',
+  on: 'Lit',
+  off: 'Dark',
 };
 
 /** What is looked at: one of a few things that can be seen. */
@@ -30,8 +35,16 @@ export function LookedEntry({
   const seen = useLive((there) => there.word('probes', name));
   const capture = (chosen: string) => {
     const wrong = check.capture('check_reading', {
-      ...{ of: name, value: null, state: chosen, segment: null, amps: null, engine: null, loads: null },
-      ...{ minutes: null, temperatureC: null, unfit: false },
+      of: name,
+      value: null,
+      state: chosen,
+      segment: null,
+      amps: null,
+      engine: null,
+      loads: null,
+      minutes: null,
+      temperatureC: null,
+      unfit: false,
     });
     setProblems(wrong);
     if (wrong.length === 0) onCaptured();

@@ -67,7 +67,10 @@ export function MeasuredEntry({
     )?.expected ?? null;
   const fields: NumberField<FieldName>[] = [
     {
-      ...{ name: 'value', label: MEASURED_FACTS[name].label, ...typed, initial: null },
+      name: 'value',
+      label: MEASURED_FACTS[name].label,
+      ...typed,
+      initial: null,
       live: { kind: 'probes', field: name, times: typedAmount(name, clamp) },
       expectedInstead: (value) => expectedOf(name, value, null),
     },
@@ -171,27 +174,27 @@ function HowItIsRead({
 }
 
 const DROP_CURRENT: NumberField<FieldName> = {
-  ...{ name: 'amps', label: 'Current meanwhile', quantity: 'dropAmps', unit: 'A', initial: null },
+  name: 'amps',
+  label: 'Current meanwhile',
+  quantity: 'dropAmps',
+  unit: 'A',
+  initial: null,
   live: { kind: 'probes', field: 'amps' },
 };
 const MINUTES: NumberField<FieldName> = {
-  ...{
-    name: 'minutes',
-    label: 'Minutes since the start',
-    quantity: 'minutesRunning',
-    unit: 'min',
-    initial: 4,
-  },
+  name: 'minutes',
+  label: 'Minutes since the start',
+  quantity: 'minutesRunning',
+  unit: 'min',
+  initial: 4,
 };
 const TEMPERATURE: NumberField<FieldName> = {
-  ...{
-    name: 'temperatureC',
-    label: 'Battery temperature',
-    quantity: 'temperatureC',
-    unit: '°C',
-    initial: null,
-    live: { kind: 'probes', field: 'celsius' },
-  },
+  name: 'temperatureC',
+  label: 'Battery temperature',
+  quantity: 'temperatureC',
+  unit: '°C',
+  initial: null,
+  live: { kind: 'probes', field: 'celsius' },
 };
 
 const DRAWN_BY = [

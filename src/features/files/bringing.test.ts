@@ -9,7 +9,10 @@ const fileOf = (name: string) => new File(['tag,ocv_v'], name);
 const after = (...events: readonly BringingEvent[]): Bringing => events.reduce(bringing, NOTHING_CHOSEN);
 const choose = (importId: string): BringingEvent => ({ kind: 'choose', importId });
 const opened = (importId: string): BringingEvent => ({
-  ...{ kind: 'opened', importId, file: fileOf(`${importId}.csv`), head: HEAD },
+  kind: 'opened',
+  importId,
+  file: fileOf(`${importId}.csv`),
+  head: HEAD,
 });
 const nameIn = (state: Bringing) => ('chosen' in state ? state.chosen.file.name : null);
 
@@ -36,14 +39,20 @@ it('a file without a header, or with more columns than are read, is told', () =>
   const empty = bringing(
     { step: 'opening', importId: 'a' },
     {
-      ...{ kind: 'opened', importId: 'a', file: fileOf('a.csv'), head: headed([]) },
+      kind: 'opened',
+      importId: 'a',
+      file: fileOf('a.csv'),
+      head: headed([]),
     },
   );
   expect(empty).toMatchObject({ step: 'nothing', problems: [{ field: 'file' }] });
   const wide = bringing(
     { step: 'opening', importId: 'a' },
     {
-      ...{ kind: 'opened', importId: 'a', file: fileOf('a.csv'), head: headed(Array(5000).fill('x')) },
+      kind: 'opened',
+      importId: 'a',
+      file: fileOf('a.csv'),
+      head: headed(Array(5000).fill('x')),
     },
   );
   expect(wide).toMatchObject({ step: 'nothing', problems: [{ field: 'columns' }] });

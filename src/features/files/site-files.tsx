@@ -81,11 +81,15 @@ function SaveSite() {
 }
 
 const STOPPED_SAVING: Problem = {
-  ...{ field: 'file', found: '', expected: '' },
+  field: 'file',
+  found: '',
+  expected: '',
   message: 'Stopped. No file was saved.',
 };
 const CUT: Problem = {
-  ...{ field: 'file', found: '', expected: '' },
+  field: 'file',
+  found: '',
+  expected: '',
   message: 'The server did not send all of it, so no file was saved. Try again.',
 };
 
@@ -183,7 +187,9 @@ function BringSite() {
 }
 
 const STOPPED: Problem = {
-  ...{ field: 'file', found: '', expected: '' },
+  field: 'file',
+  found: '',
+  expected: '',
   message: 'Stopped. Nothing was stored.',
 };
 

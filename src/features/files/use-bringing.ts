@@ -58,8 +58,13 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
     storing.current = stopping;
     tell({ kind: 'store' });
     const meta = {
-      ...{ id: importId, technicianId, name: file.name.slice(0, 120) },
-      ...{ mapping, fixed, seenRuns: preview.good, ...(dateOrder ? { dateOrder } : {}) },
+      id: importId,
+      technicianId,
+      name: file.name.slice(0, 120),
+      mapping,
+      fixed,
+      seenRuns: preview.good,
+      ...(dateOrder ? { dateOrder } : {}),
     };
     const { signal } = stopping;
     const onProgress = (runs: number) => tell({ kind: 'stored', runs });
@@ -72,7 +77,11 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
     onStored(reply.value);
   };
   return {
-    ...{ state, preview, choose, change, store },
+    state,
+    preview,
+    choose,
+    change,
+    store,
     stopReading: stop,
     stopStoring: () => storing.current?.abort(),
     readAgain: () => state.step === 'chosen' && look(state.chosen),
@@ -80,7 +89,9 @@ export function useBringing(rules: HouseRules, onStored: (made: ImportRecord) =>
 }
 
 const STOPPED: Problem = {
-  ...{ field: 'import', found: '', expected: '' },
+  field: 'import',
+  found: '',
+  expected: '',
   message: 'Stopped. Nothing was stored.',
 };
 

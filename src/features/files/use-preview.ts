@@ -18,8 +18,12 @@ export interface Preview {
 }
 
 const NOTHING: Preview = {
-  ...{ state: 'idle', rows: [], good: 0, refused: [] },
-  ...{ bytesRead: 0, problems: [] },
+  state: 'idle',
+  rows: [],
+  good: 0,
+  refused: [],
+  bytesRead: 0,
+  problems: [],
 };
 
 /** Often enough to be seen to move, seldom enough to leave the page free. */
@@ -44,8 +48,12 @@ export function usePreview() {
       let bytesRead = 0;
       const show = (state: Preview['state'], problems: readonly Problem[] = []) =>
         setPreview({
-          ...{ state, rows: state === 'reading' ? rows : [...rows], good, refused },
-          ...{ bytesRead, problems },
+          state,
+          rows: state === 'reading' ? rows : [...rows],
+          good,
+          refused,
+          bytesRead,
+          problems,
         });
       const onNews = (news: ReadReadingsNews) => {
         if (news.kind !== 'rows') return show(news.kind, news.kind === 'refused' ? news.problems : []);
@@ -76,6 +84,8 @@ export function usePreview() {
 }
 
 const BROKE_OFF: Problem = {
-  ...{ field: 'file', found: '', expected: '' },
+  field: 'file',
+  found: '',
+  expected: '',
   message: 'Reading the file broke off. Nothing was stored.',
 };

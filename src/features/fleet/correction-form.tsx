@@ -41,8 +41,12 @@ export function CorrectionForm({
     const technicianId = whoIsHere();
     if (technicianId === null) return;
     const body = {
-      ...{ id: uuidv7(), technicianId, instrument, reason },
-      ...{ fromOn: readDay(from) ?? from, pct: pointsIn(points) },
+      id: uuidv7(),
+      technicianId,
+      instrument,
+      reason,
+      fromOn: readDay(from) ?? from,
+      pct: pointsIn(points),
     };
     const wrong = problemsOf(await send('/api/fleet/corrections', body, { method: 'PUT' }));
     setProblems(wrong);

@@ -38,7 +38,10 @@ export function FleetList({
             <Link
               href={addressFor(question, {
                 ...asked,
-                ...{ words: '', verdict: null, type: null, place: 'all' },
+                words: '',
+                verdict: null,
+                type: null,
+                place: 'all',
               })}
               className="underline underline-offset-4"
             >

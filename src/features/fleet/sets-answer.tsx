@@ -98,14 +98,16 @@ function Shelf({ asked, pairing, places }: Pick<SetsView, 'asked' | 'pairing' | 
         <Choice
           label="Units a set"
           options={SET_SIZES.map((size) => ({
-            ...{ label: String(size), isChosen: size === asked.size },
+            label: String(size),
+            isChosen: size === asked.size,
             address: addressWith({ ...asked, size }),
           }))}
         />
         <Choice
           label="Joined"
           options={(['parallel', 'series'] as const).map((joined) => ({
-            ...{ label: JOINED[joined], isChosen: joined === asked.joined },
+            label: JOINED[joined],
+            isChosen: joined === asked.joined,
             address: addressWith({ ...asked, joined }),
           }))}
         />

@@ -9,26 +9,28 @@ const mockPush = vi.fn();
 vi.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush }) }));
 
 const battery: BatteryRecord = {
-  ...{
-    id: 'b',
-    tag: 'FH-0101',
-    type: 'flooded',
-    nominalVolts: 12,
-    ratings: [{ standard: 'SAE', amps: 570 }],
-    c20Ah: 60,
-  },
-  ...{ rcMinutes: null, model: '', place: 'Crew van 1', dateCode: '', fittedOn: null },
+  id: 'b',
+  tag: 'FH-0101',
+  type: 'flooded',
+  nominalVolts: 12,
+  ratings: [{ standard: 'SAE', amps: 570 }],
+  c20Ah: 60,
+  rcMinutes: null,
+  model: '',
+  place: 'Crew van 1',
+  dateCode: '',
+  fittedOn: null,
 };
 const openRun: RunRecord = {
-  ...{
-    id: 'run-7',
-    batteryId: 'b',
-    startedAtMs: 0,
-    startedById: 't',
-    finishedAtMs: null,
-    finishedById: null,
-  },
-  ...{ rulesId: 'integra-standard', rulesVersion: 1, assessmentId: null },
+  id: 'run-7',
+  batteryId: 'b',
+  startedAtMs: 0,
+  startedById: 't',
+  finishedAtMs: null,
+  finishedById: null,
+  rulesId: 'integra-standard',
+  rulesVersion: 1,
+  assessmentId: null,
 };
 
 function scanning(found: FoundBattery, technicianId: string | null = 'tech') {

@@ -141,7 +141,8 @@ function useLines(
   }, [order, filter, count]);
   const shown = useMemo(() => {
     const line = (at: number) => ({
-      ...{ at, row: rows[at] ?? {} },
+      at,
+      row: rows[at] ?? {},
       judgement: each[at] ?? ({ kind: 'blank' } as const),
     });
     return (inOrder ?? rows.map((_, at) => at)).map(line);
@@ -186,7 +187,9 @@ const STATE_WORDS: Readonly<Record<LotStoreState, string>> = {
 };
 
 const OVERTAKEN: Problem = {
-  ...{ field: 'lot', found: '', expected: '' },
+  field: 'lot',
+  found: '',
+  expected: '',
   message:
     'This rack was changed elsewhere meanwhile. Load the page again: what you typed here is kept and will be offered.',
 };

@@ -47,10 +47,20 @@ export function useLot(lot: LotRecord, rules: HouseRules, columns: readonly Used
   useSaving(store.save, readOnly, { name, rows }, lot);
   useHistoryKeys(readOnly, change);
   return {
-    ...{ readOnly, store, name, setName, history, rows, problems, setProblems, change, left },
+    readOnly,
+    store,
+    name,
+    setName,
+    history,
+    rows,
+    problems,
+    setProblems,
+    change,
+    left,
     judged: useJudged(rows, readOnly, rules),
     edits: useEdits(change, setProblems, setPasting, { rows, columns, unit, sight }),
-    ...{ pasting, setPasting },
+    pasting,
+    setPasting,
     /** Says which rows are on the screen, and in which order. */
     show: (now: InSight) => {
       sight.current = now;

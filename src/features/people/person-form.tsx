@@ -96,7 +96,9 @@ function useKeeping(
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const keep = form.handleSubmit(async ({ name, newPin, newPassword }) => {
     const said = {
-      ...{ id, name, role },
+      id,
+      name,
+      role,
       ...(newPin === '' || role === 'lead' ? {} : { newPin }),
       ...(newPassword === '' ? {} : { newPassword }),
     };

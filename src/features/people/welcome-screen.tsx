@@ -60,8 +60,12 @@ function Start({
 }: Omit<Props, 'isLed' | 'sheet'> & { readonly sheet: SiteSheet; readonly onDone: () => void }) {
   const form = useForm<Fields>({
     defaultValues: {
-      ...{ shop: sheet.name, zone: sheet.zone, temperatureUnit: sheet.temperatureUnit },
-      ...{ name: '', password: '', deviceName: 'Counter' },
+      shop: sheet.name,
+      zone: sheet.zone,
+      temperatureUnit: sheet.temperatureUnit,
+      name: '',
+      password: '',
+      deviceName: 'Counter',
     },
   });
   const { begin, problems } = useBeginning(form, sheet, revision, onDone);
@@ -161,8 +165,11 @@ function LeadFields({
 }
 
 const FIELD_OF: Readonly<Record<string, keyof Fields>> = {
-  ...{ name: 'name', password: 'password', deviceName: 'deviceName' },
-  ...{ 'sheet/name': 'shop', 'sheet/zone': 'zone' },
+  name: 'name',
+  password: 'password',
+  deviceName: 'deviceName',
+  'sheet/name': 'shop',
+  'sheet/zone': 'zone',
 };
 
 /** Writes down who leads the shop, then what it is called. What was wrong with the second is mended without the first again. */
@@ -193,7 +200,8 @@ function useBeginning(
       setLeadId(technicianId);
     }
     const body = {
-      ...{ technicianId, seenRevision: revision },
+      technicianId,
+      seenRevision: revision,
       sheet: { ...sheet, name: shop, zone, temperatureUnit },
     };
     const kept = await send<{ revision: number }>('/api/site/sheet', body, { method: 'PUT' });

@@ -74,14 +74,29 @@ export interface CaseDraft {
 /** What the composer begins with. */
 export const FIRST_DRAFT: CaseDraft = {
   texts: {
-    ...{ title: 'A case of mine', story: 'Van. It started badly this week.', amps: '570', c20: '60' },
-    ...{ health: '92', capacity: '92', charge: '80', celsius: '15', rest: '800', degree: '50' },
-    ...{ clamp: String(SOUND_VEHICLE.clamp_drop), joint: String(SOUND_VEHICLE.joint_drop) },
-    ...{ side: String(SOUND_VEHICLE.side_drop), regulated: String(SOUND_VEHICLE.regulated) },
+    title: 'A case of mine',
+    story: 'Van. It started badly this week.',
+    amps: '570',
+    c20: '60',
+    health: '92',
+    capacity: '92',
+    charge: '80',
+    celsius: '15',
+    rest: '800',
+    degree: '50',
+    clamp: String(SOUND_VEHICLE.clamp_drop),
+    joint: String(SOUND_VEHICLE.joint_drop),
+    side: String(SOUND_VEHICLE.side_drop),
+    regulated: String(SOUND_VEHICLE.regulated),
     draw: String(SOUND_VEHICLE.draw),
   },
-  ...{ nominalVolts: 12, duty: 'starting' },
-  ...{ type: 'flooded', symptom: 'slow_crank', cause: 'battery', fault: 'none', level: '2' },
+  nominalVolts: 12,
+  duty: 'starting',
+  type: 'flooded',
+  symptom: 'slow_crank',
+  cause: 'battery',
+  fault: 'none',
+  level: '2',
   seen: { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' },
 };
 
@@ -100,26 +115,30 @@ export function draftOfCase({
   const [fault] = truth.faults;
   return {
     texts: {
-      ...{ title, story, amps: String(label.ratings[0]?.amps ?? ''), c20: String(label.c20Ah ?? '') },
-      ...{
-        health: String(truth.healthPct),
-        capacity: String(truth.capacityPct),
-        charge: String(truth.chargePct),
-      },
-      ...{ celsius: String(truth.temperatureC), rest: String(truth.restMinutes) },
+      title,
+      story,
+      amps: String(label.ratings[0]?.amps ?? ''),
+      c20: String(label.c20Ah ?? ''),
+      health: String(truth.healthPct),
+      capacity: String(truth.capacityPct),
+      charge: String(truth.chargePct),
+      celsius: String(truth.temperatureC),
+      rest: String(truth.restMinutes),
       degree: String(Math.round(100 * (fault?.degree ?? 0.5))),
-      ...{
-        clamp: String(vehicle.clamp_drop),
-        joint: String(vehicle.joint_drop),
-        side: String(vehicle.side_drop),
-      },
-      ...{ regulated: String(vehicle.regulated), draw: String(vehicle.draw) },
+      clamp: String(vehicle.clamp_drop),
+      joint: String(vehicle.joint_drop),
+      side: String(vehicle.side_drop),
+      regulated: String(vehicle.regulated),
+      draw: String(vehicle.draw),
     },
     type: label.type as Construction,
-    ...{ nominalVolts: label.nominalVolts, duty: label.duty ?? 'starting' },
+    nominalVolts: label.nominalVolts,
+    duty: label.duty ?? 'starting',
     fault: fault?.underCurrent ? 'joint_under_current' : (fault?.kind ?? 'none'),
     level: `${level}`,
-    ...{ symptom, cause, seen },
+    symptom,
+    cause,
+    seen,
   };
 }
 
@@ -145,21 +164,30 @@ export function caseOfDraft(draft: CaseDraft): PracticeCase {
   const number = (name: keyof DraftTexts) => typedNumber(texts[name]) ?? Number.NaN;
   const sealed = type === 'agm' || type === 'gel';
   return {
-    ...{ title: texts.title.trim(), story: texts.story.trim(), symptom, cause },
+    title: texts.title.trim(),
+    story: texts.story.trim(),
+    symptom,
+    cause,
     level: Number(level) as 1 | 2 | 3,
     label: practiceLabel(type, duty === 'deep_cycle' ? null : number('amps'), number('c20'), 'Not told', {
       nominalVolts,
       duty,
     }),
     truth: {
-      ...{ healthPct: number('health'), capacityPct: number('capacity'), chargePct: number('charge') },
-      ...{ temperatureC: number('celsius'), restMinutes: number('rest') },
+      healthPct: number('health'),
+      capacityPct: number('capacity'),
+      chargePct: number('charge'),
+      temperatureC: number('celsius'),
+      restMinutes: number('rest'),
       faults: faultsOf(fault, number('degree') / 100),
     },
     seen: sealed ? { ...seen, level: 'sealed' } : seen,
     vehicle: {
-      ...{ clamp_drop: number('clamp'), joint_drop: number('joint'), side_drop: number('side') },
-      ...{ regulated: number('regulated'), draw: number('draw') },
+      clamp_drop: number('clamp'),
+      joint_drop: number('joint'),
+      side_drop: number('side'),
+      regulated: number('regulated'),
+      draw: number('draw'),
     },
   };
 }

@@ -60,19 +60,35 @@ function Attempt({ practiceCase, code, startMs, kept, onAgain }: AttemptProps) {
   const spec = useRef(modelOfCase(practiceCase).spec).current;
   const decide = (decision: Decision) => {
     const told = debrief(practiceCase, {
-      ...{ readings: run.readings, truths, decision, startMs, endMs: bench.clock() },
+      readings: run.readings,
+      truths,
+      decision,
+      startMs,
+      endMs: bench.clock(),
     });
     setResult(told);
     dropCase({ code, technicianId });
     keepAttempt({
-      ...{ code, title: practiceCase.title, level: practiceCase.level, score: told.score, right: told.right },
-      ...{ minutes: told.minutes, atMs: Date.now(), technicianId },
+      code,
+      title: practiceCase.title,
+      level: practiceCase.level,
+      score: told.score,
+      right: told.right,
+      minutes: told.minutes,
+      atMs: Date.now(),
+      technicianId,
     });
   };
   const working = run.readings.length > 0 && result === null;
   const isKept = useKeptAsItStands(working, run.readings.length, () => ({
-    ...{ code, title: practiceCase.title, technicianId, startMs, savedAtMs: Date.now() },
-    ...{ view: run.view, truths, tape: bench.tape() },
+    code,
+    title: practiceCase.title,
+    technicianId,
+    startMs,
+    savedAtMs: Date.now(),
+    view: run.view,
+    truths,
+    tape: bench.tape(),
   }));
   useAskedBeforeLeaving(working && !isKept);
   if (result) return <Debrief practiceCase={practiceCase} code={code} result={result} onAgain={onAgain} />;

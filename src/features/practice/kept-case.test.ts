@@ -6,12 +6,14 @@ const mine = (code: string) => ({ code, technicianId: 't' });
 
 function kept(code: string, savedAtMs = 1000): Omit<KeptCase, 'core'> {
   return {
-    ...{ code, title: `Case ${code}`, technicianId: 't', savedAtMs, startMs: 500 },
-    ...{
-      view: { readings: [] } as unknown as KeptCase['view'],
-      truths: [],
-      tape: ['attach', 12, { pass: 60 }],
-    },
+    code,
+    title: `Case ${code}`,
+    technicianId: 't',
+    savedAtMs,
+    startMs: 500,
+    view: { readings: [] } as unknown as KeptCase['view'],
+    truths: [],
+    tape: ['attach', 12, { pass: 60 }],
   };
 }
 

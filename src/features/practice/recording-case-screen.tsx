@@ -69,13 +69,21 @@ function Attempt({ recordingCase, code, onAgain }: Props & { readonly onAgain: (
     const told = recordingDebrief(recordingCase, cause);
     setResult(told);
     keepAttempt({
-      ...{ code, title, level, score: told.score, right: told.right, atMs: Date.now(), technicianId },
+      code,
+      title,
+      level,
+      score: told.score,
+      right: told.right,
+      atMs: Date.now(),
+      technicianId,
       minutes: Math.round((Date.now() - begun.current) / MS_PER_MINUTE),
     });
   };
   useKeys([{ key: 'd', label: 'Say what it is', act: decide }]);
   const beside = {
-    ...{ cablesMilliohms: null, temperatureC, regulated: REGULATED },
+    cablesMilliohms: null,
+    temperatureC,
+    regulated: REGULATED,
     usualAmps: crankSpan(cylinders === 6 ? 'petrol_six' : 'petrol_four', 12),
   };
   return (

@@ -25,9 +25,17 @@ export interface PracticeRun {
 
 /** What a reading costs at the bench; those whose time passes on a clock cost nothing beside it. */
 const STEP_OF: Partial<Record<ReadingKind, StepId>> = {
-  ...{ identify: 'identify', complaint: 'complaint', inspection: 'inspect', vehicle_check: 'vehicle' },
-  ...{ clean: 'clean', top_up: 'top_up', open_circuit: 'open_circuit', hydrometer: 'hydrometer' },
-  ...{ conductance: 'conductance', load: 'load', crank: 'crank' },
+  identify: 'identify',
+  complaint: 'complaint',
+  inspection: 'inspect',
+  vehicle_check: 'vehicle',
+  clean: 'clean',
+  top_up: 'top_up',
+  open_circuit: 'open_circuit',
+  hydrometer: 'hydrometer',
+  conductance: 'conductance',
+  load: 'load',
+  crank: 'crank',
 };
 
 export function usePracticeRun(
@@ -40,8 +48,13 @@ export function usePracticeRun(
   const truths = useRef<TrueMoment[]>([...(kept?.truths ?? [])]);
   const capture: Run['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
     const reading = newReading(kind, data, {
-      ...{ id: uuidv7(), runId: view.run.id, technicianId: view.run.startedById, instrument },
-      ...{ takenAtMs: Math.round(bench.clock()), forced, supersedes },
+      id: uuidv7(),
+      runId: view.run.id,
+      technicianId: view.run.startedById,
+      instrument,
+      takenAtMs: Math.round(bench.clock()),
+      forced,
+      supersedes,
     });
     const wrong = checkInRun(reading, view.readings, view.battery.nominalVolts);
     if (wrong.length > 0) return wrong;
@@ -52,7 +65,12 @@ export function usePracticeRun(
     return [];
   };
   const run: Run = {
-    ...{ practice: true, view, readings: view.readings, store: ALL_STORED, problems: [], capture },
+    practice: true,
+    view,
+    readings: view.readings,
+    store: ALL_STORED,
+    problems: [],
+    capture,
     finish: async () => onFinish(),
     reopen: async () => undefined,
     discard: async () => undefined,
@@ -65,15 +83,15 @@ function viewOf({ label }: PracticeCase, startMs: number): RunView {
   const [id, batteryId, who] = [uuidv7(), uuidv7(), uuidv7()];
   return {
     run: {
-      ...{
-        id,
-        batteryId,
-        startedAtMs: Math.round(startMs),
-        startedById: who,
-        finishedAtMs: null,
-        finishedById: null,
-      },
-      ...{ rulesId: STANDARD_RULES.id, rulesVersion: STANDARD_RULES.version, assessmentId: null },
+      id,
+      batteryId,
+      startedAtMs: Math.round(startMs),
+      startedById: who,
+      finishedAtMs: null,
+      finishedById: null,
+      rulesId: STANDARD_RULES.id,
+      rulesVersion: STANDARD_RULES.version,
+      assessmentId: null,
     },
     battery: { id: batteryId, ...label },
     readings: [],

@@ -29,8 +29,13 @@ export function usePracticeVehicle(vehicleCase: VehicleCase, startMs: number): P
   const link = useVehicleInPage(vehicleCase);
   const capture: Check['capture'] = (kind, data, { forced = false, instrument = TYPED, supersedes } = {}) => {
     const reading = newReading(kind, data, {
-      ...{ id: uuidv7(), runId: view.run.id, technicianId: view.run.startedById, instrument },
-      ...{ takenAtMs: Date.now(), forced, supersedes },
+      id: uuidv7(),
+      runId: view.run.id,
+      technicianId: view.run.startedById,
+      instrument,
+      takenAtMs: Date.now(),
+      forced,
+      supersedes,
     });
     const wrong = isOfKind(reading, 'check_reading')
       ? readingProblems(reading.data, view.vehicle.systemVolts ?? 12)
@@ -43,8 +48,15 @@ export function usePracticeVehicle(vehicleCase: VehicleCase, startMs: number): P
   return {
     check: {
       practice: true,
-      ...{ view, readings: view.readings, store: ALL_STORED, problems: [], capture },
-      ...{ finish: nothing, reopen: nothing, discard: nothing, retry: nothing },
+      view,
+      readings: view.readings,
+      store: ALL_STORED,
+      problems: [],
+      capture,
+      finish: nothing,
+      reopen: nothing,
+      discard: nothing,
+      retry: nothing,
     },
     link,
     batteryTested,
@@ -89,11 +101,24 @@ function viewOf(vehicleCase: VehicleCase, startMs: number): CheckView {
   const { construction } = drawnOfCase(vehicleCase).truth.battery;
   return {
     run: {
-      ...{ id, vehicleId, startedAtMs: startMs, startedById: who, finishedAtMs: null, finishedById: null },
-      ...{ rulesId: STANDARD_RULES.id, rulesVersion: STANDARD_RULES.version },
+      id,
+      vehicleId,
+      startedAtMs: startMs,
+      startedById: who,
+      finishedAtMs: null,
+      finishedById: null,
+      rulesId: STANDARD_RULES.id,
+      rulesVersion: STANDARD_RULES.version,
     },
-    ...{ vehicle, slots: [], readings: [], rules: STANDARD_RULES, unreadable: [], finishedWith: null },
+    vehicle,
+    slots: [],
+    readings: [],
+    rules: STANDARD_RULES,
+    unreadable: [],
+    finishedWith: null,
     basis: basisOf(vehicle, [{ battery: { type: construction, rcMinutes: null }, verdict: null }]),
-    ...{ before: null, visit: null, cautions: [] },
+    before: null,
+    visit: null,
+    cautions: [],
   };
 }

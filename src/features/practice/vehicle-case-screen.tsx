@@ -47,8 +47,14 @@ function Attempt({ vehicleCase, code, startMs, onAgain }: Props & { readonly onA
     const told = vehicleDebrief(vehicleCase, { readings: check.readings, batteryTested, cause });
     setResult(told);
     keepAttempt({
-      ...{ code, title: vehicleCase.title, level: vehicleCase.level, score: told.score, right: told.right },
-      ...{ minutes: told.minutes, atMs: Date.now(), technicianId },
+      code,
+      title: vehicleCase.title,
+      level: vehicleCase.level,
+      score: told.score,
+      right: told.right,
+      minutes: told.minutes,
+      atMs: Date.now(),
+      technicianId,
     });
   };
   if (result)

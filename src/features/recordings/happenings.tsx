@@ -25,7 +25,9 @@ export function Happenings({
   const { cranks, excursions, span } = examined;
   const all = [
     ...cranks.map(({ onsetS, endS, started }) => ({
-      ...{ fromS: onsetS, toS: endS, value: null },
+      fromS: onsetS,
+      toS: endS,
+      value: null,
       what:
         started === true
           ? 'cranked, and it ran'

@@ -40,7 +40,9 @@ export async function keepRecording(
 }
 
 const NO_ANSWER: Problem = {
-  ...{ field: 'server', found: '', expected: '' },
+  field: 'server',
+  found: '',
+  expected: '',
   message: 'The server does not answer. Nothing was kept; try again.',
 };
 

@@ -198,9 +198,16 @@ function ExaminedNew({
     setKeeping(true);
     const typed = temperature.trim() === '' ? null : typedNumber(temperature);
     const wrong = await keepRecording(desk, {
-      ...{ id, technicianId, vehicleId: of.vehicleId, checkId: of.checkId, cylinders },
-      ...{ name, takenAtMs: file.lastModified, temperatureC: typeof typed === 'number' ? typed : null },
-      ...{ first, examined },
+      id,
+      technicianId,
+      vehicleId: of.vehicleId,
+      checkId: of.checkId,
+      cylinders,
+      name,
+      takenAtMs: file.lastModified,
+      temperatureC: typeof typed === 'number' ? typed : null,
+      first,
+      examined,
     });
     setKeeping(false);
     setProblems(wrong);

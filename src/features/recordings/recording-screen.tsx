@@ -156,7 +156,9 @@ async function unpackInto(desk: RecordingDesk, { id, cylinders, moved }: Recordi
 }
 
 const NO_SAMPLES: Problem = {
-  ...{ field: 'recording', found: '', expected: '' },
+  field: 'recording',
+  found: '',
+  expected: '',
   message: 'The samples of this recording do not come. Load the page again.',
 };
 

@@ -41,8 +41,12 @@ export function TakeOver({
     const wrong: Problem[] = [];
     for (const reading of taken) {
       const captured = newReading('check_reading', dataOf(reading, recording.temperatureC), {
-        ...{ id: uuidv7(), runId: checkId, takenAtMs: serverNow(), technicianId },
-        ...{ instrument: `Recording: ${recording.name}`.slice(0, LONGEST_NAME), forced: true },
+        id: uuidv7(),
+        runId: checkId,
+        takenAtMs: serverNow(),
+        technicianId,
+        instrument: `Recording: ${recording.name}`.slice(0, LONGEST_NAME),
+        forced: true,
       });
       wrong.push(...problemsOf(await send(`/api/runs/${checkId}/readings`, captured)));
     }
@@ -87,7 +91,15 @@ const LONGEST_NAME = 60;
 
 function dataOf({ of, value, engine, minutes }: ReadingFromRecording, temperatureC: number | null) {
   return {
-    ...{ of, value, engine, minutes, state: null, segment: null, amps: null, loads: 'none' as const },
-    ...{ temperatureC: of === 'rest_v' ? temperatureC : null, unfit: false },
+    of,
+    value,
+    engine,
+    minutes,
+    state: null,
+    segment: null,
+    amps: null,
+    loads: 'none' as const,
+    temperatureC: of === 'rest_v' ? temperatureC : null,
+    unfit: false,
   };
 }

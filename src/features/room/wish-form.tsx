@@ -156,7 +156,9 @@ function typedOf(
   };
   const put = isMoved ? { channel: card.channel ?? 0, startMs: card.plan?.startMs ?? null } : kept;
   return {
-    ...{ due: written(wish.dueMs), weight: String(wish.weight), reason: wish.reason },
+    due: written(wish.dueMs),
+    weight: String(wish.weight),
+    reason: wish.reason,
     channel: put ? String(put.channel) : BY_PLAN,
     start: written(put?.startMs ?? known.plan?.startMs ?? view.room.nowMs),
   };
@@ -199,7 +201,9 @@ const plannedIn = ({ cards }: RoomView) =>
   );
 
 const notADay = (field: string, found: string): Problem => ({
-  ...{ field, found, expected: 'a day and a time' },
+  field,
+  found,
+  expected: 'a day and a time',
   message: `“${field}”: found “${found}”, expected a day and a time.`,
 });
 

@@ -22,7 +22,9 @@ export function RulesFile({ current, onImport }: Props) {
     if (file.size > LARGEST_FILE) {
       setProblems([
         {
-          ...{ field: 'file', found: `${file.size} bytes`, expected: `at most ${LARGEST_FILE}` },
+          field: 'file',
+          found: `${file.size} bytes`,
+          expected: `at most ${LARGEST_FILE}`,
           message: `file: found ${file.size} bytes, expected house rules of at most ${LARGEST_FILE}`,
         },
       ]);

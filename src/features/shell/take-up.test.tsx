@@ -14,7 +14,10 @@ interface Written {
 /** A form such as ours: what it sends is what React believes to stand in it, not what the browser shows. */
 function Label({ onSent }: { readonly onSent: (written: Written) => void }) {
   const [written, setWritten] = useState<Written>({
-    ...{ place: '', isSealed: false, type: 'flooded', size: '12' },
+    place: '',
+    isSealed: false,
+    type: 'flooded',
+    size: '12',
   });
   const change = (part: Partial<Written>) => setWritten((before) => ({ ...before, ...part }));
   const submit = (event: FormEvent) => {

@@ -141,8 +141,10 @@ function figuresIn(fields: Fields): Pick<ChargerFacts, 'channels' | 'mostAmps' |
   const figure = (text: string) => typedNumber(text) ?? Number.NaN;
   const { channels, mostAmps, leastVolts, mostVolts } = fields;
   return {
-    ...{ channels: figure(channels), mostAmps: figure(mostAmps) },
-    ...{ leastVolts: figure(leastVolts), mostVolts: figure(mostVolts) },
+    channels: figure(channels),
+    mostAmps: figure(mostAmps),
+    leastVolts: figure(leastVolts),
+    mostVolts: figure(mostVolts),
   };
 }
 
@@ -152,8 +154,12 @@ const numberComplaint = (text: string) =>
 function written(charger: KeptCharger | null): Fields {
   const { name, place, circuit, channels, leastVolts, mostVolts } = charger ?? NEW_CHARGER;
   return {
-    ...{ name, place, circuit, channels: String(channels) },
+    name,
+    place,
+    circuit,
+    channels: String(channels),
     mostAmps: charger ? String(charger.mostAmps) : '',
-    ...{ leastVolts: String(leastVolts), mostVolts: String(mostVolts) },
+    leastVolts: String(leastVolts),
+    mostVolts: String(mostVolts),
   };
 }

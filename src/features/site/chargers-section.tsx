@@ -76,7 +76,11 @@ function useRetiring() {
     if (technicianId === null) return;
     const { id, revision } = charger;
     const kept = await keepCharger({
-      ...{ id, technicianId, retired, facts: factsOf(charger), seenRevision: revision },
+      id,
+      technicianId,
+      retired,
+      facts: factsOf(charger),
+      seenRevision: revision,
     });
     setProblems(problemsOf(kept));
     router.refresh();

@@ -135,7 +135,10 @@ function useFitting(
     setQuestion(null);
     const to = { slotId: uuidv7(), vehicleId: vehicle.id, name: name.trim(), oldPlace };
     const reply = await send<{ id: string }>('/api/vehicles/move', {
-      ...{ technicianId, batteryId: battery.id, onDay, to },
+      technicianId,
+      batteryId: battery.id,
+      onDay,
+      to,
     });
     setProblems(problemsOf(reply));
     if ('unreachable' in reply || !reply.ok) return;

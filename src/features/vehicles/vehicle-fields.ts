@@ -31,12 +31,20 @@ const text = (value: number | null | undefined) => (value == null ? '' : String(
 
 export function vehicleFieldsOf(vehicle: Vehicle | undefined): VehicleFields {
   return {
-    ...{ name: vehicle?.name ?? '', class: vehicle?.class ?? 'van', site: vehicle?.site ?? '' },
-    ...{ engine: vehicle?.engine ?? '', cylinders: text(vehicle?.cylinders) },
-    ...{ systemVolts: text(vehicle?.systemVolts ?? 12), alternatorAmps: text(vehicle?.alternatorAmps) },
-    ...{ regulator: vehicle?.regulator ?? '', preventedBy: vehicle?.preventedBy ?? '' },
-    ...{ ownVoltsFrom: text(vehicle?.ownVoltsFrom), ownVoltsTo: text(vehicle?.ownVoltsTo) },
-    ...{ joined: vehicle?.joined ?? '', note: vehicle?.note ?? '', ...slotFieldsOf(vehicle?.needs) },
+    name: vehicle?.name ?? '',
+    class: vehicle?.class ?? 'van',
+    site: vehicle?.site ?? '',
+    engine: vehicle?.engine ?? '',
+    cylinders: text(vehicle?.cylinders),
+    systemVolts: text(vehicle?.systemVolts ?? 12),
+    alternatorAmps: text(vehicle?.alternatorAmps),
+    regulator: vehicle?.regulator ?? '',
+    preventedBy: vehicle?.preventedBy ?? '',
+    ownVoltsFrom: text(vehicle?.ownVoltsFrom),
+    ownVoltsTo: text(vehicle?.ownVoltsTo),
+    joined: vehicle?.joined ?? '',
+    note: vehicle?.note ?? '',
+    ...slotFieldsOf(vehicle?.needs),
   };
 }
 
@@ -45,12 +53,20 @@ const blank = <T extends string>(word: T | ''): T | null => (word === '' ? null 
 /** The vehicle that the form's fields say. */
 export function vehicleOf(id: string, fields: VehicleFields): Vehicle {
   return {
-    ...{ id, name: fields.name.trim(), class: fields.class, site: fields.site.trim() },
-    ...{ engine: blank(fields.engine), cylinders: typedNumber(fields.cylinders) },
+    id,
+    name: fields.name.trim(),
+    class: fields.class,
+    site: fields.site.trim(),
+    engine: blank(fields.engine),
+    cylinders: typedNumber(fields.cylinders),
     systemVolts: SYSTEM_VOLTS.find((volts) => String(volts) === fields.systemVolts) ?? null,
-    ...{ alternatorAmps: typedNumber(fields.alternatorAmps), regulator: blank(fields.regulator) },
-    ...{ ownVoltsFrom: typedNumber(fields.ownVoltsFrom), ownVoltsTo: typedNumber(fields.ownVoltsTo) },
-    ...{ preventedBy: blank(fields.preventedBy), joined: blank(fields.joined), note: fields.note.trim() },
+    alternatorAmps: typedNumber(fields.alternatorAmps),
+    regulator: blank(fields.regulator),
+    ownVoltsFrom: typedNumber(fields.ownVoltsFrom),
+    ownVoltsTo: typedNumber(fields.ownVoltsTo),
+    preventedBy: blank(fields.preventedBy),
+    joined: blank(fields.joined),
+    note: fields.note.trim(),
     needs: slotNeedsOf(fields),
   };
 }

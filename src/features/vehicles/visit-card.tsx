@@ -98,12 +98,14 @@ function TakeIn({ story: { vehicle, work } }: { readonly story: VehicleStory }) 
     const technicianId = whoIsHere();
     if (technicianId === null) return;
     const reply = await send<{ id: string }>('/api/visits', {
-      ...{ id, vehicleId: vehicle.id, technicianId, complaint: fields.complaint, words: fields.words },
-      ...{
-        meter: typedNumber(fields.meter),
-        meterUnit: fields.meterUnit,
-        meterIsNew: asked === fields.meter,
-      },
+      id,
+      vehicleId: vehicle.id,
+      technicianId,
+      complaint: fields.complaint,
+      words: fields.words,
+      meter: typedNumber(fields.meter),
+      meterUnit: fields.meterUnit,
+      meterIsNew: asked === fields.meter,
     });
     const wrong = problemsOf(reply);
     setProblems(wrong);

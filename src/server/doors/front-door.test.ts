@@ -14,7 +14,8 @@ async function opened(
   server = createServer(
     frontDoor(application, {
       hosts: new Set(['127.0.0.1']),
-      ...{ reloading: false, isHttps: false },
+      reloading: false,
+      isHttps: false,
       behindProxy,
       log: () => undefined,
       admit,

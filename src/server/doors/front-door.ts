@@ -173,8 +173,11 @@ function askedOf(request: IncomingMessage) {
     return Array.isArray(value) ? value[0] : value;
   };
   return {
-    ...{ method, host: one('host'), origin: one('origin') },
-    ...{ fetchSite: one('sec-fetch-site'), contentType: one('content-type') },
+    method,
+    host: one('host'),
+    origin: one('origin'),
+    fetchSite: one('sec-fetch-site'),
+    contentType: one('content-type'),
   };
 }
 

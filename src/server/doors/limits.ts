@@ -55,26 +55,51 @@ const HOUR_MS = 3_600_000;
 
 const page = (path: string, act: ActId = 'look'): RouteLimits => ({
   ...NO_BODY,
-  ...{ method: 'GET', path, answerMs: 15_000, perMinute: RATES.screen, act },
+  method: 'GET',
+  path,
+  answerMs: 15_000,
+  perMinute: RATES.screen,
+  act,
 });
 const look = (path: string, act: ActId = 'look'): RouteLimits => page(path, act);
 const byItself = (path: string, act: ActId = 'look'): RouteLimits => ({ ...page(path, act), byItself: true });
 /** A file or a paper that is made while somebody waits. */
 const paper = (path: string, act: ActId): RouteLimits => ({
   ...NO_BODY,
-  ...{ method: 'GET', path, answerMs: 60_000, perMinute: RATES.heavy, act },
+  method: 'GET',
+  path,
+  answerMs: 60_000,
+  perMinute: RATES.heavy,
+  act,
 });
 const record = (method: Method, path: string, act: ActId): RouteLimits => ({
-  ...{ method, path, act, body: 'record', bytes: RECORD_BYTES, bounds: RECORD_BOUNDS },
-  ...{ bodyMs: 10_000, answerMs: 15_000, perMinute: RATES.write },
+  method,
+  path,
+  act,
+  body: 'record',
+  bytes: RECORD_BYTES,
+  bounds: RECORD_BOUNDS,
+  bodyMs: 10_000,
+  answerMs: 15_000,
+  perMinute: RATES.write,
 });
 const list = (method: Method, path: string, act: ActId): RouteLimits => ({
   ...record(method, path, act),
-  ...{ body: 'list', bytes: LIST_BYTES, bounds: LIST_BOUNDS, bodyMs: 30_000 },
+  body: 'list',
+  bytes: LIST_BYTES,
+  bounds: LIST_BOUNDS,
+  bodyMs: 30_000,
 });
 const file = (path: string, act: ActId, bytes: number, bodyMs: number): RouteLimits => ({
-  ...{ method: 'POST', path, act, body: 'file', bytes, bounds: RECORD_BOUNDS },
-  ...{ bodyMs, answerMs: HOUR_MS, perMinute: RATES.rare },
+  method: 'POST',
+  path,
+  act,
+  body: 'file',
+  bytes,
+  bounds: RECORD_BOUNDS,
+  bodyMs,
+  answerMs: HOUR_MS,
+  perMinute: RATES.rare,
 });
 
 /** Every door there is. A test walks the application's folders and finds none that is missing here. */
@@ -144,7 +169,8 @@ export const LIMITS: readonly RouteLimits[] = [
   byItself('/api/instruments'),
   {
     ...record('POST', '/api/instruments', 'work'),
-    ...{ body: 'lines', bytes: 8000 },
+    body: 'lines',
+    bytes: 8000,
   },
   // An instrument comes with a key of its own, which the use case looks at.
   byItself('/api/instruments/lines', 'enter'),

@@ -23,7 +23,13 @@ export async function instrumentsView({ store }: Context): Promise<InstrumentsVi
   const { present } = instrumentHub();
   return store.read(async (database) => ({
     instruments: (await keyedInstruments(database)).map(({ id, name, kind, label, deviceId, addedAtMs }) => ({
-      ...{ id, name, kind, label, deviceId, addedAtMs, isThere: present.has(id) },
+      id,
+      name,
+      kind,
+      label,
+      deviceId,
+      addedAtMs,
+      isThere: present.has(id),
     })),
     devices: (await enrolledDevices(database)).map(({ id, name }) => ({ id, name })),
   }));

@@ -32,7 +32,11 @@ export interface Admitted {
 
 /** Who has not signed in: they may come as far as the doors through which one enters. */
 export const NOBODY: Admitted = {
-  ...{ actor: null, role: 'viewer', sessionId: null, deviceId: null, isOpen: false },
+  actor: null,
+  role: 'viewer',
+  sessionId: null,
+  deviceId: null,
+  isOpen: false,
 };
 
 /** Let in, or not: nobody signed in here, it lay idle, or it is over. */

@@ -98,14 +98,16 @@ describe('a battery to keep away from', () => {
     granted(await add(people.second, 'Pell Havering', 'technician'));
     granted(await add(people.viewer, 'Wenna Orlsby', 'viewer'));
     const label = {
-      ...{
-        tag: 'Q-1',
-        type: 'flooded',
-        nominalVolts: 12,
-        ratings: [{ standard: 'SAE', amps: 570 }],
-        c20Ah: 60,
-      },
-      ...{ rcMinutes: null, model: '', place: '', dateCode: '', fittedOn: null },
+      tag: 'Q-1',
+      type: 'flooded',
+      nominalVolts: 12,
+      ratings: [{ standard: 'SAE', amps: 570 }],
+      c20Ah: 60,
+      rcMinutes: null,
+      model: '',
+      place: '',
+      dateCode: '',
+      fittedOn: null,
     };
     const batteryId = uuidv7();
     granted(await registerBattery(lead, { id: batteryId, technicianId: people.lead, label }));
@@ -131,7 +133,10 @@ describe('a battery to keep away from', () => {
   };
   const override = (over: Record<string, unknown> = {}) =>
     reading('override', {
-      ...{ verdict: 'retire', why: 'drained, rinsed and dry', over: 'quarantine', despite: 'case_cracked' },
+      verdict: 'retire',
+      why: 'drained, rinsed and dry',
+      over: 'quarantine',
+      despite: 'case_cracked',
       ...over,
     });
   const confirms = (personId: string, secret = SECRET, actor: string | null = people.lead) =>

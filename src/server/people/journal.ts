@@ -43,7 +43,14 @@ export async function journalView(context: Context, wanted: JournalWanted): Prom
 const lineOf = (entry: JournalEntry, devices: ReadonlyMap<string, string>): JournalLine => {
   const { number, atMs, personId, device, act, subjectKind, subjectId, said, reason } = entry;
   return {
-    ...{ number, atMs, personId, act, subjectKind, subjectId, said, reason },
+    number,
+    atMs,
+    personId,
+    act,
+    subjectKind,
+    subjectId,
+    said,
+    reason,
     device: device === null ? null : (devices.get(device) ?? device),
   };
 };

@@ -22,7 +22,9 @@ import { begunSession, type Signed } from './sign-in';
 const text = (most: number) => Type.String({ minLength: 1, maxLength: most });
 /** What a browser answers with; more than this in it is none of ours, and is passed over. */
 const Credential = {
-  ...{ id: text(1400), rawId: text(1400), type: Type.Literal('public-key') },
+  id: text(1400),
+  rawId: text(1400),
+  type: Type.Literal('public-key'),
   clientExtensionResults: Type.Object({}, { additionalProperties: true }),
 };
 const Made = Type.Object({
@@ -37,7 +39,9 @@ const Used = Type.Object({
   credential: Type.Object({
     ...Credential,
     response: Type.Object({
-      ...{ clientDataJSON: text(4000), authenticatorData: text(4000), signature: text(4000) },
+      clientDataJSON: text(4000),
+      authenticatorData: text(4000),
+      signature: text(4000),
     }),
   }),
 });
@@ -87,7 +91,10 @@ export async function passkeyOptions(context: Context, place: Place | null): Pro
   if (!place) return refusedSaying('input', 'origin', NO_PLACE);
   const own = await store.read((database) => passkeysOf(database, person.id));
   const options = await generateRegistrationOptions({
-    ...{ rpName: 'Integra', rpID: place.rpID, userName: person.name, attestationType: 'none' },
+    rpName: 'Integra',
+    rpID: place.rpID,
+    userName: person.name,
+    attestationType: 'none',
     userID: new TextEncoder().encode(person.id),
     excludeCredentials: own.map(({ id }) => ({ id })),
     authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
@@ -117,7 +124,11 @@ export async function addPasskeyAsked(
   const { id, publicKey, counter } = verified.registrationInfo.credential;
   await store.write((transaction) =>
     addPasskey(transaction, {
-      ...{ id, personId: actor, counter, name: tidyLine(checked.value.name), madeAtMs: now() },
+      id,
+      personId: actor,
+      counter,
+      name: tidyLine(checked.value.name),
+      madeAtMs: now(),
       publicKey: Buffer.from(publicKey).toString('base64url'),
     }),
   );
@@ -162,10 +173,13 @@ export async function passkeySignIn(
   if (!place || !expectedChallenge || !passkey || !person || person.leftAtMs !== null)
     return refusedSaying('input', 'credential', NOT_KNOWN);
   const verified = await verifyAuthenticationResponse({
-    ...{ response: credential, expectedChallenge },
-    ...{ expectedOrigin: place.origin, expectedRPID: place.rpID },
+    response: credential,
+    expectedChallenge,
+    expectedOrigin: place.origin,
+    expectedRPID: place.rpID,
     credential: {
-      ...{ id: passkey.id, counter: passkey.counter },
+      id: passkey.id,
+      counter: passkey.counter,
       publicKey: new Uint8Array(Buffer.from(passkey.publicKey, 'base64url')),
     },
   }).catch(() => null);

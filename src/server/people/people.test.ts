@@ -65,7 +65,10 @@ describe('people', () => {
     granted(await bench.asks(changePersonAsked, { ...change, seenRevision: 2, left: true }));
     const { people } = await bench.asks(peopleView);
     expect(people.find(({ id }) => id === technicianId)).toMatchObject({
-      ...{ name: 'Pell Havering-Lowe', role: 'viewer', hasPin: true, leftAtMs: BEGUN_MS },
+      name: 'Pell Havering-Lowe',
+      role: 'viewer',
+      hasPin: true,
+      leftAtMs: BEGUN_MS,
     });
     granted(await bench.signs(signOutAsked));
     expect(messagesOf(await bench.signs(signInAsked, { personId: technicianId, pin: '4071' }))).toHaveLength(

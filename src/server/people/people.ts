@@ -41,7 +41,9 @@ const About = {
 const Add = Type.Object({ id: Uuid, ...About, ...Secrets }, { additionalProperties: false });
 const Change = Type.Object(
   {
-    ...{ id: Uuid, ...About, ...Secrets },
+    id: Uuid,
+    ...About,
+    ...Secrets,
     seenRevision: Type.Integer({ minimum: 1, maximum: 1_000_000_000, description: 'person that was seen' }),
     left: Type.Boolean({ description: 'whether they have left' }),
   },
@@ -65,20 +67,40 @@ export async function peopleView(context: Context): Promise<PeopleView> {
     const sessions = await sessionsSince(database, now() - LONGEST_SESSION_MS, isLead ? null : (actor ?? ''));
     const devices = isLead ? await enrolledDevices(database) : [];
     return {
-      ...{ isOpen, isLead, actor, sessionId, deviceId },
+      isOpen,
+      isLead,
+      actor,
+      sessionId,
+      deviceId,
       people: people.filter(({ id }) => isLead || id === actor).map(lineOf),
       sessions: sessions.map(({ id, personId, deviceId: at, address, how, startedAtMs, seenAtMs }) => ({
-        ...{ id, personId, deviceId: at, address, how, startedAtMs, seenAtMs },
+        id,
+        personId,
+        deviceId: at,
+        address,
+        how,
+        startedAtMs,
+        seenAtMs,
       })),
       devices: devices.map(({ id, name, enrolledAtMs, enrolledById, seenAtMs }) => ({
-        ...{ id, name, enrolledAtMs, enrolledById, seenAtMs },
+        id,
+        name,
+        enrolledAtMs,
+        enrolledById,
+        seenAtMs,
       })),
     };
   });
 }
 
 const lineOf = ({ id, name, role, leftAtMs, pinHash, passwordHash, revision }: KeptPerson): PersonLine => ({
-  ...{ id, name, role, leftAtMs, revision, hasPin: pinHash !== null, hasPassword: passwordHash !== null },
+  id,
+  name,
+  role,
+  leftAtMs,
+  revision,
+  hasPin: pinHash !== null,
+  hasPassword: passwordHash !== null,
 });
 
 /** Lets somebody in: a name, what they may, and a first PIN or password, which they change themselves. */
@@ -121,7 +143,10 @@ export async function changePersonAsked(context: Context, input: unknown): Promi
   const secrets = await hashesOf(checked.value);
   const atMs = context.now();
   const change = {
-    ...{ name, nameKey: lookAlikeKey(name), role, ...secrets },
+    name,
+    nameKey: lookAlikeKey(name),
+    role,
+    ...secrets,
     leftAtMs: left ? (known.leftAtMs ?? atMs) : null,
   };
   const loses = left || role !== known.role || Object.keys(secrets).length > 0;

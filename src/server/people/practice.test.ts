@@ -18,16 +18,14 @@ beforeAll(async () => {
 });
 const as = (role: Role, actor: string): Context => ({ ...context, role, actor });
 const attempt = (score: number, atMs: number, right = score >= 50) => ({
-  ...{
-    id: uuidv7(),
-    code: 'B1-77',
-    title: 'The van that stood',
-    level: 1,
-    score,
-    right,
-    minutes: 41.4,
-    atMs,
-  },
+  id: uuidv7(),
+  code: 'B1-77',
+  title: 'The van that stood',
+  level: 1,
+  score,
+  right,
+  minutes: 41.4,
+  atMs,
 });
 const keep = (who: string, attempts: readonly unknown[]) =>
   keepPracticeAsked(as('technician', who), { technicianId: who, attempts });

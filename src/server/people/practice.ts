@@ -50,7 +50,8 @@ export async function practiceView(context: Context, personId: string | null): P
     const lines = people
       .filter(({ id, leftAtMs }) => leftAtMs === null && (isLead || id === context.actor))
       .map(({ id, name }) => ({
-        ...{ id, name },
+        id,
+        name,
         ...practiceSummary(all.filter((attempt) => attempt.personId === id)),
       }))
       .filter(({ cases }) => cases > 0);

@@ -42,8 +42,12 @@ export async function shareSlip(
   const isShared = await store.write(async (transaction) => {
     if ((await sharesOfRun(transaction, runId, now())).length >= MOST_SHARES) return false;
     await addSharedSlip(transaction, {
-      ...{ id: uuidv7(), runId, tokenHash: hashOfToken(token), madeById: technicianId },
-      ...{ madeAtMs: now(), untilMs: now() + days * MS_PER_DAY },
+      id: uuidv7(),
+      runId,
+      tokenHash: hashOfToken(token),
+      madeById: technicianId,
+      madeAtMs: now(),
+      untilMs: now() + days * MS_PER_DAY,
     });
     return true;
   });

@@ -10,7 +10,8 @@ export async function signInView(context: Context): Promise<SignInView> {
   return store.read(async (database) => {
     const device = (await enrolledDevices(database)).find(({ id }) => id === deviceId);
     return {
-      ...{ siteName: site.name, deviceName: device?.name ?? null },
+      siteName: site.name,
+      deviceName: device?.name ?? null,
       names: device ? await namesHere(context) : [],
       sample: settings.demo ? SAMPLE_SECRETS : [],
     };

@@ -19,7 +19,8 @@ describe('a site that nobody leads', () => {
     const browser = new Browser(await newContext(), clock);
     browser.cookies.set(COOKIES.technicianId, 'maro');
     expect(await browser.comes()).toMatchObject({
-      ...{ kind: 'in', who: { actor: 'maro', role: 'lead', isOpen: true, sessionId: null } },
+      kind: 'in',
+      who: { actor: 'maro', role: 'lead', isOpen: true, sessionId: null },
     });
   });
 

@@ -123,8 +123,14 @@ export async function begunSession(
   if (sessionId) await endSession(transaction, sessionId, now());
   const token = newToken();
   await addSession(transaction, {
-    ...{ id: uuidv7(), tokenHash: hashOfToken(token), personId, deviceId, how },
-    ...{ address: device ?? '', startedAtMs: now(), seenAtMs: now() },
+    id: uuidv7(),
+    tokenHash: hashOfToken(token),
+    personId,
+    deviceId,
+    how,
+    address: device ?? '',
+    startedAtMs: now(),
+    seenAtMs: now(),
   });
   return { name: COOKIES.session, value: token, maxAgeSeconds: LONGEST_SESSION_MS / 1000 };
 }
@@ -186,8 +192,12 @@ function deviceOf(
   { byId, atMs }: { readonly byId: string; readonly atMs: number },
 ) {
   return {
-    ...{ id, name: tidyLine(name), keyHash: hashOfToken(key) },
-    ...{ enrolledAtMs: atMs, enrolledById: byId, seenAtMs: atMs },
+    id,
+    name: tidyLine(name),
+    keyHash: hashOfToken(key),
+    enrolledAtMs: atMs,
+    enrolledById: byId,
+    seenAtMs: atMs,
   };
 }
 

@@ -51,13 +51,19 @@ export function chargingRuns(stage: Stage): DemoRun[] {
       .openCircuit();
   const tanker = low(116, 130, 52);
   tanker.note('charge_start', {
-    ...{ mode: 'normal', amps: 30, volts: 14.6, hours: 5.2 },
+    mode: 'normal',
+    amps: 30,
+    volts: 14.6,
+    hours: 5.2,
     ...(BIG_ONE ? { charger: BIG_ONE.id, channel: 1 } : {}),
   });
   tanker.wait(110).note('charge_log', { amps: 22.5, volts: 14.6, temperatureC: 21, gravity: null });
   const winch = low(123, 640, 40);
   winch.note('charge_start', {
-    ...{ mode: 'normal', amps: 8, volts: 7.3, hours: 10.9 },
+    mode: 'normal',
+    amps: 8,
+    volts: 7.3,
+    hours: 10.9,
     ...(SMALL_ONE ? { charger: SMALL_ONE.id, channel: 1 } : {}),
   });
   winch.wait(240).note('charge_log', { amps: 8, volts: 6.9, temperatureC: 17, gravity: null });

@@ -88,7 +88,11 @@ const MACHINES: Readonly<Record<VehicleClass, Machine>> = {
 
 /** Of those that only carry batteries no engine is started. */
 const WITHOUT_ENGINE: Machine = {
-  ...{ engine: 'none', regulator: 'separate', alternatorAmps: null, systemVolts: 24, joined: 'series' },
+  engine: 'none',
+  regulator: 'separate',
+  alternatorAmps: null,
+  systemVolts: 24,
+  joined: 'series',
 };
 
 export const machineOf = ({ class: of, kit }: DemoVehicle): Machine =>
@@ -98,9 +102,15 @@ export const machineOf = ({ class: of, kit }: DemoVehicle): Machine =>
 export function registered(id: string, vehicle: DemoVehicle): Vehicle {
   const { engine, regulator, alternatorAmps, systemVolts, joined } = machineOf(vehicle);
   return {
-    ...{ id, name: vehicle.name, class: vehicle.class, site: vehicle.site, engine, systemVolts },
+    id,
+    name: vehicle.name,
+    class: vehicle.class,
+    site: vehicle.site,
+    engine,
+    systemVolts,
     cylinders: ENGINE_FACTS[engine].cylinders || null,
-    ...{ alternatorAmps, regulator: engine === 'none' ? null : regulator },
+    alternatorAmps,
+    regulator: engine === 'none' ? null : regulator,
     joined: vehicle.slots.length > 1 ? joined : 'single',
     preventedBy: engine === 'none' ? null : 'fuel_relay',
   };

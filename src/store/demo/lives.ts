@@ -159,13 +159,11 @@ function check(vehicle: DemoVehicle, unit: DemoUnit, dayMs: number, stage: Stage
   const restHours = chance.pick([13, 13, 5, 2]);
   const bench = meet(
     {
-      ...{
-        unit: stage.remembered.of(unit),
-        atMs,
-        chargePct,
-        restHours,
-        temperatureC: monthC + chance.normal(3),
-      },
+      unit: stage.remembered.of(unit),
+      atMs,
+      chargePct,
+      restHours,
+      temperatureC: monthC + chance.normal(3),
       technicianId: chance.pick(stage.technicianIds),
       rules: rulesAt(atMs, stage.nowMs),
       habits: habitsOf(unit, atMs, stage.nowMs, chance),
@@ -226,7 +224,15 @@ function labelOf(
   place: string,
 ): BatteryLabel {
   return {
-    ...{ tag, type, nominalVolts, c20Ah, model, place, rcMinutes: null, dateCode: '', fittedOn: null },
+    tag,
+    type,
+    nominalVolts,
+    c20Ah,
+    model,
+    place,
+    rcMinutes: null,
+    dateCode: '',
+    fittedOn: null,
     ratings: ratings.map(([standard, amps]) => ({ standard, amps })),
     ...(duty ? { duty } : {}),
   };
@@ -263,7 +269,11 @@ export function walkIns(stage: Stage, count: number, roll: TagRoll): Omit<Lives,
     const restHours = chance.pick([1, 3, 16]);
     const bench = meet(
       {
-        ...{ unit, atMs, restHours, chargePct: chance.between(25, 95), temperatureC: 12 + chance.normal(3) },
+        unit,
+        atMs,
+        restHours,
+        chargePct: chance.between(25, 95),
+        temperatureC: 12 + chance.normal(3),
         technicianId: chance.pick(stage.technicianIds),
         rules: rulesAt(atMs, stage.nowMs),
         habits: habitsOf(unit, atMs, stage.nowMs, chance),

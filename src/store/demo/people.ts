@@ -8,17 +8,20 @@ export const DEMO_PEOPLE: Readonly<
   >
 > = {
   'Maro Tindell': {
-    ...{ role: 'technician', passwordHash: null },
+    role: 'technician',
+    passwordHash: null,
     pinHash:
       '$argon2id$v=19$m=19456,t=2,p=1$HOX08OLmvaLqoy3xhSVZww$prUNTOtrev3RoxcTFtMx5bJeOPf5GZmBrM1Y+nvaXG8',
   },
   'Ysolde Brackwater': {
-    ...{ role: 'lead', pinHash: null },
+    role: 'lead',
+    pinHash: null,
     passwordHash:
       '$argon2id$v=19$m=19456,t=2,p=1$epDn/EAH/FvOdzwBq4oczA$TT2t555F3wN22rjsOTjh6XKqlJcs21k0Khc5KkVgWus',
   },
   'Pell Havering': {
-    ...{ role: 'technician', passwordHash: null },
+    role: 'technician',
+    passwordHash: null,
     pinHash:
       '$argon2id$v=19$m=19456,t=2,p=1$p4Qj0YB4DJ/qViykibJvyQ$PPs8kZ08iJmoiLSOkvR0ozaWCDY9nTmyYbTqtdp6pyI',
   },

@@ -45,18 +45,26 @@ function rackRow(chance: Chance, index: number): LotRow {
   const loaded =
     index < LOADED && chargePct >= STANDARD_RULES.charge.loadGatePct && index !== 5 && index !== 12;
   const conditions = {
-    ...{ construction, temperatureC: CELSIUS, voltsBefore: volts, chargePct },
-    ...{ saeAmps, loadAmps: saeAmps / 2, c20Ah },
+    construction,
+    temperatureC: CELSIUS,
+    voltsBefore: volts,
+    chargePct,
+    saeAmps,
+    loadAmps: saeAmps / 2,
+    c20Ah,
   };
   return {
-    ...{
-      tag: `QR-${String(index + 1).padStart(3, '0')}`,
-      construction,
-      nominal_v: '12',
-      rating_standard: standard,
-    },
-    ...{ rating_a: String(amps), c20_ah: String(c20Ah), ...seen, ...unusual },
-    ...{ temp_c: String(CELSIUS), rest_min: '960', ocv_v: volts.toFixed(2) },
+    tag: `QR-${String(index + 1).padStart(3, '0')}`,
+    construction,
+    nominal_v: '12',
+    rating_standard: standard,
+    rating_a: String(amps),
+    c20_ah: String(c20Ah),
+    ...seen,
+    ...unusual,
+    temp_c: String(CELSIUS),
+    rest_min: '960',
+    ocv_v: volts.toFixed(2),
     ...(index % 3 === 0
       ? { cond_value: String(Math.round((amps * healthPct) / 100)), cond_unit: standard }
       : {}),

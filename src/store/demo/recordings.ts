@@ -45,46 +45,53 @@ interface Told {
 }
 
 const RECORDER: Recorder = {
-  ...{ rate: 10_000, channels: 'both', noiseVolts: 0.004, noiseAmps: 0.8, stepVolts: 0.002, stepAmps: 0.2 },
-  ...{ clipsBelowVolts: null, clipsAboveAmps: null, offsetAmps: 0, reversed: false },
+  rate: 10_000,
+  channels: 'both',
+  noiseVolts: 0.004,
+  noiseAmps: 0.8,
+  stepVolts: 0.002,
+  stepAmps: 0.2,
+  clipsBelowVolts: null,
+  clipsAboveAmps: null,
+  offsetAmps: 0,
+  reversed: false,
 };
 
 const STORIES: readonly Told[] = [
   // The same van before and after its clamp was cleaned.
   {
-    ...{ vehicle: 'Crew van 2', name: 'Crew van 2, cold morning', daysAgo: 61, temperatureC: 4, seed: 11 },
+    vehicle: 'Crew van 2',
+    name: 'Crew van 2, cold morning',
+    daysAgo: 61,
+    temperatureC: 4,
+    seed: 11,
     faults: [{ kind: 'battery_worn', degree: 0.35 }],
   },
   {
-    ...{
-      vehicle: 'Crew van 2',
-      name: 'Crew van 2, new battery',
-      daysAgo: 59,
-      temperatureC: 6,
-      seed: 11,
-      faults: [],
-    },
+    vehicle: 'Crew van 2',
+    name: 'Crew van 2, new battery',
+    daysAgo: 59,
+    temperatureC: 6,
+    seed: 11,
+    faults: [],
   },
   // A diode that nobody saw on a meter.
   {
-    ...{
-      vehicle: 'Service truck 1',
-      name: 'Service truck 1, whine after the start',
-      daysAgo: 33,
-      temperatureC: 12,
-    },
-    ...{ seed: 23, faults: [{ kind: 'diode', degree: 0.3 }] },
+    vehicle: 'Service truck 1',
+    name: 'Service truck 1, whine after the start',
+    daysAgo: 33,
+    temperatureC: 12,
+    seed: 23,
+    faults: [{ kind: 'diode', degree: 0.3 }],
   },
   // It will not start, and it is not the battery.
   {
-    ...{
-      vehicle: 'Crew van 4',
-      name: 'Crew van 4, kept from starting',
-      daysAgo: 9,
-      temperatureC: 15,
-      seed: 37,
-      faults: [],
-    },
+    vehicle: 'Crew van 4',
+    name: 'Crew van 4, kept from starting',
+    daysAgo: 9,
+    temperatureC: 15,
+    seed: 37,
+    faults: [],
     change: (start) => ({
       ...start,
       attempts: [{ fromS: 1.2, lettingGoS: 6 }],
@@ -94,13 +101,14 @@ const STORIES: readonly Told[] = [
   },
   // Half an hour on the road: the regulator comes and goes, and once all was dark.
   {
-    ...{
-      vehicle: 'Yard tractor 2',
-      name: 'Yard tractor 2, half an hour in the yard',
-      daysAgo: 16,
-      temperatureC: 18,
-    },
-    ...{ seed: 41, faults: [], recorder: { rate: 20 }, drive: inTheYard },
+    vehicle: 'Yard tractor 2',
+    name: 'Yard tractor 2, half an hour in the yard',
+    daysAgo: 16,
+    temperatureC: 18,
+    seed: 41,
+    faults: [],
+    recorder: { rate: 20 },
+    drive: inTheYard,
     change: (start) => ({ ...start, seconds: 1800 }),
   },
 ];
@@ -129,8 +137,14 @@ export function demoRecordings(
     const { truth } = vehicleWith(given, told.faults, chance);
     const { cylinders } = ENGINE_FACTS[engine];
     const start: StartCase = {
-      ...{ vehicle: truth, cylinders, seconds: 9, keyOnS: 0.5, attempts: [{ fromS: 1.2, lettingGoS: null }] },
-      ...{ weak: null, uneven: 0.008, taper: { fromAmps: 38, toAmps: 3.2, tauS: 2.4 } },
+      vehicle: truth,
+      cylinders,
+      seconds: 9,
+      keyOnS: 0.5,
+      attempts: [{ fromS: 1.2, lettingGoS: null }],
+      weak: null,
+      uneven: 0.008,
+      taper: { fromAmps: 38, toAmps: 3.2, tauS: 2.4 },
       recorder: { ...RECORDER, ...told.recorder },
     };
     const { recording: recorded } = recordStart(told.change?.(start) ?? start, chance);
@@ -138,15 +152,14 @@ export function demoRecordings(
     const { marks, features, cranks, problems } = examine(recording, cylinders);
     const takenAtMs = nowMs - told.daysAgo * MS_PER_DAY;
     const line: NewRecording = {
-      ...{
-        id: chance.id(takenAtMs),
-        vehicleId,
-        checkId: checkNear(checks, vehicleId, takenAtMs),
-        name: told.name,
-        takenAtMs,
-        cylinders,
-      },
-      ...{ temperatureC: told.temperatureC, samples: recording.seconds.length },
+      id: chance.id(takenAtMs),
+      vehicleId,
+      checkId: checkNear(checks, vehicleId, takenAtMs),
+      name: told.name,
+      takenAtMs,
+      cylinders,
+      temperatureC: told.temperatureC,
+      samples: recording.seconds.length,
       seconds: (recording.seconds.at(-1) ?? 0) - (recording.seconds[0] ?? 0),
       found: {
         marks,
@@ -155,7 +168,8 @@ export function demoRecordings(
         attempts: cranks.length,
         problems: [...problems],
       },
-      ...{ core: CORE_VERSION, addedAtMs: takenAtMs },
+      core: CORE_VERSION,
+      addedAtMs: takenAtMs,
       addedById: technicianIds[at % technicianIds.length] ?? technicianIds[0],
     };
     return [{ line, packed: deflateRawSync(packRecording(recording)) }];

@@ -122,5 +122,6 @@ export const DEMO_BATTERIES: readonly DemoBattery[] = [
 /** The site that the sample data is of. */
 export const DEMO_SITE = {
   ...newSite('019b8f00-0000-7000-8000-fe7293a7e0b0', 'UTC'),
-  ...{ name: 'Ferngate Harbour Works', address: 'Battery shop, Quay 4, Ferngate' },
+  name: 'Ferngate Harbour Works',
+  address: 'Battery shop, Quay 4, Ferngate',
 } as const;

@@ -98,8 +98,14 @@ function seedRack(store: Store, nowMs: number, startedById: string): Promise<unk
   const chance = seededChance(RACK_SEED);
   const startedAtMs = nowMs - 3 * HOUR_MS;
   return addLot(store, {
-    ...{ id: chance.id(startedAtMs), name: 'Quay rack, used batteries', rows: demoRack(chance), revision: 1 },
-    ...{ startedAtMs, startedById, changedAtMs: nowMs - HOUR_MS / 2, importId: null },
+    id: chance.id(startedAtMs),
+    name: 'Quay rack, used batteries',
+    rows: demoRack(chance),
+    revision: 1,
+    startedAtMs,
+    startedById,
+    changedAtMs: nowMs - HOUR_MS / 2,
+    importId: null,
   });
 }
 
@@ -129,8 +135,11 @@ async function seedFleet(
     .values(DEMO_FLEET.map((vehicle) => registered(idByName.get(vehicle.name) ?? '', vehicle)));
   const held = history.slots.map(({ vehicle, slot, tag, fromMs, untilMs }) => ({
     id: chance.id(fromMs),
-    ...{ vehicleId: idByName.get(vehicle.name) ?? '', batteryId: idByTag.get(tag) ?? '', name: slot },
-    ...{ fromOn: dayOf(fromMs), toOn: untilMs === null ? null : dayOf(untilMs) },
+    vehicleId: idByName.get(vehicle.name) ?? '',
+    batteryId: idByTag.get(tag) ?? '',
+    name: slot,
+    fromOn: dayOf(fromMs),
+    toOn: untilMs === null ? null : dayOf(untilMs),
   }));
   for (const some of inChunks(held)) await transaction.insert(slots).values(some);
   return idByName;
@@ -179,15 +188,23 @@ function wholeRunOf({ bench, finished }: DemoRun, batteryId: string, chance: Cha
   const { rules, technicianId } = bench;
   const { evidence, assessment } = bench.judged();
   const run = {
-    ...{ id: bench.runId, batteryId, startedAtMs: bench.startedAtMs, startedById: technicianId },
-    ...{ rulesId: rules.id, rulesVersion: rules.version },
+    id: bench.runId,
+    batteryId,
+    startedAtMs: bench.startedAtMs,
+    startedById: technicianId,
+    rulesId: rules.id,
+    rulesVersion: rules.version,
   };
   return {
     run,
     readings: bench.readings.map((reading) => ({ ...reading, recordedAtMs: reading.takenAtMs })),
     assessment: finished
       ? assessmentRecord({
-          ...{ id: chance.id(bench.atMs), runId: run.id, madeAtMs: bench.atMs, evidence, assessment },
+          id: chance.id(bench.atMs),
+          runId: run.id,
+          madeAtMs: bench.atMs,
+          evidence,
+          assessment,
           override: overrideOf(currentReadings(bench.readings), assessment),
         })
       : null,

@@ -44,7 +44,10 @@ export function enter(
         ...(healthPct === undefined ? {} : { lifeYears: lifeForHealth(healthPct / 100, years) }),
         ...(faults ? { faults } : {}),
       },
-      ...{ atMs, restHours, chargePct: met.chargePct, temperatureC: met.temperatureC },
+      atMs,
+      restHours,
+      chargePct: met.chargePct,
+      temperatureC: met.temperatureC,
       technicianId: chance.pick(stage.technicianIds),
       rules: rulesAt(atMs, stage.nowMs),
       habits: {
@@ -97,7 +100,11 @@ export function storyRuns(stage: Stage): DemoRun[] {
   });
   const badCell = look(
     enter(stage, {
-      ...{ number: 102, atMs: day(8), chargePct: 80, temperatureC: 7, restHours: 40 },
+      number: 102,
+      atMs: day(8),
+      chargePct: 80,
+      temperatureC: 7,
+      restHours: 40,
       faults: [{ kind: 'soft_short', degree: 0.78 }],
     }),
     ROUTINE,
@@ -143,14 +150,20 @@ export function todaysRuns(stage: Stage): DemoRun[] {
 export function openRuns(stage: Stage): DemoRun[] {
   const open = (number: number, minutes: number, chargePct: number, extra: Partial<Entrance> = {}) =>
     enter(stage, {
-      ...{ number, atMs: stage.nowMs - minutes * MS_PER_MINUTE, chargePct, temperatureC: 8 },
+      number,
+      atMs: stage.nowMs - minutes * MS_PER_MINUTE,
+      chargePct,
+      temperatureC: 8,
       ...extra,
     });
   const onCharge = look(open(108, 190, 46), ROUTINE)
     .take('settle', ROUTINE)
     .openCircuit();
   onCharge.note('charge_start', {
-    ...{ mode: 'normal', amps: 17.5, volts: 14.4, hours: 5.4 },
+    mode: 'normal',
+    amps: 17.5,
+    volts: 14.4,
+    hours: 5.4,
     ...(FOUR_WAY ? { charger: FOUR_WAY.id, channel: 2 } : {}),
   });
   onCharge.wait(2).note('charge_log', { amps: 17.2, volts: 13.6, temperatureC: 12, gravity: null });

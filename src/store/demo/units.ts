@@ -101,7 +101,13 @@ export function meet(
   const all = { ...AS_ASKED, ...habits };
   const tester = all.tester && { ...all.tester, ...testerAt(atMs) };
   return new BenchHand({
-    ...{ spec: unit.spec, model, state, rules, chance, technicianId },
-    ...{ startedAtMs: Math.round(atMs), habits: { ...all, tester } },
+    spec: unit.spec,
+    model,
+    state,
+    rules,
+    chance,
+    technicianId,
+    startedAtMs: Math.round(atMs),
+    habits: { ...all, tester },
   });
 }

@@ -135,7 +135,11 @@ function oneCheck(
       'check_reading',
       { ...data, unfit: false },
       {
-        ...{ id: chance.id(nowMs), runId, technicianId, instrument: TYPED, takenAtMs: Math.round(nowMs) },
+        id: chance.id(nowMs),
+        runId,
+        technicianId,
+        instrument: TYPED,
+        takenAtMs: Math.round(nowMs),
       },
     );
   });
@@ -144,8 +148,12 @@ function oneCheck(
   const madeAtMs = Math.round(nowMs + MINUTE_MS);
   return {
     run: {
-      ...{ id: runId, vehicleId, startedAtMs: Math.round(startedAtMs), startedById: technicianId },
-      ...{ rulesId: rules.id, rulesVersion: rules.version },
+      id: runId,
+      vehicleId,
+      startedAtMs: Math.round(startedAtMs),
+      startedById: technicianId,
+      rulesId: rules.id,
+      rulesVersion: rules.version,
     },
     readings,
     record: checkRecord({ id: chance.id(madeAtMs), runId, madeAtMs }, state),

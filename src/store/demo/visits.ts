@@ -70,7 +70,11 @@ export function demoVisits(
       const [complaint, ...said] = (cause && SAID[cause]) || ROUTINE;
       const arrivedAtMs = Math.round(first - chance.between(15, 90) * MINUTE_MS);
       return {
-        ...{ id: chance.id(arrivedAtMs), vehicleId, arrivedAtMs, complaint, meterUnit: unit },
+        id: chance.id(arrivedAtMs),
+        vehicleId,
+        arrivedAtMs,
+        complaint,
+        meterUnit: unit,
         leftAtMs: Math.min(stage.nowMs, Math.round(last + chance.between(60, 200) * MINUTE_MS)),
         words: chance.pick(said as [string, ...string[]]),
         meter: Math.round(((arrivedAtMs - beganMs) / (365 * MS_PER_DAY)) * perYear),
@@ -91,8 +95,14 @@ export function visitOfToday(
   const arrivedAtMs = nowMs - 50 * MINUTE_MS;
   return [
     {
-      ...{ id: chance.id(arrivedAtMs), vehicleId, arrivedAtMs, leftAtMs: null, complaint: 'warning_light' },
-      ...{ words: 'Second battery in a year, and the lamp flickers', meter: 96_410, meterUnit: 'km' },
+      id: chance.id(arrivedAtMs),
+      vehicleId,
+      arrivedAtMs,
+      leftAtMs: null,
+      complaint: 'warning_light',
+      words: 'Second battery in a year, and the lamp flickers',
+      meter: 96_410,
+      meterUnit: 'km',
       technicianId: technicianIds[0],
     },
   ];

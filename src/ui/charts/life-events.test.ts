@@ -1,8 +1,13 @@
 import { eventsOf, type LifePoint, nearestEvent } from './life-events';
 
 const point = (atMs: number): LifePoint => ({
-  ...{ runId: String(atMs), atMs, pct: 80, sdPct: 4, indicative: false },
-  ...{ verdict: 'serve', byHand: false },
+  runId: String(atMs),
+  atMs,
+  pct: 80,
+  sdPct: 4,
+  indicative: false,
+  verdict: 'serve',
+  byHand: false,
 });
 const stretch = (label: string, fromMs: number, toMs: number) => ({ label, fromMs, toMs, href: null });
 const LANES = [

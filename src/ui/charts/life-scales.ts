@@ -32,7 +32,8 @@ export function lifeScales(
     y: scaleLinear([LOWEST_PCT, HIGHEST_PCT], [LIFE_HEIGHT - LIFE_MARGIN.bottom, LIFE_MARGIN.top]).clamp(
       true,
     ),
-    ...{ fromMs, toMs },
+    fromMs,
+    toMs,
   };
 }
 

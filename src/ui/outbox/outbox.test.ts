@@ -32,7 +32,8 @@ function outboxOn(
   send: (sent: Reading) => Promise<Reply<StoredRun>>,
 ): Outbox {
   return new Outbox({
-    ...{ keep, send },
+    keep,
+    send,
     inTurn: (work) => work(),
     tell: () => undefined,
     byServerClock: (ms) => Promise.resolve(ms),

@@ -101,11 +101,7 @@ export function useStoredRun<View extends StoredRun>(kind: KindOfRun<View>, init
     [outbox.unsent, runId],
   );
   const leaving = useLeaving(own, look);
-  const readings = useMemo(() => {
-    const shown = new Set(view.readings.map(({ id }) => id));
-    const unsent = [...leaving, ...own].map(({ reading }) => reading);
-    return [...view.readings, ...unsent.filter(({ id }) => shown.size < shown.add(id).size)];
-  }, [view.readings, own, leaving]);
+  const readings = useReadingsOnce(view.readings, leaving, own);
   const store = useMemo<StoreState>(
     () => ({
       waiting: own.length,
@@ -132,7 +128,13 @@ export function useStoredRun<View extends StoredRun>(kind: KindOfRun<View>, init
     const technicianId = whoIsHere();
     if (technicianId === null) return [WHO_FIRST];
     const reading = newReading(readingKind, data, {
-      ...{ id: uuidv7(), runId, technicianId, instrument, takenAtMs: serverNow(), forced, supersedes },
+      id: uuidv7(),
+      runId,
+      technicianId,
+      instrument,
+      takenAtMs: serverNow(),
+      forced,
+      supersedes,
     });
     const wrong = kind.problemsWith(reading, readings, view);
     if (wrong.length === 0) theOutbox().add(reading, kind.nameOf(view), Date.now());
@@ -160,10 +162,29 @@ export function useStoredRun<View extends StoredRun>(kind: KindOfRun<View>, init
   };
 
   return {
-    ...{ view, readings, store, problems, capture, finish, reopen },
+    view,
+    readings,
+    store,
+    problems,
+    capture,
+    finish,
+    reopen,
     discard: (readingId) => theOutbox().discard(readingId),
     retry: () => theOutbox().retry(),
   };
+}
+
+/** What the server has of a run and what is on its way there, each reading once. */
+function useReadingsOnce(
+  stored: readonly Reading[],
+  leaving: readonly Unsent[],
+  own: readonly Unsent[],
+): readonly Reading[] {
+  return useMemo(() => {
+    const shown = new Set(stored.map(({ id }) => id));
+    const unsent = [...leaving, ...own].map(({ reading }) => reading);
+    return [...stored, ...unsent.filter(({ id }) => shown.size < shown.add(id).size)];
+  }, [stored, own, leaving]);
 }
 
 /**

@@ -44,10 +44,16 @@ export function checkRecord(
   const { causes, findings, actions, core, rules } = assessment;
   const [first] = causes;
   return {
-    ...{ ...named, core, rulesId: rules.id, rulesVersion: rules.version },
-    ...{ cause: first?.cause ?? 'nothing_found', probability: first?.probability ?? 0 },
+    ...named,
+    core,
+    rulesId: rules.id,
+    rulesVersion: rules.version,
+    cause: first?.cause ?? 'nothing_found',
+    probability: first?.probability ?? 0,
     judgement: {
-      ...{ evidence, findings, actions },
+      evidence,
+      findings,
+      actions,
       chances: Object.fromEntries(causes.map(({ cause, probability }) => [cause, probability])),
       closes: causes.filter(closesCaution).map(({ cause }) => cause),
       cautions: actions.flatMap(({ cause, caution }) => (caution === null ? [] : [{ cause, text: caution }])),

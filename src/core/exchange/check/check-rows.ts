@@ -83,7 +83,15 @@ export function readCheckRow(
   const value = isMeasured(of) ? scaled(of, number('value'), cell('unit'), problems) : null;
   const state = isMeasured(of) ? null : cell('value').toLowerCase();
   const reading: GatheredReading = {
-    ...{ of, value, state, segment, amps, engine, loads, minutes, fuse: cell('fuse') || null },
+    of,
+    value,
+    state,
+    segment,
+    amps,
+    engine,
+    loads,
+    minutes,
+    fuse: cell('fuse') || null,
     temperatureC: celsius ?? (fahrenheit === null ? null : celsiusFromFahrenheit(fahrenheit)),
   };
   if (problems.length === 0) problems.push(...readingProblems(reading, systemOf(vehicle)));

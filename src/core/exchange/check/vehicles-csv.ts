@@ -79,7 +79,9 @@ function vehicleOf(cell: (column: Column) => string, name: string): Result<Omit<
   if (systemText !== '' && systemVolts === null)
     problems.push(problem('system_v', systemText, `one of ${SYSTEM_VOLTS.join(', ')}`));
   const vehicle = {
-    ...{ name, site: tidyLine(cell('site')), systemVolts },
+    name,
+    site: tidyLine(cell('site')),
+    systemVolts,
     class: word('class', Object.keys(VEHICLE_CLASSES) as (keyof typeof VEHICLE_CLASSES)[]) ?? 'van',
     engine: word('engine', ENGINES),
     cylinders: number('cylinders', 1, 16),

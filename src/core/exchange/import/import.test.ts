@@ -47,9 +47,17 @@ const messages = (row: ImportedRow | undefined) =>
   row && !row.ok ? row.problems.map(({ message }) => message) : [];
 
 const REGISTERED: BatteryRecord = {
-  ...{ id: '00000000-0000-7000-8000-000000000001', tag: 'FH-1', type: 'agm', nominalVolts: 12 },
-  ...{ ratings: [{ standard: 'SAE', amps: 800 }], c20Ah: 70, rcMinutes: null },
-  ...{ model: '', place: '', dateCode: '', fittedOn: null },
+  id: '00000000-0000-7000-8000-000000000001',
+  tag: 'FH-1',
+  type: 'agm',
+  nominalVolts: 12,
+  ratings: [{ standard: 'SAE', amps: 800 }],
+  c20Ah: 70,
+  rcMinutes: null,
+  model: '',
+  place: '',
+  dateCode: '',
+  fittedOn: null,
 };
 const registered = (battery: Partial<BatteryRecord> = {}, runsAtMs: number[] = []): KnownBatteries =>
   new Map([['FH-1', { battery: { ...REGISTERED, ...battery }, runsAtMs }]]);
@@ -141,7 +149,11 @@ describe('the rows of a file', () => {
   it('are judged, with when they were measured and what is new here', () => {
     const [row] = readAll([{ taken_at: '2026-01-12T08:00:00Z', load_a: '285', load_v: '10.6' }]);
     expect(row).toMatchObject({
-      ...{ ok: true, line: 2, tag: 'FH-1', batteryId: null, takenAtMs: Date.UTC(2026, 0, 12, 8) },
+      ok: true,
+      line: 2,
+      tag: 'FH-1',
+      batteryId: null,
+      takenAtMs: Date.UTC(2026, 0, 12, 8),
       assessment: { verdict: 'serve', grade: 'A' },
     });
   });

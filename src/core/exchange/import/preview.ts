@@ -31,8 +31,14 @@ export function previewOf(row: ImportedRow): PreviewRow {
   if (!row.ok) return { ok: false, line, tag, problems: row.problems };
   const { assessment, batteryId, leftOut } = row;
   return {
-    ...{ ok: true, line, tag, leftOut, known: batteryId !== null },
-    ...{ verdict: assessment.verdict, grade: assessment.grade, next: assessment.next },
+    ok: true,
+    line,
+    tag,
+    leftOut,
+    known: batteryId !== null,
+    verdict: assessment.verdict,
+    grade: assessment.grade,
+    next: assessment.next,
     chargePct: assessment.estimates.charge?.pct ?? null,
     healthPct: assessment.estimates.health?.pct ?? null,
   };

@@ -13,16 +13,18 @@ import { columnTitle, keptCell, shownCell } from './lot-temperature';
 import { readPiece, withPiece } from './paste-lot';
 
 const SOUND: LotRow = {
-  ...{
-    tag: 'R-1',
-    construction: 'flooded',
-    rating_a: '570',
-    c20_ah: '60',
-    case: 'ok',
-    terminals: 'ok',
-    level: 'ok',
-  },
-  ...{ temp_c: '25', rest_min: '800', ocv_v: '12.65', load_a: '285', load_v: '10.6' },
+  tag: 'R-1',
+  construction: 'flooded',
+  rating_a: '570',
+  c20_ah: '60',
+  case: 'ok',
+  terminals: 'ok',
+  level: 'ok',
+  temp_c: '25',
+  rest_min: '800',
+  ocv_v: '12.65',
+  load_a: '285',
+  load_v: '10.6',
 };
 const row = (tag: string, changes: LotRow = {}): LotRow => ({ ...SOUND, tag, ...changes });
 const judge = (rows: readonly LotRow[]) => new LotJudge(STANDARD_RULES).judge(rows, new Map());
@@ -103,7 +105,8 @@ describe('a rack’s grid', () => {
     expect(
       granted(pasted([], { row: 0, column: 'ocv_v' }, '12.61,20\n12.5,21', ['ocv_v', 'temp_c']))[1],
     ).toEqual({
-      ...{ ocv_v: '12.5', temp_c: '21' },
+      ocv_v: '12.5',
+      temp_c: '21',
     });
   });
 
@@ -127,8 +130,12 @@ describe('a rack’s grid', () => {
     const line = 'R-1\t6\t2026-01-05T08:00:00Z\t68\t1.26\t1.25';
     const [row] = granted(pasted([], { row: 0, column: 'tag' }, `${headings}\n${line}`, label));
     expect(row).toEqual({
-      ...{ tag: 'R-1', nominal_v: '6', taken_at: '2026-01-05T08:00:00Z', temp_f: '68' },
-      ...{ sg_1: '1.26', sg_2: '1.25' },
+      tag: 'R-1',
+      nominal_v: '6',
+      taken_at: '2026-01-05T08:00:00Z',
+      temp_f: '68',
+      sg_1: '1.26',
+      sg_2: '1.25',
     });
   });
 

@@ -309,7 +309,9 @@ function readingProblems(readings: SiteRun['readings'], nominalVolts: number, pa
     const place = `${path}/readings/${index}`;
     return impossibleIn(reading, { current: NOTHING_READ, nominalVolts }).map(
       ({ field, found, expected, message }) => ({
-        ...{ field: `${place}/${field}`, found, expected },
+        field: `${place}/${field}`,
+        found,
+        expected,
         message: `${place}/${message}`,
       }),
     );

@@ -146,16 +146,24 @@ export const WholeRunSchema = closed({
 /** A check of a vehicle with everything that belongs to it; what it was finished with is carried as it was. */
 export const WholeCheckSchema = closed({
   run: closed({
-    ...{ id: Uuid, vehicleId: Uuid, startedAtMs: Moment, startedById: Uuid },
-    ...{ finishedAtMs: optional(Moment), finishedById: optional(Uuid) },
-    ...{ rulesId: RulesId, rulesVersion: RulesVersion },
+    id: Uuid,
+    vehicleId: Uuid,
+    startedAtMs: Moment,
+    startedById: Uuid,
+    finishedAtMs: optional(Moment),
+    finishedById: optional(Uuid),
+    rulesId: RulesId,
+    rulesVersion: RulesVersion,
   }),
   readings: Type.Array(ReadingSchema, { maxItems: MOST_READINGS }),
   judgements: Type.Array(
     closed({
-      ...{ id: Uuid, runId: Uuid, madeAtMs: Moment },
+      id: Uuid,
+      runId: Uuid,
+      madeAtMs: Moment,
       core: Type.String({ minLength: 1, maxLength: 20 }),
-      ...{ rulesId: RulesId, rulesVersion: RulesVersion },
+      rulesId: RulesId,
+      rulesVersion: RulesVersion,
       cause: oneOf(CAUSES),
       probability: Type.Number({ minimum: 0, maximum: 1 }),
       judgement: Type.Object({}),

@@ -39,7 +39,12 @@ export function readRunFile(text: string): Result<RunFile> {
   const { format: _format, ...file } = read.value;
   const { battery, technicians, ...run } = file;
   const problems = contradictionsIn({
-    ...{ batteries: [battery], technicians, runs: [run], rules: null, imports: [], lots: [] },
+    batteries: [battery],
+    technicians,
+    runs: [run],
+    rules: null,
+    imports: [],
+    lots: [],
   });
   return problems.length > 0 ? fail(...problems) : succeed(file);
 }

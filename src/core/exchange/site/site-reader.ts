@@ -26,8 +26,17 @@ export class SiteReader {
   private started = false;
   private form: 'lines' | 'whole' = 'lines';
   private readonly head = {
-    ...{ sites: [], technicians: [], rules: [], imports: [], lots: [], batteries: [] },
-    ...{ vehicles: [], slots: [], visits: [], chargers: [], checks: [] },
+    sites: [],
+    technicians: [],
+    rules: [],
+    imports: [],
+    lots: [],
+    batteries: [],
+    vehicles: [],
+    slots: [],
+    visits: [],
+    chargers: [],
+    checks: [],
   } as unknown as { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] };
   private known: KnownInFile | null = null;
   private runs = 0;
@@ -217,7 +226,9 @@ function upgradedRules(record: unknown, shape: number): Result<unknown> {
 function placed(failed: { readonly problems: readonly Problem[] }, place: string) {
   return fail(
     ...failed.problems.slice(0, MOST_PROBLEMS).map(({ field, found, expected, message }) => ({
-      ...{ field: `${place}/${field}`, found, expected },
+      field: `${place}/${field}`,
+      found,
+      expected,
       message: `${place}/${message}`,
     })),
   );

@@ -77,8 +77,16 @@ export const recordOf = (site: SiteRecord & SiteSheet): SiteRecord => ({
 /** A site that nobody has filled in yet. */
 export function newSite(id: string, zone: string, codesAddress = ''): SiteRecord & SiteSheet {
   return {
-    ...{ id, name: '', address: '', zone, temperatureUnit: '°C', currency: 'EUR', codesAddress },
+    id,
+    name: '',
+    address: '',
+    zone,
+    temperatureUnit: '°C',
+    currency: 'EUR',
+    codesAddress,
     // The end of an id is what tells two apart that were made in one second.
-    ...{ ratingStandard: 'SAE', ...USUAL_SURROUNDINGS, rulesId: `${FIRST_RULES_ID}-${id.slice(-12)}` },
+    ratingStandard: 'SAE',
+    ...USUAL_SURROUNDINGS,
+    rulesId: `${FIRST_RULES_ID}-${id.slice(-12)}`,
   };
 }

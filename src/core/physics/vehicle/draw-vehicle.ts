@@ -145,14 +145,21 @@ function soundVehicle(chance: Chance, spread: number, given?: GivenVehicle): Veh
   const ratedAmps = given?.ratedAmps ?? Math.round(alternatorAmps * about(0.12));
   const construction = chance.pick(['flooded', 'calcium', 'efb', 'agm'] as const);
   const battery: SetTruth = {
-    ...{ construction, saeAmps: saeAmps * about(0.1), c20Ah: c20Ah * about(0.08), shortedCell: false },
+    construction,
+    saeAmps: saeAmps * about(0.1),
+    c20Ah: c20Ah * about(0.08),
+    shortedCell: false,
     chargePct: Math.min(100, chance.between(72, 99)),
     health: chance.between(0.8, 1.05),
   };
   const temperatureC = drawnC(chance, given);
   const systemVolts = given?.systemVolts ?? (engine === 'diesel_heavy' && chance.uniform() < 0.6 ? 24 : 12);
   return {
-    ...{ engine, regulator, battery, temperatureC, systemVolts },
+    engine,
+    regulator,
+    battery,
+    temperatureC,
+    systemVolts,
     milliohms: Object.fromEntries(
       PIECES.map((piece) => [
         piece,
@@ -190,13 +197,14 @@ function soundAlternator(
 ): AlternatorTruth {
   const plain = 14.35 + chance.normal(0.12 * spread);
   return {
-    ...{ ratedAmps, share: Math.min(1.1, 1 + chance.normal(0.06 * spread)), diode: 'sound', belt: 'sound' },
-    ...{
-      feed: 'sound',
-      fuse: 'sound',
-      state: 'sound',
-      senses: chance.pick(['stud', 'stud', 'battery'] as const),
-    },
+    ratedAmps,
+    share: Math.min(1.1, 1 + chance.normal(0.06 * spread)),
+    diode: 'sound',
+    belt: 'sound',
+    feed: 'sound',
+    fuse: 'sound',
+    state: 'sound',
+    senses: chance.pick(['stud', 'stud', 'battery'] as const),
     setVolts: regulator === 'computer' ? chance.between(12.6, 15) : plain,
     loadedVolts: regulator === 'computer' ? chance.between(13.6, 14.7) : null,
   };

@@ -12,7 +12,11 @@ import type { VehicleTruth } from './vehicle-truth';
 export function circuitOf({ truth, ratingKnown }: DrawnVehicle): CircuitSpec {
   const { engine, systemVolts, regulator, alternator, battery } = truth;
   return {
-    ...{ engine, systemVolts, regulator, ownVolts: null, rcMinutes: null },
+    engine,
+    systemVolts,
+    regulator,
+    ownVolts: null,
+    rcMinutes: null,
     alternatorAmps: ratingKnown ? alternator.ratedAmps : null,
     construction: battery.construction,
   };
@@ -62,8 +66,13 @@ export class VehicleHand {
   private note(of: CheckName, over: Partial<GatheredReading>): void {
     const { engine, loads } = checkFacts(of);
     this.readings.push({
-      ...{ of, value: null, state: null, segment: null, amps: null },
-      ...{ engine: engine[0] ?? null, loads: loads[0] ?? null },
+      of,
+      value: null,
+      state: null,
+      segment: null,
+      amps: null,
+      engine: engine[0] ?? null,
+      loads: loads[0] ?? null,
       minutes: of === 'net_a' ? NET_MINUTES : null,
       temperatureC: of === 'rest_v' ? this.evidence.temperatureC : null,
       ...over,

@@ -40,37 +40,48 @@ export interface RecordingCase {
 /** Cases with a story, the easiest first. */
 export const GRADED_RECORDINGS: Readonly<Record<string, RecordingCase>> = {
   'morning-in-march': {
-    ...{
-      title: 'A morning in March',
-      level: 1,
-      cause: 'battery_worn',
-      cylinders: 4,
-      temperatureC: 6,
-      seed: 5,
-    },
+    title: 'A morning in March',
+    level: 1,
+    cause: 'battery_worn',
+    cylinders: 4,
+    temperatureC: 6,
+    seed: 5,
     story: 'It starts, but each day a little later.',
   },
   'hot-and-wet': {
-    ...{ title: 'Hot and wet', level: 1, cause: 'regulator_high', cylinders: 4, temperatureC: 24, seed: 8 },
+    title: 'Hot and wet',
+    level: 1,
+    cause: 'regulator_high',
+    cylinders: 4,
+    temperatureC: 24,
+    seed: 8,
     story: 'The second battery in a year, and its top is damp.',
   },
   'the-whine': {
-    ...{ title: 'The whine', level: 2, cause: 'diode', cylinders: 6, temperatureC: 15, seed: 12 },
+    title: 'The whine',
+    level: 2,
+    cause: 'diode',
+    cylinders: 6,
+    temperatureC: 15,
+    seed: 12,
     story: 'The radio whines with the engine. The voltage looks right.',
   },
   'shakes-at-idle': {
-    ...{ title: 'It shakes', level: 2, cause: 'weak_cylinder', cylinders: 4, temperatureC: 18, seed: 21 },
+    title: 'It shakes',
+    level: 2,
+    cause: 'weak_cylinder',
+    cylinders: 4,
+    temperatureC: 18,
+    seed: 21,
     story: 'Kept from starting and cranked. They want a battery fitted.',
   },
   'stiff-as-a-board': {
-    ...{
-      title: 'Stiff as a board',
-      level: 3,
-      cause: 'engine_drag',
-      cylinders: 4,
-      temperatureC: 12,
-      seed: 33,
-    },
+    title: 'Stiff as a board',
+    level: 3,
+    cause: 'engine_drag',
+    cylinders: 4,
+    temperatureC: 12,
+    seed: 33,
     story: 'A new battery, and it cranks no better.',
   },
 };
@@ -91,7 +102,9 @@ export function recordingCaseOf(code: string): Result<RecordingCase> {
   const seed = Number(number);
   const chance = seededChance(70_001 * (seed + 1));
   return succeed({
-    ...{ title: `Recording ${seed}`, story: 'Nobody said anything. Only the recording is there.', level: 3 },
+    title: `Recording ${seed}`,
+    story: 'Nobody said anything. Only the recording is there.',
+    level: 3,
     cause: chance.pick(RECORDED_CAUSES),
     cylinders: chance.pick([4, 4, 6] as const),
     temperatureC: Math.round(chance.between(-5, 28)),
@@ -132,8 +145,16 @@ export function recordingOfCase({ cause, cylinders, temperatureC, seed }: Record
     uneven: 0.008,
     taper: { fromAmps: chance.between(28, 48), toAmps: chance.between(2, 6), tauS: chance.between(2, 4) },
     recorder: {
-      ...{ rate: 10_000, channels: 'both', noiseVolts: 0.005, noiseAmps: 1, stepVolts: 0.002, stepAmps: 0.2 },
-      ...{ clipsBelowVolts: null, clipsAboveAmps: null, offsetAmps: 0, reversed: false },
+      rate: 10_000,
+      channels: 'both',
+      noiseVolts: 0.005,
+      noiseAmps: 1,
+      stepVolts: 0.002,
+      stepAmps: 0.2,
+      clipsBelowVolts: null,
+      clipsAboveAmps: null,
+      offsetAmps: 0,
+      reversed: false,
     },
   };
   return recordStart(start, chance);

@@ -19,8 +19,16 @@ export interface VehicleCase {
 export function vehicleOfCase(id: string, { title, class: of, truth: { given } }: VehicleCase): Vehicle {
   const { engine, systemVolts, regulator, ratedAmps } = given;
   return {
-    ...{ id, name: title, class: of, site: 'Practice', engine, systemVolts, regulator },
-    ...{ alternatorAmps: ratedAmps, preventedBy: 'fuel_relay', joined: 'single' },
+    id,
+    name: title,
+    class: of,
+    site: 'Practice',
+    engine,
+    systemVolts,
+    regulator,
+    alternatorAmps: ratedAmps,
+    preventedBy: 'fuel_relay',
+    joined: 'single',
   };
 }
 

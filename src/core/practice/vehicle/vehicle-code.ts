@@ -39,14 +39,21 @@ function randomCase(seed: number): VehicleCase {
   const [symptom, story] = chance.pick(STORIES as [[Symptom, string]]);
   const heavy = engine === 'diesel_heavy';
   return {
-    ...{ title: `Vehicle ${seed}`, level: 3, story, symptom, class: heavy ? 'tanker' : 'van' },
+    title: `Vehicle ${seed}`,
+    level: 3,
+    story,
+    symptom,
+    class: heavy ? 'tanker' : 'van',
     truth: {
       given: {
-        ...{ engine, regulator, systemVolts: heavy ? 24 : 12 },
+        engine,
+        regulator,
+        systemVolts: heavy ? 24 : 12,
         ratedAmps: Math.round(chance.between(70, 140)),
         temperatureC: Math.round(chance.between(-8, 28)),
       },
-      ...{ faults, seed },
+      faults,
+      seed,
     },
   };
 }

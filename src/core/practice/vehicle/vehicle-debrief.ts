@@ -50,7 +50,10 @@ export function vehicleDebrief(vehicleCase: VehicleCase, worked: WorkedVehicleCa
   ];
   const lost = mistakes.reduce((sum, { kind }) => sum + SCORE_OFF[kind], 0);
   return {
-    ...{ right, path, pathMinutes, minutes },
+    right,
+    path,
+    pathMinutes,
+    minutes,
     truth: truthOf(vehicleCase, causes),
     remarks: [...mistakes, ofCause(right, causes, worked.cause)],
     wrongCost: right ? 0 : priceOf(worked.cause) + COMEBACK_PRICE,

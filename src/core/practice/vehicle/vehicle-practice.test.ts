@@ -19,14 +19,26 @@ const caseOf = (code: string) => {
 
 let serial = 0;
 const envelope = () => ({
-  ...{ id: `r${++serial}`, runId: 'run', technicianId: 'who', instrument: TYPED, takenAtMs: serial },
+  id: `r${++serial}`,
+  runId: 'run',
+  technicianId: 'who',
+  instrument: TYPED,
+  takenAtMs: serial,
 });
 const check = (of: 'rest_v' | 'crank_v' | 'drop_v' | 'fast_v', value: number, over = {}): Reading =>
   newReading(
     'check_reading',
     {
-      ...{ of, value, state: null, segment: null, amps: null, loads: null, minutes: null },
-      ...{ engine: of === 'crank_v' ? 'cranking' : null, temperatureC: null, unfit: false },
+      of,
+      value,
+      state: null,
+      segment: null,
+      amps: null,
+      loads: null,
+      minutes: null,
+      engine: of === 'crank_v' ? 'cranking' : null,
+      temperatureC: null,
+      unfit: false,
       ...over,
     },
     envelope(),
@@ -44,7 +56,9 @@ describe.each(CASES)('the case %s', (_code, vehicleCase) => {
   it('is a vehicle that the register could hold, and has a way that is shorter than reading everything', () => {
     expect(vehicleOfCase('x', vehicleCase).alternatorAmps).toBeGreaterThan(0);
     const { pathMinutes, path } = vehicleDebrief(vehicleCase, {
-      ...{ readings: [], batteryTested: false, cause: 'nothing_found' },
+      readings: [],
+      batteryTested: false,
+      cause: 'nothing_found',
     });
     expect(path.length).toBeGreaterThan(0);
     expect(pathMinutes).toBeLessThan(90);
@@ -60,7 +74,9 @@ it('has at least six in which the battery is innocent', () => {
 
 it('says what a sound battery would have cost, and what was true', () => {
   const told = vehicleDebrief(caseOf('strap'), {
-    ...{ readings: [check('rest_v', 12.6)], batteryTested: false, cause: 'battery_worn' },
+    readings: [check('rest_v', 12.6)],
+    batteryTested: false,
+    cause: 'battery_worn',
   });
   expect(told.right).toBe(false);
   expect(told.wrongCost).toBeGreaterThan(0);

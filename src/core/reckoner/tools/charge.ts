@@ -31,7 +31,10 @@ export const chargeFromVoltsTool: ToolMaker = () => ({
   ],
   begin: { construction: 'flooded', nominal: '12', volts: 12.45, celsius: 25, pct: 75 },
   follows: {
-    ...{ volts: ['pct'], celsius: ['pct'], construction: ['pct'], nominal: ['pct'] },
+    volts: ['pct'],
+    celsius: ['pct'],
+    construction: ['pct'],
+    nominal: ['pct'],
     pct: ['volts'],
   },
   compute: {
@@ -124,8 +127,10 @@ export const freezingTool: ToolMaker = () => ({
   ],
   begin: { construction: 'flooded', pct: 50, gravity: 1.1925, freezes: freezingPoint(1.1925) },
   follows: {
-    ...{ construction: ['gravity', 'freezes'], pct: ['gravity', 'freezes'] },
-    ...{ gravity: ['pct', 'freezes'], freezes: ['gravity', 'pct'] },
+    construction: ['gravity', 'freezes'],
+    pct: ['gravity', 'freezes'],
+    gravity: ['pct', 'freezes'],
+    freezes: ['gravity', 'pct'],
   },
   compute: {
     gravity: (values, changed) =>

@@ -13,7 +13,11 @@ function planAt(values: Values, c20Ah: number, pct: number, amps: number): Charg
   const construction = wordIn<Construction>(values, 'construction');
   const battery = { construction, nominalVolts: 12 as const, ratings: [], c20Ah, rcMinutes: null };
   return planCharge(battery, {
-    ...{ chargePct: pct, temperatureC: REFERENCE_C, chargerAmps: amps, senses: false, mode: 'normal' },
+    chargePct: pct,
+    temperatureC: REFERENCE_C,
+    chargerAmps: amps,
+    senses: false,
+    mode: 'normal',
   });
 }
 
@@ -31,7 +35,10 @@ export const chargeTimeTool: ToolMaker = () => ({
   ],
   begin: { construction: 'flooded', c20: 60, pct: 50, amps: 6, hours: 9.1925 },
   follows: {
-    ...{ construction: ['hours'], c20: ['hours'], pct: ['hours'], amps: ['hours'] },
+    construction: ['hours'],
+    c20: ['hours'],
+    pct: ['hours'],
+    amps: ['hours'],
     hours: ['amps'],
   },
   compute: {

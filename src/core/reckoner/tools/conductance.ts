@@ -82,8 +82,14 @@ export const conductanceTool: ToolMaker = () => ({
     standardField('standard', 'In'),
   ],
   begin: {
-    ...{ value: 5.6, unit: 'mohm', compensated: 'none', construction: 'flooded', celsius: 25, pct: 100 },
-    ...{ amps: 571.43, standard: 'SAE' },
+    value: 5.6,
+    unit: 'mohm',
+    compensated: 'none',
+    construction: 'flooded',
+    celsius: 25,
+    pct: 100,
+    amps: 571.43,
+    standard: 'SAE',
   },
   follows: { ...Object.fromEntries(INPUTS.map((id) => [id, ['amps']])), amps: ['value'] },
   compute: {

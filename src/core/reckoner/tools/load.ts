@@ -43,7 +43,10 @@ export const loadTool: ToolMaker = () => ({
   ],
   begin: { basis: 'half_rating', amps: 570, standard: 'SAE', c20: 60, load: 285 },
   follows: {
-    ...{ basis: ['load'], amps: ['load'], standard: ['load'], c20: ['load'] },
+    basis: ['load'],
+    amps: ['load'],
+    standard: ['load'],
+    c20: ['load'],
     load: ['amps', 'c20'],
   },
   compute: {

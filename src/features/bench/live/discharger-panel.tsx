@@ -32,7 +32,10 @@ export function useDischarger(): Discharger {
     setCourse((so) => ((so.at(-1)?.[0] ?? -1) < minutes ? [...so, [minutes, volts]] : so));
   }, [minutes, volts]);
   return {
-    ...{ minutes, earlyVolts, isDone, course },
+    minutes,
+    earlyVolts,
+    isDone,
+    course,
     name: own ? instrumentName(link, 'discharger') : null,
     stop: () => {
       if (own) link?.send(writeLine('stop', own));

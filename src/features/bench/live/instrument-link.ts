@@ -121,8 +121,10 @@ export class InstrumentLink {
 
   private greet({ instrument, fields }: Line): void {
     const known: LinkedInstrument = {
-      ...{ name: instrument, kind: fields.kind as InstrumentKind },
-      ...{ label: fields.label ?? instrument, simulated: fields.simulated === 'yes' },
+      name: instrument,
+      kind: fields.kind as InstrumentKind,
+      label: fields.label ?? instrument,
+      simulated: fields.simulated === 'yes',
     };
     this.instruments = [...this.instruments.filter(({ name }) => name !== instrument), known];
     this.state = 'live';

@@ -39,7 +39,10 @@ export function LiveCrank({
   };
   useKeys([
     {
-      ...{ key: 's', label: cranking ? 'Stop cranking' : 'Crank it', act: toggle, atOnce: cranking },
+      key: 's',
+      label: cranking ? 'Stop cranking' : 'Crank it',
+      act: toggle,
+      atOnce: cranking,
     },
   ]);
   const state = hold?.by === 'starter' ? hold.state : 'idle';

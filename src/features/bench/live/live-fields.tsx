@@ -66,9 +66,14 @@ export function useLiveFields<Name extends string>(
 
 /** Decimals that a reading is shown with at least, by what gives it: as many as its last digit asks for. */
 const LEAST_DECIMALS: Readonly<Record<string, number>> = {
-  ...{ 'voltmeter volts': 2, 'voltmeter sum': 2, 'voltmeter least': 2 },
-  ...{ 'charger amps': 1, 'charger volts': 2, 'draw_meter amps': 3 },
-  ...{ 'thermometer celsius': 1, 'hydrometer gravity': 3 },
+  'voltmeter volts': 2,
+  'voltmeter sum': 2,
+  'voltmeter least': 2,
+  'charger amps': 1,
+  'charger volts': 2,
+  'draw_meter amps': 3,
+  'thermometer celsius': 1,
+  'hydrometer gravity': 3,
 };
 
 const leastDecimals = (live: LiveSource | undefined) =>

@@ -54,8 +54,10 @@ export function LiveLoad({ task, onCapture, picture, onTypeInstead }: Props) {
   };
   useKeys([
     {
-      ...{ key: 's', label: holding ? 'Stop the load' : 'Start the load' },
-      ...{ act: holding ? stop : start, atOnce: holding },
+      key: 's',
+      label: holding ? 'Stop the load' : 'Start the load',
+      act: holding ? stop : start,
+      atOnce: holding,
     },
   ]);
   useCapturedAtEnd(state, trace, task, (data) =>

@@ -31,7 +31,11 @@ export function useCharger(): { readonly shown: LiveCharger | null; readonly sto
   if (volts === null || amps === null || onFor === null || !isOn) return { shown: null, stop };
   const minutes = Math.round((10 * onFor) / SECONDS_A_MINUTE) / 10;
   const log = {
-    ...{ volts, amps, temperatureC, gravity: null, minutes },
+    volts,
+    amps,
+    temperatureC,
+    gravity: null,
+    minutes,
     ...(ampHours === null ? {} : { ampHours }),
   };
   return {

@@ -16,8 +16,10 @@ export interface HoldClock {
 export function useClockKey({ running, start, stop }: HoldClock): void {
   useKeys([
     {
-      ...{ key: 's', label: running ? 'Stop the clock' : 'Start the clock' },
-      ...{ act: running ? stop : start, atOnce: running },
+      key: 's',
+      label: running ? 'Stop the clock' : 'Start the clock',
+      act: running ? stop : start,
+      atOnce: running,
     },
   ]);
 }

@@ -77,8 +77,12 @@ function LoadDrawing({ spec, state, rules, task, trace, readVolts, elapsedSecond
       limitVolts={task.limitVolts}
       holdSeconds={task.holdSeconds}
       healthy={{
-        ...{ spec, fromPct: rules.health.servePct, toPct: AS_NEW_PCT, chargePct: charge.pct },
-        ...{ temperatureC: task.temperatureC, amps: task.setAmps },
+        spec,
+        fromPct: rules.health.servePct,
+        toPct: AS_NEW_PCT,
+        chargePct: charge.pct,
+        temperatureC: task.temperatureC,
+        amps: task.setAmps,
       }}
       readVolts={readVolts}
       elapsedSeconds={elapsedSeconds}
@@ -135,7 +139,10 @@ function TypedLoad({ run, spec, state, correcting, onTyping, capture }: StagePro
         capture={capture}
         onCapture={({ volts, amps, seconds, temperatureC }, _by, take) =>
           take('load', {
-            ...{ volts: volts ?? 0, amps: amps ?? 0, seconds: seconds ?? 0, temperatureC },
+            volts: volts ?? 0,
+            amps: amps ?? 0,
+            seconds: seconds ?? 0,
+            temperatureC,
             stopped: stopped === 'no' ? null : stopped,
             trace: trace.length > 0 ? [...thinTrace(trace, LONGEST_TRACE)] : null,
           })
@@ -180,7 +187,8 @@ type Stopped = 'no' | 'collapse' | 'gassing';
 const stoppedChoices = (nominalVolts: number): readonly Choice<Stopped>[] => [
   { value: 'no', label: 'Yes' },
   {
-    ...{ value: 'collapse', bad: true },
+    value: 'collapse',
+    bad: true,
     label: `Collapsed below ${formatQuantity(collapseVolts(nominalVolts), 'V')}: stopped`,
   },
   { value: 'gassing', label: 'A cell gassed violently: stopped', bad: true },

@@ -19,8 +19,10 @@ export function ThreeMinuteStage({ run, spec, correcting, onTyping, capture }: S
   const { charges, elapsedSeconds, running, start, stop } = useTestClock();
   useKeys([
     {
-      ...{ key: 's', label: running ? 'Stop the charge' : 'Start the three minutes' },
-      ...{ act: running ? stop : start, atOnce: running },
+      key: 's',
+      label: running ? 'Stop the charge' : 'Start the three minutes',
+      act: running ? stop : start,
+      atOnce: running,
     },
   ]);
   const left = Math.max(0, THREE_MINUTE_TEST.seconds - (elapsedSeconds ?? 0));

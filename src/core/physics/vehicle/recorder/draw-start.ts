@@ -34,7 +34,12 @@ export function drawStart(chance: Chance): StartCase {
     over + chance.between(5, 55),
   );
   return {
-    ...{ vehicle, cylinders, seconds, keyOnS, attempts, recorder },
+    vehicle,
+    cylinders,
+    seconds,
+    keyOnS,
+    attempts,
+    recorder,
     weak:
       chance.uniform() < 0.35
         ? { cylinder: Math.floor(chance.uniform() * cylinders), loss: chance.between(0.15, 0.4) }
