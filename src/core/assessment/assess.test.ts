@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess, reasonsOf } from './assess';
@@ -8,7 +7,6 @@ import { ledgerOf } from './ledger';
 import { flipsOf, outcomesOf } from './what-if';
 
 const judge = (example: ExampleCase) => assess(exampleEvidence(example), STANDARD_RULES);
-const _volts = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('the rule table, worked by hand', () => {
   it.each(cases)('$why', ({ example, verdict, grade, rule, decidedBy, ...rest }) => {
@@ -106,12 +104,11 @@ describe('what would change the verdict', () => {
     const evidence = exampleEvidence({ ocv: 12.65 });
     const { estimates } = assess(evidence, STANDARD_RULES);
     const outcomes = outcomesOf(evidence, estimates, STANDARD_RULES, 'load');
-    // Just below the limit recovery is asked for; just above it the health of a pass still lies below the floor.
-    const verdicts = ['retire', 'undecided', 'retire', 'undecided', 'watch', 'serve'];
+    // Below the limit recovery is asked for, and just above it, where only the heat makes it pass; then the load once more.
+    const verdicts = ['retire', 'undecided', 'watch', 'serve'];
     expect(outcomes.map(({ verdict }) => verdict)).toEqual(verdicts);
     // From 30 % health, 12.65 − 0.4353 − 1.51925 / 0.30 V, up.
     const starts = outcomes.map(({ from }) => Math.round(from * 1000) / 1000);
-    // The limit at 25 °C is 9.672 V: a pass above it, of less than 60 %, is too close to call at first.
-    expect(starts).toEqual([7.15, 9.45, 9.6, 9.672, 9.683, 10.316]);
+    expect(starts).toEqual([7.15, 9.45, 9.683, 10.316]);
   });
 });

@@ -3,6 +3,7 @@ import type { BatterySpec } from '../battery/battery';
 import { restedState } from '../physics/battery-state';
 import { modelOf, newUnit } from '../physics/physical-battery';
 import { drawSteadily } from '../physics/steady-discharge';
+import { evenly } from '../quantity/evenly.test-support';
 import type { HouseRules } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { upgradeRules } from '../rules/upgrade-rules';
@@ -60,8 +61,8 @@ const discharged = (discharge: Partial<DischargeEvidence>, battery: Partial<Batt
   judgeCapacity(evidenceOf({ example: { ocv: 12.7, battery }, discharge }), STANDARD_RULES);
 
 it('more minutes are never less capacity, and colder plates are not blamed for being cold', () => {
-  const minutes = fc.double({ min: 20, max: 150, noNaN: true });
-  const celsius = fc.double({ min: 5, max: 40, noNaN: true });
+  const minutes = evenly(20, 150);
+  const celsius = evenly(5, 40);
   fc.assert(
     fc.property(minutes, minutes, celsius, (one, other, temperatureC) => {
       const [less, more] = [Math.min(one, other), Math.max(one, other)].map(

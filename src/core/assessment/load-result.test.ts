@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { estimateCharge } from './charge-estimate';
 import { estimate } from './estimates';
@@ -6,7 +7,7 @@ import { type ExampleCase, exampleEvidence } from './examples.test-support';
 import { expectedLoadVolts, loadTaskAt } from './load-result';
 
 const known = (example: ExampleCase) => estimate(exampleEvidence(example), STANDARD_RULES);
-const volts = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const volts = (min: number, max: number) => evenly(min, max);
 
 describe('the load test of a battery', () => {
   it('is given in the battery’s own volts', () => {

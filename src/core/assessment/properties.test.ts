@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { CONSTRUCTIONS } from '../battery/construction';
+import { evenly } from '../quantity/evenly.test-support';
 import { answered, QUESTIONS } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
@@ -14,7 +15,7 @@ import { canDecide, flipsOf, outcomesOf } from './what-if';
 import { workingOf } from './working';
 
 // A file knows no negative zero.
-const between = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);
+const between = (min: number, max: number) => evenly(min, max).map((value) => value + 0);
 const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined });
 
 /** Anything that a whole bench could bring together. */

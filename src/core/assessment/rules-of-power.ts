@@ -52,7 +52,7 @@ function opensUnderLoad({ estimates: { conductance, health }, rules }: Case): bo
 
 export function loadFailed(at: Case): Decision | null {
   const { evidence, estimates, rules } = at;
-  const { load, charge: known, recovery } = estimates;
+  const { load, charge: known } = estimates;
   if (!known || load?.standing !== 'counts' || load.decidingMarginVolts >= 0) return null;
   if (opensUnderLoad(at)) return retire('joint');
   const clearFailure = (rules.load.failsChargedMarginVolts * evidence.battery.nominalVolts) / 12;
@@ -60,13 +60,19 @@ export function loadFailed(at: Case): Decision | null {
     ? RATING_ASKED
     : unlessClose(
         at,
-        -load.decidingMarginVolts < ownVolt(LOAD_VOLTS_SD, evidence.battery.nominalVolts),
+        -load.decidingMarginVolts < ownVolt(LOAD_VOLTS_SD, evidence.battery.nominalVolts) && !clearlyWorn(at),
         'fails_charged',
       );
-  if (recovery === 'recovered' && !evidence.recovery?.forced) return fails;
   if (known.pct >= rules.load.failsChargedPct && load.decidingMarginVolts < clearFailure) return fails;
-  if (recovery !== 'stays_low' || evidence.recovery?.forced) return undecided('recovery_due', 'recovery');
-  return evidence.chargesGiven === 0 ? charge('recovers_low') : fails;
+  return onceRecoverySeen(at, 'recovery_due', fails);
+}
+
+/** What is too weak under load is retired once its voltage has been watched coming back: what stays low lacks charge first. */
+function onceRecoverySeen({ evidence, estimates }: Case, due: FindingCode, tooWeak: Decision): Decision {
+  const { recovery } = estimates;
+  if (recovery === null || recovery === 'unsettled' || evidence.recovery?.forced)
+    return undecided(due, 'recovery');
+  return recovery === 'stays_low' && evidence.chargesGiven === 0 ? charge('recovers_low') : tooWeak;
 }
 
 /** The label gives nothing but a capacity: its cranking current is guessed, ±20 %. */
@@ -101,7 +107,10 @@ export function worn(at: Case): Decision | null {
     return undecided('worn_unconfirmed', 'load');
   }
   if (known.pct < rules.charge.condemnPct) return charge('weak_undercharged');
-  return unlessClose(at, health.pct + health.sdPct >= healthLimit(at), 'worn');
+  const decision = unlessClose(at, !clearlyWorn(at), 'worn');
+  return decision.verdict === 'retire' && passesOnlyForHeat(at)
+    ? onceRecoverySeen(at, 'passes_only_for_heat', decision)
+    : decision;
 }
 
 /**
@@ -113,16 +122,26 @@ function keptByLoad(at: Case): boolean {
   return health !== null && health.pct >= at.rules.health.passFloorPct && passesAtFull(at);
 }
 
-/** Below which health it is retired, percent: with a load test that passes the house's floor. */
-const healthLimit = (at: Case): number =>
-  passesAtFull(at)
-    ? Math.min(at.rules.health.passFloorPct, at.rules.health.retirePct)
-    : at.rules.health.retirePct;
+/** Health under its limit by more than the uncertainty of both: its own, and that of a load test that may pass at full charge. */
+function clearlyWorn(at: Case): boolean {
+  const { health } = at.estimates;
+  if (!health || health.indicative) return false;
+  const { passFloorPct, retirePct } = at.rules.health;
+  const limitPct = passesAtFull(at, LOAD_VOLTS_SD) ? Math.min(passFloorPct, retirePct) : retirePct;
+  return health.pct + health.sdPct < limitPct;
+}
 
-function passesAtFull({ evidence, estimates: { load, task } }: Case): boolean {
+/** Above the limit of the table, which is the same in all heat, and below what this battery should give when it is so warm. */
+function passesOnlyForHeat(at: Case): boolean {
+  const { load } = at.estimates;
+  return load?.standing === 'counts' && load.decidingMarginVolts >= 0 && !passesAtFull(at);
+}
+
+/** Whether its load test, brought to full charge, passes; or would with so many volts of a 12 V battery more. */
+function passesAtFull({ evidence, estimates: { load, task } }: Case, moreVolts = 0): boolean {
   if (!task || load?.standing !== 'counts' || load.fullChargeVolts === null) return false;
   const warmer = Math.max(0, task.temperatureC - WARM_C) * WARM_LIMIT_VOLTS_PER_KELVIN;
-  const limitVolts = task.limitVolts + (warmer * evidence.battery.nominalVolts) / 12;
+  const limitVolts = task.limitVolts + ((warmer - moreVolts) * evidence.battery.nominalVolts) / 12;
   return load.fullChargeVolts >= limitVolts;
 }
 

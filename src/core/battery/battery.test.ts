@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { type BatterySpec, specOf, tagKey } from './battery';
 import type { BatteryLabel } from './battery-label';
 import {
@@ -36,7 +37,7 @@ describe('ratings between standards', () => {
 
   it('comes back to the same figure through any other standard', () => {
     fc.assert(
-      fc.property(fc.double({ min: 20, max: 4000, noNaN: true }), standard, standard, (amps, from, to) => {
+      fc.property(evenly(20, 4000), standard, standard, (amps, from, to) => {
         expect(convertRating(convertRating(amps, from, to).amps, to, from).amps).toBeCloseTo(amps, 8);
       }),
     );
@@ -100,14 +101,10 @@ describe('the rating to work with', () => {
 
   it('and the capacity that goes with a rating is the same read backwards, the smaller of two', () => {
     fc.assert(
-      fc.property(
-        fc.constantFrom(...CONSTRUCTIONS),
-        fc.double({ min: 20, max: 130, noNaN: true }),
-        (construction, c20Ah) => {
-          const saeAmps = crankingFromCapacity(c20Ah, construction);
-          expect(capacityFromCranking(saeAmps, construction)).toBeCloseTo(c20Ah, 6);
-        },
-      ),
+      fc.property(fc.constantFrom(...CONSTRUCTIONS), evenly(20, 130), (construction, c20Ah) => {
+        const saeAmps = crankingFromCapacity(c20Ah, construction);
+        expect(capacityFromCranking(saeAmps, construction)).toBeCloseTo(c20Ah, 6);
+      }),
     );
     expect(capacityFromCranking(1320, 'flooded')).toBeCloseTo(220, 9);
   });
@@ -147,16 +144,12 @@ describe('reserve and capacity', () => {
 
   it('invert each other', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 1, max: 400, noNaN: true }),
-        fc.constantFrom(...CONSTRUCTIONS),
-        (c20Ah, construction) => {
-          expect(capacityFromReserve(reserveFromCapacity(c20Ah, construction), construction)).toBeCloseTo(
-            c20Ah,
-            6,
-          );
-        },
-      ),
+      fc.property(evenly(1, 400), fc.constantFrom(...CONSTRUCTIONS), (c20Ah, construction) => {
+        expect(capacityFromReserve(reserveFromCapacity(c20Ah, construction), construction)).toBeCloseTo(
+          c20Ah,
+          6,
+        );
+      }),
     );
   });
 });

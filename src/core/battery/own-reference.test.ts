@@ -1,10 +1,11 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { cameUsed, firstHalfYear, ownReference, referenceStanding, referredTo } from './own-reference';
 
 const utc = (text: string) => Date.parse(`${text}Z`);
 const load = (pct: number) => ({ method: 'load' as const, pct });
 const conductance = (pct: number) => ({ method: 'conductance' as const, pct });
-const percents = fc.array(fc.double({ min: 80, max: 125, noNaN: true }), { minLength: 1, maxLength: 8 });
+const percents = fc.array(evenly(80, 125), { minLength: 1, maxLength: 8 });
 
 describe('what a unit read when it was new', () => {
   it('is the mean in logarithms of its first tests, each way of reading it for itself', () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { BatterySpec } from '../battery/battery';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { evenly } from '../quantity/evenly.test-support';
 import type { ReadingOf } from '../steps/reading';
 import { chargeState, voltsToSetNow } from './charge-log';
 import {
@@ -117,8 +118,8 @@ describe('the plan of a charge', () => {
   });
 
   it('takes longer the emptier the battery and the smaller the charger', () => {
-    const amps = fc.double({ min: 1, max: 15, noNaN: true });
-    const pct = fc.double({ min: 0, max: 100, noNaN: true });
+    const amps = evenly(1, 15);
+    const pct = evenly(0, 100);
     fc.assert(
       fc.property(fc.constantFrom(...CONSTRUCTIONS), pct, pct, amps, amps, (construction, p1, p2, a1, a2) => {
         const hours = (chargePct: number, chargerAmps: number) =>

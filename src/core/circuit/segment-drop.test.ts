@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { PIECE_FACTS, type Segment, SIDE_FACTS, SIDES } from '../vehicle/path';
 import { alternatorOutput, rpmForOutput } from './alternator-output';
@@ -33,7 +34,7 @@ describe('the survey of a side', () => {
       .constantFrom(...SIDES)
       .chain((side) => fc.tuple(fc.constant(side), fc.constantFrom(...SIDE_FACTS[side].pieces)));
     fc.assert(
-      fc.property(anywhere, fc.double({ min: 8, max: 60, noNaN: true }), ([side, bad], more) => {
+      fc.property(anywhere, evenly(8, 60), ([side, bad], more) => {
         const { current, pieces } = SIDE_FACTS[side];
         const ohms = (piece: (typeof pieces)[number]) =>
           PIECE_FACTS[piece].soundMilliohms + (piece === bad ? more : 0);
@@ -73,7 +74,7 @@ describe('what an alternator gives', () => {
     expect(alternatorOutput(90, 350)).toBe(0);
     expect(alternatorOutput(90, 2000)).toBeCloseTo(80.98, 1);
     fc.assert(
-      fc.property(fc.double({ min: 400, max: 3500, noNaN: true }), (rpm) => {
+      fc.property(evenly(400, 3500), (rpm) => {
         expect(rpmForOutput(90, alternatorOutput(90, rpm))).toBeCloseTo(rpm, 6);
       }),
     );

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { CONSTRUCTIONS } from '../battery/construction';
+import { evenly } from '../quantity/evenly.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { resistanceRise } from './charge-effect';
 import { chargeFromOpenCircuit, openCircuitVoltsAtCharge } from './charge-from-open-circuit';
@@ -11,7 +12,7 @@ import { openCircuitVoltsAt25 } from './open-circuit-temperature';
 import { chargeUncertainty } from './rest';
 import { surfaceChargeSuspected } from './surface-charge';
 
-const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const number = (min: number, max: number) => evenly(min, max);
 const construction = fc.constantFrom(...CONSTRUCTIONS);
 const table = STANDARD_RULES.load.limitVoltsByCelsius;
 const limit = (celsius: number) => loadLimit(celsius, table);

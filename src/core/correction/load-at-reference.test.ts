@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { resistanceRise } from './charge-effect';
 import { openCircuitVoltsAtCharge } from './charge-from-open-circuit';
 import { resistanceAtTemperature } from './conductance';
@@ -30,9 +31,9 @@ describe('a load test brought to 25 °C and full charge', () => {
   it('of the same battery is the same in any cold and at any charge', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 3, max: 9, noNaN: true }),
-        fc.double({ min: -15, max: 35, noNaN: true }),
-        fc.double({ min: 50, max: 100, noNaN: true }),
+        evenly(3, 9),
+        evenly(-15, 35),
+        evenly(50, 100),
         fc.constantFrom(6, 12),
         (milliohms, temperatureC, chargePct, nominalVolts) => {
           const blocks = nominalVolts / 12;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { type Assessment, assess } from '../assessment/assess';
 import { NOTHING_INSPECTED } from '../assessment/evidence';
 import { WrittenRun } from '../procedure/written-run.test-support';
+import { evenly } from '../quantity/evenly.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { evidenceFromReadings } from '../steps/evidence-from-readings';
 import { readingsFromEvidence } from '../steps/readings-from-evidence';
@@ -40,7 +41,7 @@ const NAMES = [
 ];
 
 const between = (min: number, max: number, decimals = 2) =>
-  fc.double({ min, max, noNaN: true }).map((value) => Number(value.toFixed(decimals)) + 0);
+  evenly(min, max).map((value) => Number(value.toFixed(decimals)) + 0);
 
 /** One battery as it was measured, before anybody wrote it down. */
 const measured = fc.record({

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import {
   availableAmps,
   chanceOfStart,
@@ -51,8 +52,8 @@ describe('what a battery can give', () => {
 });
 
 describe('the chance of a start', () => {
-  const pct = fc.double({ min: 20, max: 100, noNaN: true });
-  const celsius = fc.double({ min: -30, max: 20, noNaN: true });
+  const pct = evenly(20, 100);
+  const celsius = evenly(-30, 20);
 
   it('is a chance, and never falls with warmth, health or charge', () => {
     fc.assert(

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { failsBy, hazardAt, NO_STRAIN, type Strain, VEHICLE_STRAIN, type VehicleFaultOpen } from './hazard';
 import { MS_PER_YEAR } from './health-reading';
 import type { Life } from './life';
@@ -12,7 +13,7 @@ const strains = fc.record({
   duty: fc.constantFrom('starting', 'deep_cycle', 'both'),
   climate: fc.constantFrom('mild', 'hot'),
   open: fc.subarray(Object.keys(VEHICLE_STRAIN) as VehicleFaultOpen[]),
-  reserve: fc.option(fc.double({ min: 1, max: 9, noNaN: true })),
+  reserve: fc.option(evenly(1, 9)),
   winter: fc.constantFrom('december', 'june'),
 }) satisfies fc.Arbitrary<Strain>;
 
@@ -20,7 +21,7 @@ const strains = fc.record({
 const lives = fc
   .tuple(
     fc.constantFrom('new', 'used', 'unknown'),
-    fc.double({ min: 2, max: 12, noNaN: true }),
+    evenly(2, 12),
     fc.array(fc.nat(), { minLength: 1, maxLength: 12 }),
   )
   .map(([beginning, scaleYears, picked]): Life => {
@@ -64,12 +65,27 @@ describe('the chance of failing within some days', () => {
   });
 
   it('is greater where the vehicle overcharges, and in the cold quarter', () => {
-    const life = { ...fc.sample(lives, { numRuns: 1, seed: 4 })[0] } as Life;
-    const within = (strain: Partial<Strain>, fromMs: number) =>
-      failsBy(life, fromMs, [DAYS], { ...NO_STRAIN, ...strain })[0] ?? 0;
     const [january, july] = [Date.UTC(2025, 0, 5), Date.UTC(2025, 6, 5)];
-    expect(within({ open: ['regulator_high'] }, january)).toBeGreaterThan(within({}, january));
-    expect(within({}, january)).toBeGreaterThan(within({}, july));
-    expect(within({ winter: 'june' }, january)).toBeLessThan(within({ winter: 'june' }, july));
+    const pairs = (life: Life) => {
+      const within = (strain: Partial<Strain>, fromMs: number) =>
+        failsBy(life, fromMs, [DAYS], { ...NO_STRAIN, ...strain })[0] ?? 0;
+      return [
+        [within({ open: ['regulator_high'] }, january), within({}, january)],
+        [within({}, january), within({}, july)],
+        [within({ winter: 'june' }, july), within({ winter: 'june' }, january)],
+      ] as const;
+    };
+    fc.assert(
+      fc.property(lives, (life) => {
+        // What is worn out fails within days whatever it has to bear.
+        for (const [more, less] of pairs(life)) expect(more).toBeGreaterThanOrEqual(less);
+      }),
+    );
+    const nodes = lifeNodes(8, 'new');
+    const chances = nodes.map(() => 1 / nodes.length);
+    const aging = { fromMs: BEGUN_MS, beginning: 'new', scaleYears: 8 } as const;
+    for (const [more, less] of pairs({ aging, nodes, chances, evidence: 0, readings: 0 })) {
+      expect(more).toBeGreaterThan(less);
+    }
   });
 });

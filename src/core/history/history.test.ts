@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { seededChance } from '../quantity/chance';
+import { evenly } from '../quantity/evenly.test-support';
 import { learnFleet, NOTHING_LEARNED, type UnitHistory } from './fleet-learning';
 import { outlookOf } from './forecast-unit';
 import { failsWithin, hazardAt, NO_STRAIN } from './hazard';
@@ -82,8 +83,8 @@ describe('a life', () => {
   it('has chances of one before and after readings, whatever they are', () => {
     const readings = fc.array(
       fc.record({
-        ago: fc.double({ min: 0, max: 3, noNaN: true }),
-        pct: fc.double({ min: 0, max: 130, noNaN: true }),
+        ago: evenly(0, 3),
+        pct: evenly(0, 130),
       }),
       { maxLength: 12 },
     );

@@ -1,10 +1,8 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { Weighted } from './weighted';
 
-const values = fc.array(
-  fc.tuple(fc.double({ min: -50, max: 50, noNaN: true }), fc.double({ min: 0.001, max: 1, noNaN: true })),
-  { minLength: 1, maxLength: 60 },
-);
+const values = fc.array(fc.tuple(evenly(-50, 50), evenly(0.001, 1)), { minLength: 1, maxLength: 60 });
 
 const told = (some: readonly (readonly [number, number])[], shares: readonly number[]) => {
   const weighted = new Weighted(some.length);
@@ -15,7 +13,7 @@ const told = (some: readonly (readonly [number, number])[], shares: readonly num
 describe('quantiles of weighted values', () => {
   it('have their share of all weight up to them, and less before them', () => {
     fc.assert(
-      fc.property(values, fc.double({ min: 0.01, max: 0.99, noNaN: true }), (some, share) => {
+      fc.property(values, evenly(0.01, 0.99), (some, share) => {
         const [found = Number.NaN] = told(some, [share]);
         const weightOf = (keep: (value: number) => boolean) =>
           some.reduce((sum, [value, weight]) => (keep(value) ? sum + weight : sum), 0);

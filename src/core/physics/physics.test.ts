@@ -4,6 +4,7 @@ import { noEvidence } from '../assessment/evidence';
 import { readTrace } from '../assessment/load-trace';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
 import { seededChance } from '../quantity/chance';
+import { evenly } from '../quantity/evenly.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { cellCharge, restedState, trueChargePct, withCharge } from './battery-state';
 import { charge, chargeMoment } from './charge';
@@ -109,12 +110,12 @@ function hoursTo(endVolts: number, amps: number): number {
 const anyConstruction = fc.constantFrom<Construction>(...CONSTRUCTIONS);
 const anyUnit = fc.record({
   construction: anyConstruction,
-  saeAmps: fc.double({ min: 300, max: 1200, noNaN: true }),
-  c20Ah: fc.double({ min: 40, max: 220, noNaN: true }),
+  saeAmps: evenly(300, 1200),
+  c20Ah: evenly(40, 220),
   nominal: fc.constantFrom<6 | 12>(6, 12),
-  health: fc.double({ min: 0.4, max: 1.05, noNaN: true }),
-  chargePct: fc.double({ min: 30, max: 100, noNaN: true }),
-  celsius: fc.double({ min: -18, max: 45, noNaN: true }),
+  health: evenly(0.4, 1.05),
+  chargePct: evenly(30, 100),
+  celsius: evenly(-18, 45),
 });
 
 describe('laws that hold for any unit', () => {
@@ -161,7 +162,7 @@ describe('laws that hold for any unit', () => {
 
   it('takes from the cells what the current carries away, and gives no more energy than it held', () => {
     fc.assert(
-      fc.property(anyUnit, fc.double({ min: 0.02, max: 1, noNaN: true }), (given, share) => {
+      fc.property(anyUnit, evenly(0.02, 1), (given, share) => {
         const { model, state } = built(given);
         const amps = given.c20Ah * share;
         const seconds = 600;
@@ -178,7 +179,7 @@ describe('laws that hold for any unit', () => {
 
   it('a charger never goes past its current or its voltage, and stores no more than it gives', () => {
     fc.assert(
-      fc.property(anyUnit, fc.double({ min: 0.02, max: 0.3, noNaN: true }), (given, share) => {
+      fc.property(anyUnit, evenly(0.02, 0.3), (given, share) => {
         const { model, state } = built(given);
         const charger = { amps: given.c20Ah * share, volts: (14.4 * given.nominal) / 12 };
         const moment = chargeMoment(model, state, charger);

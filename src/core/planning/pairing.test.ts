@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../quantity/evenly.test-support';
 import { type JoinedSet, mismatch, SET_LIMITS, type SetCandidate } from './mismatch';
 import { bestPartner, bestSets } from './pairing';
 
@@ -16,9 +17,9 @@ const some = (most: number) =>
   fc
     .array(
       fc.record({
-        healthPct: fc.double({ min: 70, max: 100, noNaN: true }),
-        ageYears: fc.option(fc.double({ min: 0, max: 3, noNaN: true })),
-        restVolts: fc.option(fc.double({ min: 12.6, max: 12.8, noNaN: true })),
+        healthPct: evenly(70, 100),
+        ageYears: fc.option(evenly(0, 3)),
+        restVolts: fc.option(evenly(12.6, 12.8)),
         kind: fc.constantFrom('a', 'a', 'b'),
       }),
       { maxLength: most },

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { LOOKED_AT_DAYS, newUnitOf } from '../history/failing-curve';
 import { NOTHING_LEARNED } from '../history/fleet-learning';
+import { evenly } from '../quantity/evenly.test-support';
 import { bundled, type Planned } from './bundling';
 import { type ChangeCosts, changeCosts, costOfFailing, STANDARD_COSTS } from './costs';
 import { oneOrAll } from './one-or-all';
@@ -13,7 +14,7 @@ const NOW = Date.UTC(2026, 10, 10);
 /** Chances of having failed at a steady rate a year. */
 const steady = (aYear: number) => LOOKED_AT_DAYS.map((day) => 1 - Math.exp((-aYear * day) / 365));
 const curve = fc
-  .array(fc.double({ min: 0, max: 0.2, noNaN: true }), {
+  .array(evenly(0, 0.2), {
     minLength: LOOKED_AT_DAYS.length,
     maxLength: LOOKED_AT_DAYS.length,
   })
@@ -86,7 +87,7 @@ describe('when a unit is changed', () => {
 
   it('comes no later as breakdowns grow dearer, and its best is the least of all', () => {
     fc.assert(
-      fc.property(curve, fc.double({ min: 0, max: 3000, noNaN: true }), (fails, more) => {
+      fc.property(curve, evenly(0, 3000), (fails, more) => {
         const cheap = replacementCosts(fails, COSTS, { aDay: 0.3 });
         const dear = replacementCosts(fails, { ...COSTS, failed: COSTS.failed + more }, { aDay: 0.3 });
         const place = (best: number | null) => best ?? MOMENT_DAYS.length - 1;

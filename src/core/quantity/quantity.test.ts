@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { checkEntry, possibleRange } from './entry';
+import { evenly } from './evenly.test-support';
 import { requireFinite, requirePositive, requireWithin } from './finite';
 import { formatMinutes, formatNumber, formatQuantity } from './format';
 import { interpolate } from './interpolate';
@@ -8,7 +9,7 @@ import { celsiusFromFahrenheit, fahrenheitFromCelsius } from './temperature';
 import { temperaturesIn } from './temperature-words';
 import { tidy } from './tidy';
 
-const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const number = (min: number, max: number) => evenly(min, max);
 
 describe('temperature', () => {
   it('converts the two fixed points', () => {

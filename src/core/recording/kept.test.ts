@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { tryStart } from '../instruments/recording-trial';
+import { evenly } from '../quantity/evenly.test-support';
 import { driftOf } from './drift';
 import { examine, examinedAt } from './examine';
 import { joined } from './joined';
@@ -18,9 +19,7 @@ const recording: fc.Arbitrary<Recording> = fc
   })
   .chain(({ steps, digits, channels, rough }) => {
     // A zero has no sign here.
-    const value = (rough ? fc.double({ min: -1e4, max: 1e4, noNaN: true }) : decimal(digits)).map(
-      (one) => one + 0,
-    );
+    const value = (rough ? evenly(-1e4, 1e4) : decimal(digits)).map((one) => one + 0);
     const column = fc.array(value, { minLength: steps.length, maxLength: steps.length });
     let at = 0;
     const seconds = Float64Array.from(steps, (step) => {

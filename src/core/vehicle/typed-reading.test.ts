@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { checkEntry } from '../quantity/entry';
+import { evenly } from '../quantity/evenly.test-support';
 import { MEASURED_NAMES } from './check-reading';
 import { readingProblems } from './check-reading-problems';
 import { PIECES, SIDES } from './path';
@@ -68,7 +69,7 @@ describe('a typed reading', () => {
       fc.property(
         fc.constantFrom(...MEASURED_NAMES.filter((name) => name !== 'drop_v')),
         fc.constantFrom(...clamps),
-        fc.double({ min: 0, max: 20_000, noNaN: true }),
+        evenly(0, 20_000),
         (name, clamp, typed) => {
           const { unit, quantity } = typedAs(name, clamp);
           if (unit === 'mV' || checkEntry(quantity, typed, 12).kind !== 'taken') return;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { seededChance } from '../../quantity/chance';
+import { evenly } from '../../quantity/evenly.test-support';
 import { CAUSES } from '../../vehicle/cause';
 import { PIECE_FACTS, PIECES, type Piece } from '../../vehicle/path';
 import { cranking } from './cranking';
@@ -83,7 +84,7 @@ describe('a simulated vehicle that is cranked', () => {
 
   it('gives no more current however its path is spoilt, and no less voltage at the posts', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...PIECES), fc.double({ min: 0, max: 80, noNaN: true }), (name, more) => {
+      fc.property(fc.constantFrom(...PIECES), evenly(0, 80), (name, more) => {
         const spoilt = cranking(piece(name, MILLIOHMS[name] + more));
         expect(spoilt.amps).toBeLessThanOrEqual(cranking(SOUND).amps + 1e-6);
         expect(spoilt.volts).toBeGreaterThanOrEqual(cranking(SOUND).volts - 1e-6);
