@@ -12,8 +12,8 @@ their assessment appended. Complaints go to standard error.
 Exits 0 when every row was graded, 1 when some were refused, 2 when nothing could be read.
 `;
 
-/** Some hundred rows: what they become is swept away soonest while there is little of it. */
-const BLOCK_BYTES = 1 << 16;
+/** A hundred rows or so: what they become is swept away soonest while there is little of it. */
+const BLOCK_BYTES = 1 << 14;
 
 /** The grade command: readings of batteries in, the same rows with their assessment out. */
 export const grade = fileCommand({

@@ -1,5 +1,5 @@
-import { CONSTRUCTION_FACTS, type Construction } from '../battery/construction';
-import { interpolate } from '../quantity/interpolate';
+import { CONSTRUCTION_FACTS, CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { type Curve, interpolate } from '../quantity/interpolate';
 import { openCircuitVoltsAt25 } from './open-circuit-temperature';
 
 /**
@@ -20,8 +20,12 @@ export function openCircuitVoltsAtCharge(
   construction: Construction,
   temperatureC: number,
 ): number {
-  const voltsByPct = CONSTRUCTION_FACTS[construction].chargePctByVolts.map(
-    ([volts, pct]) => [pct, volts] as const,
-  );
-  return interpolate(voltsByPct, chargePct) - openCircuitVoltsAt25(0, temperatureC);
+  return interpolate(VOLTS_BY_CHARGE_PCT[construction], chargePct) - openCircuitVoltsAt25(0, temperatureC);
 }
+
+const VOLTS_BY_CHARGE_PCT = Object.fromEntries(
+  CONSTRUCTIONS.map((construction) => [
+    construction,
+    CONSTRUCTION_FACTS[construction].chargePctByVolts.map(([volts, pct]) => [pct, volts] as const),
+  ]),
+) as Record<string, Curve> as Readonly<Record<Construction, Curve>>;

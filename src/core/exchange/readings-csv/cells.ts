@@ -18,7 +18,7 @@ export class RowCells {
   /** The trimmed text of a column; empty where the cell is blank or the file lacks the column. */
   text(column: UsedColumn): string {
     const index = this.header.at[column];
-    return index < 0 ? '' : (this.cells[index] ?? '').trim();
+    return index < 0 ? '' : trimmed(this.cells[index] ?? '');
   }
 
   /** One of the words that the format knows for a column, in any case. */
@@ -34,14 +34,19 @@ export class RowCells {
 
   /** A number in the range that is possible for a quantity; a decimal comma is read too. */
   quantity(column: UsedColumn, quantity: Quantity, nominalVolts = 12): number | null {
+    const text = this.text(column);
+    if (text === '') return null;
     const [least, most] = possibleRange(quantity, nominalVolts);
-    return this.number(column, least, most);
+    return this.within(column, text, least, most);
   }
 
   /** A number in [least, most]. */
   number(column: UsedColumn, least: number, most: number): number | null {
     const text = this.text(column);
-    if (text === '') return null;
+    return text === '' ? null : this.within(column, text, least, most);
+  }
+
+  private within(column: UsedColumn, text: string, least: number, most: number): number | null {
     const value = numberFrom(text);
     if (value >= least && value <= most) return value;
     this.complain(column, text, `a number from ${least} to ${most}`);
@@ -52,6 +57,15 @@ export class RowCells {
     this.problems.push(problem(column, found, expected));
   }
 }
+
+/** A text without the space around it: nearly every cell has none, which two letters tell. */
+function trimmed(text: string): string {
+  const [first, last] = [text.charCodeAt(0), text.charCodeAt(text.length - 1)];
+  return first > SPACE && first < BEYOND_ASCII && last > SPACE && last < BEYOND_ASCII ? text : text.trim();
+}
+
+const SPACE = 0x20;
+const BEYOND_ASCII = 0x7f;
 
 /** A decimal number with a point or a comma; NaN for anything else, hexadecimal and infinity included. */
 function numberFrom(text: string): number {
