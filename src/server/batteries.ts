@@ -1,6 +1,6 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { format } from 'date-fns';
 import { BatteryLabelSchema } from '@/core/battery/battery-label';
 import { ownReference } from '@/core/battery/own-reference';
@@ -14,6 +14,7 @@ import type {
   RunSummary,
 } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { foundAndLeft } from '@/core/steps/course';
 import type { Reading } from '@/core/steps/reading';

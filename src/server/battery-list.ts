@@ -1,5 +1,4 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { tagKey } from '@/core/battery/battery';
 import type { BatteryListTally } from '@/core/exchange/arrival-views';
@@ -7,6 +6,7 @@ import { readBatteryList } from '@/core/exchange/batteries-csv';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { BatteryRecord } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { addArrivingBatteries, beginImport, importById, knownBatteries } from '@/store/imports';
 import { type Answer, refused } from './answer';
 import type { Context } from './context';

@@ -1,9 +1,9 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { ChargerFactsSchema, chargerContradiction } from '@/core/charging/charger-schema';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { KeptCharger } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { keepCharger, keptChargers } from '@/store/chargers';
 import { type Answer, refused, refusedSaying } from './answer';

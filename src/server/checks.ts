@@ -1,5 +1,4 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { type CheckState, checkState } from '@/core/circuit/check-of-readings';
 import { fromBench } from '@/core/circuit/from-bench';
@@ -9,6 +8,7 @@ import { checkRecord, keptBasis } from '@/core/exchange/check/check-record';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { CheckRun, CheckView } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { type CheckSlip, checkSlip } from '@/core/report/check-slip';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { standingReadings } from '@/core/steps/current-readings';

@@ -2,7 +2,6 @@ import 'server-only';
 import { spawn } from 'node:child_process';
 import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import {
   COPY_NAME,
@@ -14,6 +13,7 @@ import {
   isNightCopyDue,
 } from '@/core/exchange/copies';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';
 import type { Context } from './context';

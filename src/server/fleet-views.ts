@@ -1,7 +1,7 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { forgetView, keepView } from '@/store/fleet-views';
 import { type Answer, refused } from './answer';

@@ -1,5 +1,5 @@
 import 'server-only';
-import { type TOptional, type TString, Type } from '@sinclair/typebox';
+import type { TOptional, TString } from '@sinclair/typebox';
 import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { checkShape } from '@/core/exchange/check-shape';
 import { DATE_ORDERS, type DateOrder } from '@/core/exchange/import/dates';
@@ -9,6 +9,7 @@ import { FIXABLE_COLUMNS } from '@/core/exchange/import/mapping';
 import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
 import { refusal } from '@/core/people/permissions';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { importById, knownBatteries, listImports, takeBack, touchedSince } from '@/store/imports';
 import { type Answer, refused, refusedSaying } from './answer';
 import { changed } from './changes';

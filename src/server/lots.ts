@@ -1,5 +1,4 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { tagKey } from '@/core/battery/battery';
 import type { ImportRecord, LotRecord, LotSummary } from '@/core/exchange/arrival-views';
 import { checkShape } from '@/core/exchange/check-shape';
@@ -12,6 +11,7 @@ import { lotCells, lotHeader, lotRows } from '@/core/exchange/lot/lot-grid';
 import { BLANK_GRADES, gradedCells } from '@/core/exchange/readings-csv/graded';
 import { LotNameSchema, LotRowsSchema, MOST_LOT_ROWS } from '@/core/exchange/site/records';
 import { type Result, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { TYPED } from '@/core/steps/typed';
 import { rowsIn } from '@/heavy/read-import';

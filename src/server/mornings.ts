@@ -1,11 +1,11 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
-import { Type } from '@sinclair/typebox';
 import { format } from 'date-fns';
 import { checkShape } from '@/core/exchange/check-shape';
 import { readMornings } from '@/core/exchange/mornings-csv';
 import { type Morning, simulatedMornings } from '@/core/history/mornings';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { morningsFrom, replaceMornings } from '@/store/mornings';
 import type { Answer } from './answer';
 import { changed } from './changes';

@@ -1,10 +1,10 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import { csvText, defused } from '@/core/exchange/csv-text';
 import type { PlanView } from '@/core/exchange/fleet-views';
 import { CostsSchema, costsFrom } from '@/core/planning/costs';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { changeSite, siteOf } from '@/store/sites';
 import { type Answer, refusedSaying } from './answer';
 import { changed } from './changes';

@@ -2,7 +2,6 @@ import 'server-only';
 import { readFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { inflateRaw } from 'node:zlib';
-import { Type } from '@sinclair/typebox';
 import { CORE_VERSION } from '@/core/assessment/core-version';
 import { checkState } from '@/core/circuit/check-of-readings';
 import { checkShape } from '@/core/exchange/check-shape';
@@ -13,6 +12,7 @@ import type {
   VehicleToRecord,
 } from '@/core/exchange/recording-views';
 import { problem, type Result, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { FoundSchema } from '@/core/recording/found-schema';
 import { unpackRecording } from '@/core/recording/packed-recording';

@@ -1,7 +1,7 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { contradictionsIn } from '@/core/rules/check-rules';
 import { HouseRulesSchema } from '@/core/rules/house-rules';
 import { addProposal, endProposal, openProposals } from '@/store/rule-proposals';

@@ -1,8 +1,8 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { HistoryPage, RulesVersion, RulesView } from '@/core/exchange/rules-views';
 import { fail, problem, type Result, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { contradictionsIn } from '@/core/rules/check-rules';
 import { type HouseRules, HouseRulesSchema } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';

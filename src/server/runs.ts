@@ -1,5 +1,5 @@
 import 'server-only';
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
@@ -8,6 +8,7 @@ import { checkShape } from '@/core/exchange/check-shape';
 import type { AssessmentRecord, RunView, StoredRun, WholeRun } from '@/core/exchange/views';
 import { overrideOf } from '@/core/procedure/override';
 import { problem, type Result, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { checkInRun } from '@/core/steps/check-in-run';

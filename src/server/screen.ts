@@ -1,5 +1,4 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { cookies } from 'next/headers';
 import type { RatingStandard } from '@/core/battery/rating-standard';
 import { checkShape } from '@/core/exchange/check-shape';
@@ -7,6 +6,7 @@ import type { KeptCharger, Technician } from '@/core/exchange/views';
 import type { Winter } from '@/core/history/surroundings';
 import type { Role } from '@/core/people/roles';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import type { Answer } from './answer';
 import { chargersHere } from './chargers';
 import type { Context } from './context';

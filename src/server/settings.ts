@@ -1,7 +1,8 @@
 import 'server-only';
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import { fail, problem, type Result } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { DEFAULT_DATABASE_URL } from '@/store/open';
 
 const text = (most: number) => Type.Optional(Type.String({ maxLength: most }));

@@ -1,5 +1,4 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { assess } from '@/core/assessment/assess';
 import { CORE_VERSION } from '@/core/assessment/core-version';
@@ -11,6 +10,7 @@ import { writeRunFile } from '@/core/exchange/site/run-file';
 import type { SiteHead } from '@/core/exchange/site/site-reader';
 import { FIRST_RULES_ID, recordOf, type SiteRecord } from '@/core/exchange/site/site-sheet';
 import { fail, type Problem, problem, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import { Rollback } from '@/store/fault';
 import { beginImport, deferReferences } from '@/store/imports';

@@ -1,11 +1,11 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
-import { Type } from '@sinclair/typebox';
 import { startOfDay } from 'date-fns';
 import { checkShape } from '@/core/exchange/check-shape';
 import { SiteSheetSchema } from '@/core/exchange/site/site-sheet';
 import { IDLE_MINUTES } from '@/core/people/session';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { changeSite } from '@/store/sites';
 import { type Answer, refused, refusedSaying } from './answer';

@@ -1,8 +1,8 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { Technician } from '@/core/exchange/views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { isAlreadyThere } from '@/store/fault';
 import { addTechnician, listTechnicians } from '@/store/technicians';

@@ -1,6 +1,6 @@
 import 'server-only';
 import { tz } from '@date-fns/tz';
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { format } from 'date-fns';
 import { uuidv7 } from 'uuidv7';
 import { workByVisit } from '@/core/circuit/visit';
@@ -10,6 +10,7 @@ import type { VehicleInList, VehicleSlot, VehicleStory } from '@/core/exchange/v
 import { MS_PER_YEAR } from '@/core/history/health-reading';
 import { setAdvice, setWords } from '@/core/history/sets';
 import { problem, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
 import { VehicleSchema } from '@/core/vehicle/vehicle';
 import { checksOfVehicle, newestChecks } from '@/store/checks';

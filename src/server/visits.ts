@@ -1,8 +1,8 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { meterBefore, VisitSchema } from '@/core/circuit/visit';
 import { checkShape } from '@/core/exchange/check-shape';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { vehicleById } from '@/store/vehicles';
 import { arrive, changeVisit, visitsOfVehicle } from '@/store/visits';
 import { type Answer, refused, refusedSaying } from './answer';

@@ -1,6 +1,7 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { possibleRange } from '../quantity/entry';
 import { momentSchema } from '../quantity/moment';
+import { Type } from '../quantity/type';
 import { type BatteryType, CONSTRUCTIONS, type Construction, OTHER_CHEMISTRIES } from './construction';
 import { DUTIES, type Duty } from './duty';
 import { NOMINAL_VOLTS, type NominalVolts } from './nominal-volts';

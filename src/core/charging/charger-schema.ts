@@ -1,5 +1,6 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { momentSchema } from '../quantity/moment';
+import { Type } from '../quantity/type';
 import { MOST_CHANNELS } from '../steps/charge/data';
 import { CHARGE_WAYS, type ChargeMode } from './charge-plan';
 

@@ -1,5 +1,6 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { momentSchema } from '../quantity/moment';
+import { Type } from '../quantity/type';
 import { SYMPTOMS, type Symptom } from '../steps/complaint/plans';
 
 /** What a vehicle counts its use in. */

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { Morning } from '../history/mornings';
-import { readDay } from '../quantity/day';
+import { readDay } from '../quantity/read-day';
 import { fail, type Problem, problem, type Result, succeed } from '../quantity/result';
 import { celsiusFromFahrenheit } from '../quantity/temperature';
 

@@ -1,5 +1,5 @@
-import { Type } from '@sinclair/typebox';
 import { fail, problem, type Result, succeed } from '../quantity/result';
+import { Type } from '../quantity/type';
 import { contradictionsIn } from '../rules/check-rules';
 import { type HouseRules, HouseRulesSchema } from '../rules/house-rules';
 import { RULES_SHAPE, upgradeRules } from '../rules/upgrade-rules';

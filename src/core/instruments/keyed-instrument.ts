@@ -1,4 +1,5 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
+import { Type } from '../quantity/type';
 import { LINE_NAME, type Line, readLine, writeLine } from './line';
 import { type InstrumentKind, SIMULATED_INSTRUMENTS, SIMULATED_PROBES } from './simulated-instruments';
 

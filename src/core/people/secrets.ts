@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../quantity/type';
 
 const LEAST_DIGITS = 4;
 const MOST_DIGITS = 8;

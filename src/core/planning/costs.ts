@@ -1,6 +1,7 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import type { Duty } from '../battery/duty';
 import { type Problem, problem, type Result, succeed } from '../quantity/result';
+import { Type } from '../quantity/type';
 import { VEHICLE_CLASSES, type VehicleClass } from '../vehicle/vehicle';
 
 const MOST = 1_000_000;

@@ -1,4 +1,5 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
+import { Type } from '../quantity/type';
 
 /** A case that somebody brought to its debrief. */
 export const AttemptSchema = Type.Object(

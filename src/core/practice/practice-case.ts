@@ -1,7 +1,8 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { CASE_STATES, LEVEL_STATES, SMELL_STATES, TERMINAL_STATES } from '../assessment/evidence';
 import { BatteryLabelSchema } from '../battery/battery-label';
 import { FAULT_KINDS } from '../physics/faults';
+import { Type } from '../quantity/type';
 import { SYMPTOMS } from '../steps/complaint/plans';
 
 const oneOf = <const T extends string>(values: readonly T[], description: string) =>

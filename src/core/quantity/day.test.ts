@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import fc from 'fast-check';
-import { dayWords, readDay } from './day';
+import { dayWords } from './day';
+import { readDay } from './read-day';
 
 describe('a day', () => {
   it.each([

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from './type';
 
 /**
  * The moments that a record can carry, ms UTC since 1970: up to the end of the year 2199. Later ones come from a broken

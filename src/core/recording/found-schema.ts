@@ -1,4 +1,5 @@
-import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
+import { Type } from '../quantity/type';
 import { FEATURE_NAMES, type FeatureName } from './features';
 
 const moment = Type.Number({ minimum: -1e7, maximum: 1e9, description: 'moment, s' });

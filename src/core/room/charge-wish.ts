@@ -1,5 +1,6 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { momentSchema } from '../quantity/moment';
+import { Type } from '../quantity/type';
 import { MOST_CHANNELS } from '../steps/charge/data';
 
 /** When the battery of a run is wanted, how much an hour of lateness counts, why, and where a hand has put it. */

@@ -1,5 +1,6 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { momentSchema } from '../quantity/moment';
+import { Type } from '../quantity/type';
 
 /** What somebody found who held a strip of paper before the fan's grille. */
 export const FanCheckSchema = Type.Object(

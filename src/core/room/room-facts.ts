@@ -1,4 +1,5 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
+import { Type } from '../quantity/type';
 import { FanCheckSchema } from './fan';
 import { MAINS_VOLTS } from './mains';
 

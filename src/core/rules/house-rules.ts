@@ -1,6 +1,7 @@
-import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
 import { LOAD_SETTINGS } from '../battery/load-to-set';
+import { Type } from '../quantity/type';
 
 const percent = (description: string) => Type.Number({ minimum: 0, maximum: 100, description });
 const volts = (description: string) => Type.Number({ minimum: 0, maximum: 20, description });

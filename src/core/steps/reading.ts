@@ -1,5 +1,6 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { momentSchema } from '../quantity/moment';
+import { Type } from '../quantity/type';
 import { CHARGE_READINGS } from './charge/data';
 import { CHECK_READINGS } from './check/data';
 import { CLEAN_READINGS } from './clean/data';

@@ -1,5 +1,6 @@
-import { type TObject, type TProperties, type TSchema, Type } from '@sinclair/typebox';
+import type { TObject, TProperties, TSchema } from '@sinclair/typebox';
 import { possibleRange, type Quantity, quantityLabel } from '../quantity/entry';
+import { Type } from '../quantity/type';
 
 /** Volts are checked against what a 12 V battery can show; the own range of a smaller block is held by `checkReading`. */
 export const measured = (quantity: Quantity) => {

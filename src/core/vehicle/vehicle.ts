@@ -1,5 +1,6 @@
-import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
 import { SlotNeedsSchema } from '../battery/battery-label';
+import { Type } from '../quantity/type';
 import { ENGINES, type Engine } from './engine';
 
 /** What a vehicle or machine is for. */

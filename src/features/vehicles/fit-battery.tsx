@@ -6,7 +6,7 @@ import { uuidv7 } from 'uuidv7';
 import { specOf } from '@/core/battery/battery';
 import { fitQuestion } from '@/core/battery/slot-fit';
 import type { BatteryRecord, FoundBattery, VehicleSlot, VehicleStory } from '@/core/exchange/views';
-import { readDay } from '@/core/quantity/day';
+import { readDay } from '@/core/quantity/read-day';
 import { type Problem, problem } from '@/core/quantity/result';
 import { FITTING_CAUTION } from '@/core/vehicle/check-cautions';
 import { ActButton } from '@/ui/act-button';

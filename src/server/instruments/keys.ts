@@ -1,9 +1,9 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { InstrumentsView } from '@/core/exchange/instrument-views';
 import { InstrumentFactsSchema } from '@/core/instruments/keyed-instrument';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { addInstrument, changeInstrument, keyedInstruments } from '@/store/instrument-keys';
 import { enrolledDevices } from '@/store/people';

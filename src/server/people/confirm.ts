@@ -1,9 +1,9 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import { type ActId, mayEver, refusal } from '@/core/people/permissions';
 import { lockedUntilMs, PasswordSchema, PinSchema } from '@/core/people/secrets';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import type { Reading } from '@/core/steps/reading';
 import { countWrong, forgetWrong, personById, wrongInARow } from '@/store/people';
 import { type Answer, refusedSaying } from '../answer';

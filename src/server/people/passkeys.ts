@@ -5,12 +5,12 @@ import {
   verifyAuthenticationResponse,
   verifyRegistrationResponse,
 } from '@simplewebauthn/server';
-import { Type } from '@sinclair/typebox';
 import { LRUCache } from 'lru-cache';
 import { uuidv7 } from 'uuidv7';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { PasskeyLine } from '@/core/exchange/people-views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { tidyLine } from '@/core/quantity/written-text';
 import { addPasskey, countPasskey, passkeyById, passkeysOf, removePasskey } from '@/store/passkeys';
 import { personById } from '@/store/people';

@@ -1,5 +1,4 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { PeopleView, PersonLine } from '@/core/exchange/people-views';
 import { whyNot } from '@/core/people/permissions';
@@ -7,6 +6,7 @@ import { ROLES, type Role } from '@/core/people/roles';
 import { PasswordSchema, PinSchema, passwordComplaint, pinComplaint } from '@/core/people/secrets';
 import { ENROL_CODE_MS, LONGEST_SESSION_MS } from '@/core/people/session';
 import { type Problem, succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
 import { isAlreadyThere, Rollback } from '@/store/fault';
 import {

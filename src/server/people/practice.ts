@@ -1,8 +1,8 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { checkShape } from '@/core/exchange/check-shape';
 import { AttemptSchema, type PracticeView, practiceSummary } from '@/core/practice/attempt';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { allPeople } from '@/store/people';
 import { keepPractice, practiceOf } from '@/store/practice-results';
 import { type Answer, refusedSaying } from '../answer';

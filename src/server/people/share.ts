@@ -1,9 +1,9 @@
 import 'server-only';
-import { Type } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { checkShape } from '@/core/exchange/check-shape';
 import type { SharedAddress } from '@/core/exchange/people-views';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { wholeRun } from '@/store/runs';
 import { addSharedSlip, endShare, runShared, sharesOfRun } from '@/store/shared-slips';
 import { type Answer, refused, refusedSaying } from '../answer';

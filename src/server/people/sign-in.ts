@@ -1,10 +1,11 @@
 import 'server-only';
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { uuidv7 } from 'uuidv7';
 import { checkShape } from '@/core/exchange/check-shape';
 import { lockedUntilMs, PasswordSchema, PinSchema, passwordComplaint } from '@/core/people/secrets';
 import { LONGEST_SESSION_MS } from '@/core/people/session';
 import { succeed } from '@/core/quantity/result';
+import { Type } from '@/core/quantity/type';
 import { lookAlikeKey, tidyLine } from '@/core/quantity/written-text';
 import type { Transaction } from '@/store/open';
 import {

@@ -1,6 +1,7 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import type { Result } from '../../quantity/result';
 import { succeed } from '../../quantity/result';
+import { Type } from '../../quantity/type';
 import type { ReadingOf } from '../../steps/reading';
 import { CAUSES } from '../../vehicle/cause';
 import { isMeasured, MEASURED_FACTS } from '../../vehicle/check-reading';

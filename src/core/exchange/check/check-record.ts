@@ -1,4 +1,4 @@
-import { type TSchema, Type } from '@sinclair/typebox';
+import type { TSchema } from '@sinclair/typebox';
 import { VERDICTS } from '../../assessment/verdict';
 import { CONSTRUCTIONS } from '../../battery/construction';
 import type { Action } from '../../circuit/actions';
@@ -6,6 +6,7 @@ import type { CheckBasis, CheckEvidence } from '../../circuit/check-evidence';
 import type { CheckFinding } from '../../circuit/check-finding';
 import type { CheckState } from '../../circuit/check-of-readings';
 import { type CautionsOfCheck, closesCaution } from '../../circuit/open-cautions';
+import { Type } from '../../quantity/type';
 import { CAUSES, type Cause } from '../../vehicle/cause';
 import { ENGINES } from '../../vehicle/engine';
 import { REGULATORS, type Regulator, SYSTEM_VOLTS } from '../../vehicle/vehicle';

@@ -2,7 +2,7 @@ import { tagKey } from '../../battery/battery';
 import { CONSTRUCTIONS, type Construction } from '../../battery/construction';
 import { DUTIES, type Duty } from '../../battery/duty';
 import type { HealthReading } from '../../history/health-reading';
-import { readDay } from '../../quantity/day';
+import { readDay } from '../../quantity/read-day';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { celsiusFromFahrenheit } from '../../quantity/temperature';
 import { undefused } from '../csv-text';

@@ -1,4 +1,4 @@
-import { type TProperties, type TSchema, Type } from '@sinclair/typebox';
+import type { TProperties, TSchema } from '@sinclair/typebox';
 import type { Assessment } from '../../assessment/assess';
 import { type StoredEvidence, VEHICLE_CHECKS } from '../../assessment/evidence';
 import { FINDING_SEVERITY } from '../../assessment/finding';
@@ -6,6 +6,7 @@ import { STEP_IDS } from '../../assessment/step-id';
 import { GRADES, VERDICTS } from '../../assessment/verdict';
 import { BatteryLabelSchema } from '../../battery/battery-label';
 import { CONSTRUCTIONS } from '../../battery/construction';
+import { Type } from '../../quantity/type';
 import { READINGS } from '../../steps/reading';
 
 /** What later versions add is carried along: an old assessment is never made to say more than it said. */

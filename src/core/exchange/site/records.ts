@@ -1,7 +1,8 @@
-import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
 import { GRADES, VERDICTS } from '../../assessment/verdict';
 import { BatteryLabelSchema } from '../../battery/battery-label';
 import { momentSchema } from '../../quantity/moment';
+import { Type } from '../../quantity/type';
 import { HouseRulesSchema } from '../../rules/house-rules';
 import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../steps/reading';
 import { CAUSES } from '../../vehicle/cause';

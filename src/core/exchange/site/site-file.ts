@@ -1,8 +1,9 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { ChargerSchema } from '../../charging/charger-schema';
 import { VisitSchema } from '../../circuit/visit';
 import { momentSchema } from '../../quantity/moment';
 import { fail, type Result, succeed } from '../../quantity/result';
+import { Type } from '../../quantity/type';
 import { SlotSchema, VehicleSchema } from '../../vehicle/vehicle';
 import { FIRST_SHAPES } from '../stored/shapes';
 import { upgradedRecord } from '../stored/stored-records';

@@ -1,7 +1,8 @@
-import { type Static, Type } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { type Climate, LIFE_SCALE_YEARS } from '../../battery/length-of-life';
 import { RATING_STANDARDS, type RatingStandard } from '../../battery/rating-standard';
 import { USUAL_SURROUNDINGS, type Winter } from '../../history/surroundings';
+import { Type } from '../../quantity/type';
 
 /** Where a shop's own rules were kept before each site had an id for them. */
 export const FIRST_RULES_ID = 'house';

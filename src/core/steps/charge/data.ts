@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../../quantity/type';
 import { measured, oneOf, optional, readingOf } from '../shape';
 
 const CHARGE_MODES = ['normal', 'slow', 'deep', 'equalise'] as const;

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../../quantity/type';
 import {
   CHECK_NAMES,
   ENGINE_STATES,

@@ -1,6 +1,6 @@
-import { Type } from '@sinclair/typebox';
 import { CONTACT_STATES } from '../../assessment/evidence';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
+import { Type } from '../../quantity/type';
 import { measured, oneOf, optional, readingOf } from '../shape';
 
 /** Units that a tester may answer in: siemens, milliohms, or amperes of a standard. */

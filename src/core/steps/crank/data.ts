@@ -1,5 +1,5 @@
-import { Type } from '@sinclair/typebox';
 import { ENGINES } from '../../assessment/evidence';
+import { Type } from '../../quantity/type';
 import { measured, oneOf, optional, readingOf } from '../shape';
 
 export const CRANK_READINGS = {

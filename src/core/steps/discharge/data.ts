@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../../quantity/type';
 import { measured, optional, readingOf } from '../shape';
 
 /** A discharge is begun, looked at now and then, and ended: at the end voltage of its cells, or before. */

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../../quantity/type';
 import { eachCell, measured, oneOf, optional, readingOf } from '../shape';
 
 /** The two ways to look into single cells: their acid, or their voltage. */

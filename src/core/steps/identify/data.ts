@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../../quantity/type';
 import { readingOf } from '../shape';
 
 export const IDENTIFY_READINGS = {

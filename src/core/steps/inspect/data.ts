@@ -1,4 +1,3 @@
-import { Type } from '@sinclair/typebox';
 import {
   BELT_STATES,
   CAP_STATES,
@@ -10,6 +9,7 @@ import {
   SMELL_STATES,
   TERMINAL_STATES,
 } from '../../assessment/evidence';
+import { Type } from '../../quantity/type';
 import { eachCell, measured, oneOf, optional, readingOf } from '../shape';
 
 export const INSPECT_READINGS = {

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type } from '../../quantity/type';
 import { measured, oneOf, optional, readingOf } from '../shape';
 import { LONGEST_TRACE } from './thin-trace';
 

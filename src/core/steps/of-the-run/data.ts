@@ -1,7 +1,7 @@
-import { Type } from '@sinclair/typebox';
 import { FINDING_CODES } from '../../assessment/finding';
 import { STEP_IDS } from '../../assessment/step-id';
 import { VERDICTS } from '../../assessment/verdict';
+import { Type } from '../../quantity/type';
 import { oneOf, readingOf } from '../shape';
 
 /** What is said of a run as a whole, in no step of its own. */
