@@ -1,12 +1,12 @@
 import { defineConfig } from '@playwright/test';
-import { CHROMIUM, CHROMIUM_ARGS } from './scripts/chromium.mjs';
+import { CHROMIUM_ARGS, chromiumPath } from './scripts/chromium.mjs';
 
 const report = process.env.INTEGRA_BROWSER_REPORT;
 
 const WITH_SAMPLE_DATA = /(files|fleet|rules|screens)\.spec\.ts$/;
 const browser = {
   viewport: { width: 1280, height: 800 },
-  launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
+  launchOptions: { executablePath: chromiumPath(), args: CHROMIUM_ARGS },
 };
 
 // The limits say when to give up, not how fast anything must be: a loaded machine is ten times slower than a free one.

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from '../scripts/chromium.mjs';
+import { CHROMIUM_ARGS, chromiumPath, ensureChromium } from '../scripts/chromium.mjs';
 import { stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { withServer } from './serve.mjs';
@@ -20,7 +20,7 @@ export async function measureImport({ databaseFile, file, rows, gradeMs }) {
   await withServer({ port: PORT, databaseFile, demo: false }, async () => {
     const technicianId = randomUUID();
     await post('/api/technicians', { id: technicianId, name: 'Maro Tindell' });
-    const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+    const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_ARGS });
     const context = await browser.newContext();
     await context.addCookies([{ name: 'integra_technician', value: technicianId, url: URL_ROOT }]);
     await imported(await context.newPage(), { file, rows, gradeMs });

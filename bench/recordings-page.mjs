@@ -5,7 +5,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { CHROMIUM, CHROMIUM_ARGS } from '../scripts/chromium.mjs';
+import { CHROMIUM_ARGS, chromiumPath } from '../scripts/chromium.mjs';
 import { spawnServer } from '../scripts/server.mjs';
 import { untilAnswering } from '../scripts/until-answering.mjs';
 import { writeStart } from './recordings.mjs';
@@ -28,7 +28,7 @@ export async function measureRecordingPage(folder) {
   writeFileSync(file, writeStart());
   const server = await spawnServer({ port: PORT, databaseFile: join(folder, 'recordings.db') });
   await untilAnswering(BASE);
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_ARGS });
   try {
     const [technicianId, vehicleId] = [uuidv7(), uuidv7()];
     await post('/api/technicians', { id: technicianId, name: 'Maro Tindell' });

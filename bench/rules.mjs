@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from '../scripts/chromium.mjs';
+import { CHROMIUM_ARGS, chromiumPath, ensureChromium } from '../scripts/chromium.mjs';
 import { bin, root, run, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { withServer } from './serve.mjs';
@@ -51,7 +51,7 @@ async function history() {
 async function compared() {
   ensureChromium();
   const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_ARGS });
   const page = await browser.newPage();
   await page.goto(`${URL_ROOT}/rules`);
   await page.getByRole('dialog').getByRole('button', { name: 'Maro Tindell' }).click();

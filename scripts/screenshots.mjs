@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build, isBuilt } from './build.mjs';
 import { bundleOf } from './bundle.mjs';
-import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from './chromium.mjs';
+import { CHROMIUM_ARGS, chromiumPath, ensureChromium } from './chromium.mjs';
 import { spawnServer } from './server.mjs';
 import { ensureInstalled, root, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
@@ -73,7 +73,7 @@ const server = await spawnServer({
 try {
   await untilAnswering(URL_ROOT);
   mkdirSync(FOLDER, { recursive: true });
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_ARGS });
   const wanted = process.argv.slice(2);
   const pictures = PICTURES.filter(({ name }) => wanted.length === 0 || wanted.includes(name));
   for (const picture of pictures) await takePicture(browser, picture);

@@ -6,7 +6,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { CHROMIUM, CHROMIUM_ARGS, ensureChromium } from '../scripts/chromium.mjs';
+import { CHROMIUM_ARGS, chromiumPath, ensureChromium } from '../scripts/chromium.mjs';
 import { seeded } from './requests.mjs';
 import { call, hire, pause, readingOf } from './shop.mjs';
 
@@ -98,7 +98,7 @@ async function opened(profile) {
     '--remote-debugging-port=0',
     `--user-data-dir=${profile}`,
   ];
-  const child = spawn(CHROMIUM, [...args, 'about:blank'], { detached: true, stdio: 'ignore' });
+  const child = spawn(chromiumPath(), [...args, 'about:blank'], { detached: true, stdio: 'ignore' });
   while (!existsSync(portFile) || !readFileSync(portFile, 'utf8').includes('\n')) await pause(50);
   const [port] = readFileSync(portFile, 'utf8').split('\n');
   const linked = await chromium.connectOverCDP(`http://127.0.0.1:${port}`);

@@ -11,7 +11,7 @@ export class BenchPage {
 
   /** Waits until the page takes keys. */
   async ready(): Promise<void> {
-    await expect(this.page.locator('[data-opening]')).toHaveCount(0);
+    await this.page.waitForFunction(() => document.querySelector('[data-opening]') === null);
     await expect(this.page.locator('[data-first]').first()).toBeFocused();
   }
 

@@ -93,10 +93,12 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   useLoadAhead();
   const opening = useSecondEnterHeld();
   const hasInstruments = useLink() !== null;
-  const nowMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
+  const tickedMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);
   const { view, readings } = run;
+  // Between two ticks of the clock things are captured: a wait that is over with what was just told is not shown for a second more.
+  const nowMs = readings.reduce((latest, { takenAtMs }) => Math.max(latest, takenAtMs), tickedMs);
   // The clock ticks every second; what the readings come to changes only with a reading.
   const judged = useMemo(() => judgeRun(spec, readings, view.rules), [spec, readings, view.rules]);
   const state = { ...judged, sheet: sheetAt(judged, view.rules, nowMs) };
