@@ -46,7 +46,8 @@ export default function CameraScan({ onScanned, onClose }: Props) {
       }
       if (over || !video.current) return stop(stream);
       video.current.srcObject = stream;
-      await video.current.play().catch(() => {});
+      // A browser may hold playing back until the picture is seen; it is looked at as soon as there is one.
+      video.current.play().catch(() => {});
       setCamera('looking');
       look();
     };
