@@ -96,6 +96,7 @@ it('holds a database of every version of the core that there ever was', () => {
       '1.6.0',
       '1.7.0',
       '2.0.0',
+      '2.1.0',
       CORE_VERSION,
     ],
   ]);
