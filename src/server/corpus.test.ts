@@ -16,7 +16,7 @@ import type { Answer } from './answer';
 import { granted } from './answers.test-support';
 import { batteryPage, batteryStory } from './batteries';
 import type { Context } from './context';
-import { contextOn, newFile } from './context.test-support';
+import { contextOn, emptyFile, newFile } from './context.test-support';
 import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { floorView } from './floor';
 import { batteriesCsv, runsCsv } from './lists';
@@ -195,14 +195,14 @@ describe.each(VERSIONS)('what %s left', (version) => {
       views.map(async ({ run }) => granted((await runFile(context, run.id)) ?? UNKNOWN)),
     );
     const standard = own.filter((file) => file.includes('"rulesId": "integra-standard"'));
-    await moveTo(newFile());
+    await moveTo(await emptyFile());
     const tally = granted(await bringIn(context, { store: true, id: uuidv7() }, bodyFile(text), UNWATCHED));
     expect(tally).toMatchObject({ runs: views.length, leftOut: [] });
     expect((await allRuns()).flatMap(({ unreadable }) => unreadable)).toEqual([]);
     expect(await gather(siteFile(context))).toContain(
       text.split('\n').find((line) => line.startsWith('{"run"')),
     );
-    await moveTo(newFile());
+    await moveTo(await emptyFile());
     for (const file of standard)
       expect((await bringIn(context, { store: true }, bodyFile(file), UNWATCHED)).ok).toBe(true);
   });
@@ -214,14 +214,14 @@ describe.each(VERSIONS.filter((version) => has(version, 'site.json')))(
   'the files that %s wrote',
   (version) => {
     it('come in: its site, and its run', async () => {
-      await moveTo(newFile());
+      await moveTo(await emptyFile());
       const site = unpacked(version, 'site.json').toString();
       const tally = granted(await bringIn(context, { store: true, id: uuidv7() }, bodyFile(site), UNWATCHED));
       expect(tally.runs).toBeGreaterThanOrEqual(20);
       const views = await allRuns();
       expect(views.flatMap(({ unreadable }) => unreadable)).toEqual([]);
       for (const { run } of views) expect(await slipView(context, run.id, 'shop')).toBeDefined();
-      await moveTo(newFile());
+      await moveTo(await emptyFile());
       const run = unpacked(version, 'run.json').toString();
       expect(granted(await bringIn(context, { store: true }, bodyFile(run), UNWATCHED)).runs).toBe(1);
       const [only] = await allRuns();
