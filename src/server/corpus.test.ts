@@ -12,6 +12,7 @@ import { judgeRun } from '@/core/procedure/run-sheet';
 import { labelSize } from '@/core/report/battery-tag';
 import { PRESETS } from '@/core/rules/presets';
 import { openStore, type Store } from '@/store/open';
+import { runs } from '@/store/schema';
 import type { Answer } from './answer';
 import { granted } from './answers.test-support';
 import { batteryPage, batteryStory } from './batteries';
@@ -61,14 +62,15 @@ async function gather(pieces: AsyncGenerator<string>): Promise<string> {
 
 /** Every run of the store that the use cases are on, with its rules. */
 async function allRuns(): Promise<RunView[]> {
-  const { batteries } = await batteryPage(context, '', null);
+  const all = await context.store.read((db) => db.select({ id: runs.id }).from(runs).orderBy(runs.id));
   const views: RunView[] = [];
-  for (const { id } of batteries) {
-    const story = await batteryStory(context, id);
-    for (const { run } of story?.runs ?? []) views.push(granted(await answerRun(context, run.id)));
-  }
+  for (const { id } of all) views.push(granted(await answerRun(context, id)));
   return views;
 }
+
+/** Files are read where the test is: that a thread reads them alike is shown where whole sites are brought in. */
+const bringInHere: typeof bringIn = (at, ...rest) =>
+  bringIn({ ...at, settings: { ...at.settings, threads: null } }, ...rest);
 
 // Papers are drawn by the very thread that draws them in a running server.
 beforeAll(() => {
@@ -173,6 +175,11 @@ describe.each(VERSIONS)('what %s left', (version) => {
   });
 
   it('stands on the Floor, in the lists, the racks and the comparison of rules', async () => {
+    const { batteries } = await batteryPage(context, '', null);
+    expect(new Set(batteries.map(({ id }) => id))).toEqual(new Set(views.map(({ battery }) => battery.id)));
+    const [first] = views;
+    const story = await batteryStory(context, first?.battery.id ?? '');
+    expect(story?.runs.map(({ run }) => run.id)).toContain(first?.run.id);
     const floor = await floorView({ ...context, now: () => Date.UTC(2026, 9, 12, 20) });
     expect(floor.onBench.filter(({ unreadable }) => unreadable !== null)).toEqual([]);
     expect(floor.doneToday.length).toBeGreaterThan(0);
@@ -196,7 +203,9 @@ describe.each(VERSIONS)('what %s left', (version) => {
     );
     const standard = own.filter((file) => file.includes('"rulesId": "integra-standard"'));
     await moveTo(await emptyFile());
-    const tally = granted(await bringIn(context, { store: true, id: uuidv7() }, bodyFile(text), UNWATCHED));
+    const tally = granted(
+      await bringInHere(context, { store: true, id: uuidv7() }, bodyFile(text), UNWATCHED),
+    );
     expect(tally).toMatchObject({ runs: views.length, leftOut: [] });
     expect((await allRuns()).flatMap(({ unreadable }) => unreadable)).toEqual([]);
     expect(await gather(siteFile(context))).toContain(
@@ -204,7 +213,7 @@ describe.each(VERSIONS)('what %s left', (version) => {
     );
     await moveTo(await emptyFile());
     for (const file of standard)
-      expect((await bringIn(context, { store: true }, bodyFile(file), UNWATCHED)).ok).toBe(true);
+      expect((await bringInHere(context, { store: true }, bodyFile(file), UNWATCHED)).ok).toBe(true);
   });
 });
 
@@ -216,14 +225,16 @@ describe.each(VERSIONS.filter((version) => has(version, 'site.json')))(
     it('come in: its site, and its run', async () => {
       await moveTo(await emptyFile());
       const site = unpacked(version, 'site.json').toString();
-      const tally = granted(await bringIn(context, { store: true, id: uuidv7() }, bodyFile(site), UNWATCHED));
+      const tally = granted(
+        await bringInHere(context, { store: true, id: uuidv7() }, bodyFile(site), UNWATCHED),
+      );
       expect(tally.runs).toBeGreaterThanOrEqual(20);
       const views = await allRuns();
       expect(views.flatMap(({ unreadable }) => unreadable)).toEqual([]);
       for (const { run } of views) expect(await slipView(context, run.id, 'shop')).toBeDefined();
       await moveTo(await emptyFile());
       const run = unpacked(version, 'run.json').toString();
-      expect(granted(await bringIn(context, { store: true }, bodyFile(run), UNWATCHED)).runs).toBe(1);
+      expect(granted(await bringInHere(context, { store: true }, bodyFile(run), UNWATCHED)).runs).toBe(1);
       const [only] = await allRuns();
       expect(await slipView(context, only?.run.id ?? '', 'customer')).toBeDefined();
     });
