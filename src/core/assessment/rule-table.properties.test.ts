@@ -93,6 +93,10 @@ describe('what must hold whatever is measured', () => {
     expect(judge({ ...hot, recovery: 12.6 }).decidedBy).toBe('worn');
     expect(judge({ ...hot, recovery: 11.9 }).decidedBy).toBe('recovers_low');
     expect(judge({ ...hot, recovery: 11.9, charges: 1 }).decidedBy).toBe('worn');
+    // Where no open voltage says what it should give at full charge, the cold is no heat.
+    const gravities = Array.from({ length: 6 }, () => 1.265);
+    const cold = { gravities, celsius: 5, conductance: 280, load: 9.8 };
+    expect(judge(cold).decidedBy).toBe('worn');
     // Within the doubt of either limit the load is repeated first.
     expect(judge({ ...hot, load: 9.63, recovery: 12.6 }).decidedBy).toBe('too_close');
   });

@@ -134,7 +134,8 @@ function clearlyWorn(at: Case): boolean {
 /** Above the limit of the table, which is the same in all heat, and below what this battery should give when it is so warm. */
 function passesOnlyForHeat(at: Case): boolean {
   const { load } = at.estimates;
-  return load?.standing === 'counts' && load.decidingMarginVolts >= 0 && !passesAtFull(at);
+  if (load?.standing !== 'counts' || load.fullChargeVolts === null) return false;
+  return load.decidingMarginVolts >= 0 && !passesAtFull(at);
 }
 
 /** Whether its load test, brought to full charge, passes; or would with so many volts of a 12 V battery more. */
