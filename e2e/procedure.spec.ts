@@ -261,7 +261,7 @@ test('the same readings are judged by other rules beside the run’s own', async
   await bench.expectStage('Verdict');
   await page.getByText('Under other house rules').click();
   await choose(page.getByLabel('Judge the same readings by'), 'ice-season');
-  await expect(page.getByRole('region', { name: 'Ice season' })).toContainText('Retire');
+  await expect(page.getByRole('region', { name: 'Ice season' })).toContainText('Not decided yet');
   await expect(page.getByRole('region', { name: /the run’s own/ })).toContainText('Serve and watch');
   await expectAccessible(page);
 });

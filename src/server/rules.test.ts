@@ -62,7 +62,8 @@ async function measured(runId: string) {
   await capture(runId, 'inspection', { case: 'ok', smell: 'none', terminals: 'ok', level: 'ok' });
   await capture(runId, 'settle', { method: 'rested', restMinutes: 800, clockMinutes: 0 });
   await capture(runId, 'open_circuit', { volts: 12.65, temperatureC: 25 });
-  return capture(runId, 'load', { amps: 285, seconds: 15, volts: 9.73, temperatureC: 25 });
+  await capture(runId, 'load', { amps: 285, seconds: 15, volts: 9.73, temperatureC: 25 });
+  return capture(runId, 'recovery', { minutes: 5, volts: 12.6 });
 }
 
 it('house rules are put in force with a reason, and open runs keep the ones they began under', async () => {
@@ -103,10 +104,12 @@ it('readings come out of the store to the same judgement as out of a file', asyn
   await measured(runId);
   const stored = granted(await answerRun(context, runId));
   const names =
-    'tag,construction,rating_a,c20_ah,temp_c,case,terminals,level,rest_min,ocv_v,load_a,load_v'.split(',');
+    'tag,construction,rating_a,c20_ah,temp_c,case,terminals,level,rest_min,ocv_v,load_a,load_v,recovery_v'.split(
+      ',',
+    );
   const header = readHeader(names);
   const row = header.ok
-    ? readRow(header.value, 'R,flooded,570,60,25,ok,ok,ok,800,12.65,285,9.73'.split(','))
+    ? readRow(header.value, 'R,flooded,570,60,25,ok,ok,ok,800,12.65,285,9.73,12.6'.split(','))
     : header;
   const spec = specOf(stored.battery);
   if (!row.ok || !spec) throw new Error('both must be readable');

@@ -91,7 +91,7 @@ describe('the ledger', () => {
 describe('what would change the verdict', () => {
   it('finds the flips of a watched battery to the millivolt', () => {
     // Loaded for the second time: the first that is too close to call would be repeated.
-    const evidence = exampleEvidence({ ocv: 12.65, load: 9.8, loadsBefore: [9.8] });
+    const evidence = exampleEvidence({ ocv: 12.65, load: 9.8, loadsBefore: [9.8], recovery: 12.6 });
     const flips = flipsOf(evidence, STANDARD_RULES).filter(({ lever }) => lever === 'load');
     expect(flips).toEqual([
       // 60 and 80 % health from 12.65 V: 12.65 − 0.4353 − 1.51925 / h = 9.6826 and 10.3156 V.
@@ -104,7 +104,7 @@ describe('what would change the verdict', () => {
     const evidence = exampleEvidence({ ocv: 12.65 });
     const { estimates } = assess(evidence, STANDARD_RULES);
     const outcomes = outcomesOf(evidence, estimates, STANDARD_RULES, 'load');
-    // Below the limit recovery is asked for, and just above it, where only the heat makes it pass; then the load once more.
+    // Below the limit recovery is asked for, and above it while health lies below the floor; then the load once more.
     const verdicts = ['retire', 'undecided', 'watch', 'serve'];
     expect(outcomes.map(({ verdict }) => verdict)).toEqual(verdicts);
     // From 30 % health, 12.65 − 0.4353 − 1.51925 / 0.30 V, up.

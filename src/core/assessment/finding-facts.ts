@@ -94,7 +94,7 @@ export const FINDING_FACTS: Readonly<Record<FindingCode, FindingFacts>> = {
     'recovery/minutes',
   ]),
   recovery_due: facts(LOAD, '9', STANDARD, ['load/limitVoltsByCelsius']),
-  passes_only_for_heat: facts(POWER, '10', HEALTH, ['health/passFloorPct', 'load/limitVoltsByCelsius']),
+  worn_recovery_due: facts(POWER, '10', HEALTH, ['health/retirePct', 'health/passFloorPct']),
   weak_undercharged: facts(POWER, '10', HEALTH, ['health/retirePct', 'charge/condemnPct']),
   worn_unconfirmed: facts(POWER, '10', HEALTH, ['health/retirePct']),
   too_close: facts(POWER, '10', 'the uncertainty of the reading itself', [

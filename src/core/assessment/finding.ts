@@ -40,7 +40,7 @@ export const FINDING_SEVERITY = {
   surface_charge: 'caution',
   recovers_low: 'caution',
   recovery_due: 'caution',
-  passes_only_for_heat: 'caution',
+  worn_recovery_due: 'caution',
   weak_undercharged: 'caution',
   worn_unconfirmed: 'caution',
   too_close: 'caution',

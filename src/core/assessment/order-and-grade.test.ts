@@ -130,11 +130,11 @@ describe('the comparison of histories', () => {
   it('keeps every way from one verdict to another apart', () => {
     const other = answered(STANDARD_RULES, { health: '75_70', load_gate: '75' });
     const runs = [
-      run('watch to retire', { ocv: 12.65, load: 9.98, loadsBefore: [9.98] }),
+      run('watch to retire', { ocv: 12.65, load: 9.98, loadsBefore: [9.98], recovery: 12.6 }),
       run('watch to serve', { ocv: 12.65, load: 10.24 }),
       run('watch to charge', { ocv: 12.42, load: 9.8 }),
       run('retire to charge', { ocv: 12.42, load: 9, recovery: 12.45 }),
-      run('watch to retire', { ocv: 12.65, load: 9.97, loadsBefore: [9.97] }),
+      run('watch to retire', { ocv: 12.65, load: 9.97, loadsBefore: [9.97], recovery: 12.6 }),
       run('same', { ocv: 12.65, load: 10.8 }),
     ];
     const { transitions, changed, compared } = compareMore(NOTHING_COMPARED, runs, STANDARD_RULES, other);

@@ -199,7 +199,7 @@ describe('the history under two sets of rules', () => {
       stricter,
     );
     expect(first).toEqual({ compared: 1, changed: 0, transitions: [], examples: [] });
-    const weak = { ocv: 12.65, load: 9.98, loadsBefore: [9.98] };
+    const weak = { ocv: 12.65, load: 9.98, loadsBefore: [9.98], recovery: 12.6 };
     const middling = { ocv: 12.65, load: 10.24 };
     const more = [run('2', weak), run('3', weak), run('4', middling)];
     const all = compareMore(first, more, STANDARD_RULES, stricter);

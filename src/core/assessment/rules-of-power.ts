@@ -108,8 +108,10 @@ export function worn(at: Case): Decision | null {
   }
   if (known.pct < rules.charge.condemnPct) return charge('weak_undercharged');
   const decision = unlessClose(at, !clearlyWorn(at), 'worn');
-  return decision.verdict === 'retire' && passesOnlyForHeat(at)
-    ? onceRecoverySeen(at, 'passes_only_for_heat', decision)
+  // One that passed is no quicker to go than one that failed; where nobody can load it again, its recovery is past too.
+  const canBeSeen = estimates.load?.standing === 'counts' && !evidence.skipped.includes('load');
+  return decision.verdict === 'retire' && canBeSeen
+    ? onceRecoverySeen(at, 'worn_recovery_due', decision)
     : decision;
 }
 
@@ -129,13 +131,6 @@ function clearlyWorn(at: Case): boolean {
   const { passFloorPct, retirePct } = at.rules.health;
   const limitPct = passesAtFull(at, LOAD_VOLTS_SD) ? Math.min(passFloorPct, retirePct) : retirePct;
   return health.pct + health.sdPct < limitPct;
-}
-
-/** Above the limit of the table, which is the same in all heat, and below what this battery should give when it is so warm. */
-function passesOnlyForHeat(at: Case): boolean {
-  const { load } = at.estimates;
-  if (load?.standing !== 'counts' || load.fullChargeVolts === null) return false;
-  return load.decidingMarginVolts >= 0 && !passesAtFull(at);
 }
 
 /** Whether its load test, brought to full charge, passes; or would with so many volts of a 12 V battery more. */

@@ -29,7 +29,7 @@ export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
   surface_charge: 'Surface charge suspected',
   recovers_low: 'Open voltage stays low after the load',
   recovery_due: 'Failed the load; recovery not seen yet',
-  passes_only_for_heat: 'Passed only because it is warm; recovery not seen yet',
+  worn_recovery_due: 'Passed the load, but worn; recovery not seen yet',
   weak_undercharged: 'Weak, but not fully charged',
   worn_unconfirmed: 'Health near the limit by one method',
   too_close: 'Too close to call',
@@ -148,8 +148,8 @@ const BECAUSE: Readonly<Partial<Record<FindingCode, string>>> = {
   surface_charge: 'The voltage may be a surface charge. Let it settle, then read again.',
   recovers_low: 'It fell below the limit and its open voltage does not come back: it is short of charge.',
   recovery_due: 'It fell below the limit. Whether charge or power is missing shows in the next minutes.',
-  passes_only_for_heat:
-    'The limit is the same however warm it is, and a sound battery gives more in the heat. Whether charge or power is missing shows in the next minutes.',
+  worn_recovery_due:
+    'It held the limit, and what it gave still leaves too little health. Whether charge or power is missing shows in the next minutes.',
   weak_undercharged: 'It looks weak, but it is not charged enough to be condemned for that.',
   capacity_low: 'It cranks, but holds too little: much of its plates’ mass is gone.',
   capacity_ageing: 'It holds less than it did: it works for a shorter time than its label says.',

@@ -268,6 +268,7 @@ describe('other rules', () => {
       ...UP_TO_OPEN,
       ['open_circuit', { volts: 12.65, temperatureC: 25 }],
       ['load', load],
+      ['recovery', { minutes: 5, volts: 12.6 }],
     );
     const { evidence, assessment } = stageProps(readings).props.state;
     renderOnSite(<OtherRules evidence={evidence} assessment={assessment} own={STANDARD_RULES} />);
