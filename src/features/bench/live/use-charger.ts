@@ -68,9 +68,11 @@ export function useLoggedByItself(
   useEffect(() => {
     if (!shown || minutes === null) return;
     // One whose clock is behind the log was switched off and on again: whoever did that says what it means.
+    const saysFull = isFull && !saidFull.current && minutes > last;
     const isDue =
-      minutes - last >= LOGGED_EVERY_MINUTES + apart || (isFull && !saidFull.current && minutes > last);
-    if (!isDue || Date.now() - writtenMs.current < LEAST_APART_MS) return;
+      minutes - last >= LOGGED_EVERY_MINUTES + apart && Date.now() - writtenMs.current >= LEAST_APART_MS;
+    // What it says once waits for nothing: the screen may be left with the next breath.
+    if (!saysFull && !isDue) return;
     writtenMs.current = Date.now();
     saidFull.current = isFull;
     log(shown);
