@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { BenchPage } from './support/bench-page';
 import { toTheVoltage } from './support/hung-battery';
+import { PETROL_VAN } from './support/recorded-start';
 import { leadId, test } from './support/shop';
 import { expect, expectAccessible, startedRun } from './support/test';
 
@@ -102,15 +103,7 @@ test('a recording is taken live from an instrument of the shop', async ({ lead, 
   const vehicle = {
     id: crypto.randomUUID(),
     name: 'Van 7',
-    class: 'van',
-    site: '',
-    engine: 'petrol_four',
-    systemVolts: 12,
-    cylinders: 4,
-    alternatorAmps: 95,
-    regulator: 'internal',
-    joined: 'single',
-    preventedBy: 'fuel_relay',
+    ...PETROL_VAN,
   };
   const made = await lead.request.post('/api/vehicles', {
     data: { technicianId, vehicle, seenRevision: null },

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import type { APIRequestContext } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { recordedCsv, yardCsv } from './support/recorded-start';
+import { PETROL_VAN, recordedCsv, yardCsv } from './support/recorded-start';
 import { expect, expectAccessible, test } from './support/test';
 
 async function vehicle(request: APIRequestContext, technicianId: string, name: string): Promise<string> {
@@ -9,15 +9,7 @@ async function vehicle(request: APIRequestContext, technicianId: string, name: s
   const facts = {
     id,
     name,
-    class: 'van',
-    site: '',
-    engine: 'petrol_four',
-    systemVolts: 12,
-    cylinders: 4,
-    alternatorAmps: 95,
-    regulator: 'internal',
-    joined: 'single',
-    preventedBy: 'fuel_relay',
+    ...PETROL_VAN,
   };
   const answer = await request.post('/api/vehicles', {
     data: { technicianId, vehicle: facts, seenRevision: null },

@@ -1,3 +1,16 @@
+/** What is known of a van of four cylinders, whose starts are recorded: all but its id and name. */
+export const PETROL_VAN = {
+  class: 'van',
+  site: '',
+  engine: 'petrol_four',
+  systemVolts: 12,
+  cylinders: 4,
+  alternatorAmps: 95,
+  regulator: 'internal',
+  joined: 'single',
+  preventedBy: 'fuel_relay',
+} as const;
+
 /** A start as a recorder writes it, from sums of its own: a straight supply, four cylinders, a regulator. */
 export function recordedCsv({
   supply,

@@ -24,8 +24,7 @@ import { topUp } from './top-up/step';
 import { vehicle } from './vehicle/step';
 import { verdict } from './verdict/step';
 
-/** Every step of a run, by its id. One that is left out does not compile. */
-export const STEPS: Readonly<Record<StepId, AnyStep>> = {
+const EVERY_STEP = {
   identify,
   complaint,
   inspect,
@@ -46,27 +45,14 @@ export const STEPS: Readonly<Record<StepId, AnyStep>> = {
   discharge,
 };
 
+/** Every step of a run, by its id. One that is left out does not compile. */
+export const STEPS: Readonly<Record<StepId, AnyStep>> = EVERY_STEP;
+
 /** The step that each kind of reading is taken in; none for what is said of the run as a whole. */
 const STEP_OF: ReadonlyMap<string, StepId> = new Map(
-  Object.entries({
-    identify,
-    complaint,
-    inspect,
-    vehicle,
-    clean,
-    settle,
-    hydrometer,
-    charge,
-    conductance,
-    load,
-    recovery,
-    crank,
-    stand,
-    top_up: topUp,
-    open_circuit: openCircuit,
-    three_minute: threeMinute,
-    discharge,
-  }).flatMap(([id, { readings }]) => Object.keys(readings).map((kind) => [kind, id as StepId] as const)),
+  Object.entries(EVERY_STEP).flatMap(([id, { readings }]) =>
+    Object.keys(readings).map((kind) => [kind, id as StepId] as const),
+  ),
 );
 
 /** What a reading is called: by its step, or by what was said of the run. */
