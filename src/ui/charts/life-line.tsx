@@ -212,19 +212,23 @@ function Fan({
 /** When its health crosses the line: the interval as a bar on it, its middle as a mark. */
 function Crossing({
   crossing: [p10, p50, p90],
-  scales: { x, toMs },
+  scales: { x, fromMs, toMs },
   y,
 }: {
   readonly crossing: Props['crossing'];
   readonly scales: LifeScales;
   readonly y: number;
 }) {
-  if (p10 === null || p10 > toMs) return null;
+  if (p10 === null || p10 > toMs || (p90 !== null && p90 < fromMs)) return null;
+  // What may have been before the first day that is drawn begins with it.
+  const begin = Math.max(fromMs, p10);
   const end = Math.min(toMs, p90 ?? toMs);
   return (
     <g className="text-retire">
-      <line x1={x(p10)} x2={x(end)} y1={y} y2={y} stroke="currentColor" strokeWidth="5" opacity="0.6" />
-      {p50 !== null && p50 <= toMs && <circle cx={x(p50)} cy={y} r="6" fill="currentColor" />}
+      <line x1={x(begin)} x2={x(end)} y1={y} y2={y} stroke="currentColor" strokeWidth="5" opacity="0.6" />
+      {p50 !== null && p50 >= fromMs && p50 <= toMs && (
+        <circle cx={x(p50)} cy={y} r="6" fill="currentColor" />
+      )}
     </g>
   );
 }
