@@ -41,7 +41,13 @@ export default defineConfig({
       {
         extends: true,
         // A page knows of itself by what its window holds: each file has one of its own.
-        test: { name: 'screens', include: ['src/**/*.test.tsx'], environment: 'jsdom', isolate: true },
+        test: {
+          name: 'screens',
+          include: ['src/**/*.test.tsx'],
+          environment: 'jsdom',
+          isolate: true,
+          setupFiles: ['src/ui/screens.test-setup.ts'],
+        },
       },
     ],
   },

@@ -182,7 +182,7 @@ describe('captures', () => {
     expect(result.current.readings).toHaveLength(1);
     expect(result.current.view.readings).toHaveLength(0);
     server.mode = 'well';
-    await waitFor(() => expect(result.current.view.readings).toHaveLength(1), { timeout: 10_000 });
+    await waitFor(() => expect(result.current.view.readings).toHaveLength(1));
     expect(result.current.readings).toHaveLength(1);
   });
 
@@ -247,7 +247,7 @@ describe('captures', () => {
     });
     await waitFor(() => expect(result.current.store.keeping).toBe('only_here'));
     server.mode = 'well';
-    await waitFor(() => expect(server.stored).toHaveLength(1), { timeout: 20_000 });
+    await waitFor(() => expect(server.stored).toHaveLength(1));
   });
 
   it('of a correction carry the moment of what they replace', async () => {
@@ -284,7 +284,7 @@ describe('finishing', () => {
     expect(result.current.problems[0]?.message).toContain('not stored yet');
     expect(server.finished).toEqual([]);
     server.mode = 'well';
-    await waitFor(() => expect(result.current.store.waiting).toBe(0), { timeout: 20_000 });
+    await waitFor(() => expect(result.current.store.waiting).toBe(0));
     await act(() => result.current.finish());
     expect(server.finished).toEqual([
       { runId: RUN, technicianId: 'tech', seenReadingIds: [result.current.readings[0]?.id] },
