@@ -4,7 +4,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { bin, ensureInstalled, root, run, stop } from '../scripts/setup.mjs';
+import { ensureBuilt } from '../scripts/build.mjs';
+import { ensureInstalled, root, stop } from '../scripts/setup.mjs';
 import { median, ratioLine } from './figures.mjs';
 import { measureImport } from './import.mjs';
 import { measureLarge } from './large.mjs';
@@ -48,10 +49,6 @@ function measureGrade() {
   return median(rounds.map(({ grade }) => grade));
 }
 
-function built() {
-  if (!run(bin('next'), ['build'])) stop('The build failed.');
-}
-
 async function broughtIn() {
   const gradeMs = measureGrade();
   await measureImport({ databaseFile: join(folder, 'import.db'), file, rows: ROWS, gradeMs });
@@ -62,29 +59,29 @@ const SUBJECTS = {
   physics: measurePhysics,
   room: measureRoom,
   server: async () => {
-    built();
+    await ensureBuilt();
     await measureServer(join(folder, 'bench.db'));
   },
   rules: async () => {
-    built();
+    await ensureBuilt();
     await measureRules(join(folder, 'history.db'));
   },
   import: async () => {
-    built();
+    await ensureBuilt();
     await broughtIn();
   },
   large: () => measureLarge(largeFile),
   outlooks: () => measureOutlooks(largeFile),
   recordings: async () => {
     await measureRecordings();
-    built();
+    await ensureBuilt();
     await measureRecordingPage(folder);
   },
 };
 
 if (what === undefined) {
   await measurePhysics();
-  built();
+  await ensureBuilt();
   await measureServer(join(folder, 'bench.db'));
   await measureRules(join(folder, 'history.db'));
   await broughtIn();

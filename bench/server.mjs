@@ -8,7 +8,7 @@ const PORT = 4490;
 const URL_ROOT = `http://127.0.0.1:${PORT}`;
 const REQUESTS = 60;
 const WARM_UP = 10;
-const AIMS = { pageMs: 50, captureMs: 100, scriptKb: 200 };
+const AIMS = { pageMs: 50, captureMs: 100, scriptKb: 170 };
 
 /** Starts the production server on the sample data and measures pages, captures and the script that the Bench needs. */
 export async function measureServer(databaseFile) {
@@ -25,9 +25,10 @@ export async function measureServer(databaseFile) {
     line('Floor', await medianMs(() => fetch(URL_ROOT)), AIMS.pageMs);
     line('Bench', await medianMs(() => fetch(`${URL_ROOT}/bench/${runId}`)), AIMS.pageMs);
     line('a capture acknowledged', await medianMs(await captures()), AIMS.captureMs);
-    const kilobytes = (await scriptBytes(`/bench/${runId}`)) / 1000;
+    const kilobytes = async (accepts) => (await scriptBytes(`/bench/${runId}`, accepts)) / 1000;
+    const [smallest, plainer] = [await kilobytes('gzip, deflate, br'), await kilobytes('gzip, deflate')];
     console.log(
-      `\nScript sent for the Bench, compressed: ${kilobytes.toFixed(0)} kB   aim at most ${AIMS.scriptKb} kB`,
+      `\nScript sent for the Bench: ${smallest.toFixed(0)} kB as browsers take it, ${plainer.toFixed(0)} where they take gzip only   aim at most ${AIMS.scriptKb} kB`,
     );
   });
 }
@@ -85,7 +86,7 @@ async function post(path, body) {
 }
 
 /** Bytes of all scripts of a page as they go over the line. */
-async function scriptBytes(path) {
+async function scriptBytes(path, accepts) {
   const html = await (await fetch(URL_ROOT + path)).text();
   const scripts = new Set(
     [...html.matchAll(/<script[^>]+src="([^"]+)"([^>]*)/g)].flatMap(([tag, src]) =>
@@ -93,13 +94,13 @@ async function scriptBytes(path) {
     ),
   );
   let bytes = 0;
-  for (const src of scripts) bytes += await transferred(src);
+  for (const src of scripts) bytes += await transferred(src, accepts);
   return bytes;
 }
 
-function transferred(path) {
+function transferred(path, accepts) {
   return new Promise((resolve, reject) => {
-    get(URL_ROOT + path, { headers: { 'accept-encoding': 'gzip' } }, (response) => {
+    get(URL_ROOT + path, { headers: { 'accept-encoding': accepts } }, (response) => {
       let bytes = 0;
       response.on('data', (chunk) => {
         bytes += chunk.length;

@@ -4,11 +4,11 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, isBuilt } from './build.mjs';
+import { ensureBuilt } from './build.mjs';
 import { bundleOf } from './bundle.mjs';
 import { CHROMIUM_ARGS, chromiumPath, ensureChromium } from './chromium.mjs';
 import { spawnServer } from './server.mjs';
-import { ensureInstalled, root, stop } from './setup.mjs';
+import { ensureInstalled, root } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
 ensureInstalled();
@@ -59,7 +59,7 @@ const PICTURES = [
   },
 ];
 
-if (!isBuilt() && !(await build())) stop('The build failed.');
+await ensureBuilt();
 const standIn = spawn(process.execPath, [await bundleOf('stand-in')], {
   stdio: 'ignore',
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(INSTRUMENTS_PORT) },

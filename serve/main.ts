@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
+import { join } from 'node:path';
 import next from 'next';
 import pino from 'pino';
 import { uuidv7 } from 'uuidv7';
@@ -10,6 +11,7 @@ import { closeStore } from '../src/entry/store';
 import { frontDoor } from '../src/server/doors/front-door';
 import { ownHosts } from '../src/server/doors/hosts';
 import { readSettings } from '../src/server/settings';
+import { sendingBuilt } from './built-files';
 import { keepingPages } from './kept-pages';
 
 /** Told to whoever keeps this process running: starting it again would end the same way. */
@@ -38,7 +40,8 @@ const handle = application.getRequestHandler();
 const pages = keepingPages((request, response) => handle(request, response), {
   state: () => (dev ? null : siteState()),
 });
-const door = frontDoor(pages, {
+const answers = dev ? pages : sendingBuilt(pages, join(process.cwd(), '.next/static'));
+const door = frontDoor(answers, {
   hosts: ownHosts([...hosts, hostname], address),
   reloading: dev,
   isHttps,

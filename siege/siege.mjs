@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, isBuilt } from '../scripts/build.mjs';
+import { ensureBuilt } from '../scripts/build.mjs';
 import { spawnServer } from '../scripts/server.mjs';
 import { ensureInstalled, root, stop } from '../scripts/setup.mjs';
 import { untilAnswering } from '../scripts/until-answering.mjs';
@@ -87,7 +87,7 @@ ensureInstalled();
 const wanted = process.argv.slice(2);
 const unknown = wanted.find((name) => !Object.hasOwn(TRIALS, name));
 if (unknown) stop(`There is no ${unknown}; there are ${Object.keys(TRIALS).join(', ')}.`);
-if (!isBuilt() && !(await build())) stop('The build failed.');
+await ensureBuilt();
 let failed = 0;
 for (const [name, trial] of Object.entries(TRIALS)) {
   if (wanted.length > 0 && !wanted.includes(name)) continue;

@@ -1,0 +1,45 @@
+import { readdirSync } from 'node:fs';
+import { extname } from 'node:path';
+import sendFile from 'send';
+import type { Handler } from '../src/server/doors/front-door';
+
+const PREFIX = '/_next/static/';
+/** How a browser names what it can read, the smaller first, and the ending of the file that is made so. */
+const FORMS = [
+  ['br', '.br'],
+  ['gzip', '.gz'],
+] as const;
+const TYPES: Readonly<Record<string, string>> = {
+  '.js': 'text/javascript; charset=utf-8',
+  '.css': 'text/css; charset=utf-8',
+  '.svg': 'image/svg+xml',
+  '.json': 'application/json; charset=utf-8',
+};
+
+/**
+ * Sends the files of the build in the smallest form that was made of them and that the browser takes; everything else is
+ * the application's to answer.
+ * @param folder the static files of the build, with the compressed forms beside them
+ */
+export function sendingBuilt(application: Handler, folder: string): Handler {
+  const made = new Set(readdirSync(folder, { recursive: true, encoding: 'utf8' }));
+  return async (request, response) => {
+    const [path = ''] = (request.url ?? '').split('?');
+    const name = path.slice(PREFIX.length);
+    const taken = (request.headers['accept-encoding'] ?? '').split(/[\s,;]+/);
+    const form = FORMS.find(([way, ending]) => taken.includes(way) && made.has(name + ending));
+    const type = TYPES[extname(name)];
+    if (!path.startsWith(PREFIX) || !form || !type) return application(request, response);
+    const [way, ending] = form;
+    response.setHeader('content-encoding', way);
+    response.setHeader('content-type', type);
+    response.setHeader('vary', 'accept-encoding');
+    // Its name changes with what is in it: nobody has to ask for it twice.
+    sendFile(request, name + ending, {
+      root: folder,
+      immutable: true,
+      maxAge: '365d',
+      acceptRanges: false,
+    }).pipe(response);
+  };
+}
