@@ -5,10 +5,16 @@ import { monthWords } from '@/core/history/outlook-words';
 import type { PlanMonth } from '@/core/planning/purchase-plan';
 import { formatMoney } from '@/core/quantity/money';
 import { CostsForm } from './costs-form';
-import { PlanChart } from './plan-chart';
+import { type MonthsMoney, PlanChart } from './plan-chart';
 
 const sumOf = (months: readonly PlanMonth[], of: (month: PlanMonth) => number) =>
   months.reduce((sum, month) => sum + of(month), 0);
+const moneyOf = ({ month, changes, failing, failingWithout }: PlanMonth): MonthsMoney => ({
+  month,
+  changes,
+  failing,
+  failingWithout,
+});
 const countOf = ({ lines }: PlanMonth) => lines.reduce((sum, { units }) => sum + units.length, 0);
 
 /** What to change and to buy over the year, what that costs, and what other costs would make of it. */
@@ -62,7 +68,7 @@ export function PlanAnswer({ view }: { readonly view: PlanView }) {
             note="against waiting until each fails; what early changes throw away is taken off"
           />
         </dl>
-        <PlanChart months={months} currency={currency} />
+        <PlanChart months={months.map(moneyOf)} currency={currency} />
       </section>
       <CostsForm tried={tried} />
       {count === 0 ? (
