@@ -108,15 +108,18 @@ test.describe('with the sample data', () => {
         .get(`${demo.url}/lots`)
         .then(async (answer) => /\/lots\/[0-9a-f-]{36}/.exec(await answer.text()) ?? []);
       const label = `/labels?battery=${story.split('/').at(-1)}`;
-      const others = ['/lots', lot, `${lot}/report`, label, '/files', '/reckoner', '/batteries', '/site'].map(
-        (path) => demo.url + path,
-      );
+      const listed = ['/lots', '/files', '/reckoner', '/batteries', '/site', '/fleet/instruments'];
+      const others = [...listed, lot, `${lot}/report`, label].map((path) => demo.url + path);
       await page.setViewportSize({ width, height: 844 });
       for (const address of [demo.url, bench, story, `${bench}/slip`, ...others]) {
         await page.goto(address);
         await expect(page.getByRole('main')).toBeVisible();
         const overhang = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
         expect(overhang, `${address} at ${width}`).toBeLessThanOrEqual(0);
+        // A strip that is longer than the screen shows where one is.
+        const strips = page.getByRole('navigation', { name: /^(Screens|Questions)$/ });
+        for (const here of await strips.locator('[aria-current=page]').all())
+          await expect(here, `${address} at ${width}`).toBeInViewport({ ratio: 0.9 });
       }
     });
   }

@@ -1,12 +1,13 @@
 import { clsx } from 'clsx';
 import { Check, ChevronRight, Hourglass, Minus, SkipForward } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { SheetStep } from '@/core/procedure/run-sheet';
 import { readingWords, STEPS } from '@/core/steps/registry';
 import { clockText } from '@/ui/countdown';
 import { Key } from '@/ui/key';
 import { useSite, useWords } from '@/ui/site';
+import { useHereInView } from '@/ui/strip';
 
 interface Props {
   readonly sheet: readonly SheetStep[];
@@ -15,19 +16,11 @@ interface Props {
   readonly onChoose: (step: StepId) => void;
 }
 
-/** What stays in view of the step before the one at hand, px. */
-const STRIP_MARGIN = 24;
-
 /** The steps in working order: each done, next, waiting on a clock, or barred with the reason in a few words. */
 export function RunSheet({ sheet, shown, nowMs, onChoose }: Props) {
   const list = useRef<HTMLOListElement>(null);
-  useEffect(() => {
-    const here = list.current?.querySelector(`[data-step="${shown}"]`);
-    // On a narrow screen the sheet is a strip: the step at hand is brought into view, the page stays where it is.
-    if (list.current && here instanceof HTMLElement) {
-      list.current.scrollLeft = here.offsetLeft - list.current.offsetLeft - STRIP_MARGIN;
-    }
-  }, [shown]);
+  // On a narrow screen the sheet is a strip.
+  useHereInView(list, shown);
   return (
     <nav aria-label="Run sheet" className="min-w-0 lg:max-xl:col-span-2 xl:border-r xl:pr-2">
       <div className="flex items-center justify-between px-2 py-1 max-xl:hidden">
@@ -38,7 +31,7 @@ export function RunSheet({ sheet, shown, nowMs, onChoose }: Props) {
       </div>
       <ol ref={list} className="flex gap-1 overflow-x-auto pb-1 xl:grid xl:overflow-visible">
         {sheet.map((step) => (
-          <li key={step.id} data-step={step.id} className="shrink-0">
+          <li key={step.id} className="shrink-0">
             <Line step={step} here={step.id === shown} nowMs={nowMs} onChoose={onChoose} />
           </li>
         ))}

@@ -3,6 +3,7 @@ import { Download } from 'lucide-react';
 import Link from 'next/link';
 import { ActLink } from '@/ui/act-link';
 import { PrintButton } from '@/ui/print-button';
+import { NavStrip } from '@/ui/strip';
 import { addressOf, QUESTIONS, type Question } from './questions';
 
 /** The questions side by side, the one that is answered beneath it, and the answer to take along. */
@@ -34,7 +35,7 @@ export function FleetFrame({
         </ActLink>
         <PrintButton />
       </div>
-      <nav aria-label="Questions" className="no-print flex gap-1 overflow-x-auto border-b">
+      <NavStrip label="Questions" here={question} className="border-b">
         {(Object.keys(QUESTIONS) as Question[]).map((one) => (
           <Link
             key={one}
@@ -48,7 +49,7 @@ export function FleetFrame({
             {QUESTIONS[one].label}
           </Link>
         ))}
-      </nav>
+      </NavStrip>
       {children}
     </main>
   );

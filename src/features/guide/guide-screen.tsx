@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { Children } from 'react';
 import Markdown, { type Components } from 'react-markdown';
 import remarkGfm from 'remark-gfm';
+import { NavStrip } from '@/ui/strip';
 
 interface Props {
   readonly pages: readonly { readonly name: string; readonly title: string }[];
@@ -17,7 +18,7 @@ interface Props {
 export function GuideScreen({ pages, page, text, pageOf }: Props) {
   return (
     <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-6 px-4 py-5 lg:grid-cols-[14rem_minmax(0,1fr)]">
-      <nav aria-label="Guide" className="no-print flex gap-1 overflow-x-auto lg:flex-col">
+      <NavStrip label="Guide" here={page} className="lg:flex-col">
         {pages.map(({ name, title }) => (
           <Link
             key={name}
@@ -31,7 +32,7 @@ export function GuideScreen({ pages, page, text, pageOf }: Props) {
             {title}
           </Link>
         ))}
-      </nav>
+      </NavStrip>
       <article className="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-3">
         <Markdown remarkPlugins={[remarkGfm]} components={elementsOf(pageOf)}>
           {text}

@@ -52,7 +52,7 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
         {at + 1}
       </td>
       <Cell {...props} column="tag" problem={messageFor(problems, 'tag')} />
-      <td className="max-w-52 overflow-hidden border-b px-2 whitespace-nowrap sm:hidden">
+      <td className="border-b px-2 whitespace-nowrap sm:hidden">
         <ComesTo judgement={judgement} isStored={readOnly} />
       </td>
       {columns.map(
@@ -204,7 +204,7 @@ function ComesTo({ judgement, isStored }: { readonly judgement: LotJudgement; re
   if (judgement.kind === 'bad') {
     const [first] = judgement.problems;
     return (
-      <span className="block max-w-96 truncate text-warn" title={first?.message}>
+      <span className="block max-w-52 truncate text-warn sm:max-w-96" title={first?.message}>
         {first?.message}
       </span>
     );

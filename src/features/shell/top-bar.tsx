@@ -4,10 +4,11 @@ import { clsx } from 'clsx';
 import { Moon, Sun, Volume2, VolumeX } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useSyncExternalStore } from 'react';
+import { useRef, useSyncExternalStore } from 'react';
 import { useKeys } from '@/ui/keys';
 import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
+import { useHereInView } from '@/ui/strip';
 import { FindAnything } from './find-anything';
 import { BrandOrUnsent, WrongClock } from './outbox-notice';
 import { PLACES } from './places';
@@ -19,6 +20,8 @@ import { WhoIsHere } from './who-is-here';
  */
 export function TopBar() {
   const path = usePathname();
+  const places = useRef<HTMLElement>(null);
+  useHereInView(places, path);
   const router = useRouter();
   // On the Floor the field itself takes the key, and what is scanned.
   useKeys([{ key: '/', label: 'Scan or type a tag', act: () => router.push('/?scan'), off: path === '/' }]);
@@ -29,6 +32,7 @@ export function TopBar() {
     <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap lg:max-2xl:gap-x-2">
       <BrandOrUnsent />
       <nav
+        ref={places}
         aria-label="Screens"
         // Fading out at its edge, it says that there is more.
         className="order-last flex w-full gap-1 overflow-x-auto max-lg:mask-r-from-[calc(100%-3rem)] max-lg:pr-12 lg:order-none lg:w-auto lg:gap-0.5 lg:max-xl:gap-0 lg:overflow-visible"
