@@ -7,7 +7,7 @@ import type { SiteTally } from '@/core/exchange/arrival-views';
 import { checkShape, MOST_PROBLEMS } from '@/core/exchange/check-shape';
 import type { SiteRun } from '@/core/exchange/site/records';
 import { writeRunFile } from '@/core/exchange/site/run-file';
-import type { SiteHead } from '@/core/exchange/site/site-reader';
+import { emptySiteHead, type SiteHead } from '@/core/exchange/site/site-reader';
 import { FIRST_RULES_ID, recordOf, type SiteRecord } from '@/core/exchange/site/site-sheet';
 import { fail, type Problem, problem, succeed } from '@/core/quantity/result';
 import { Type } from '@/core/quantity/type';
@@ -202,7 +202,7 @@ const NOBODY: Problem = {
 class Tally {
   seenRuns = 0;
   failure: 'input' | 'conflict' = 'input';
-  fresh: SiteHead = EMPTY;
+  fresh: SiteHead = emptySiteHead();
   freshRuns: SiteRun[] = [];
   private single = false;
   private stored = 0;
@@ -241,19 +241,6 @@ class Tally {
     };
   }
 }
-
-const EMPTY: SiteHead = {
-  sites: [],
-  technicians: [],
-  rules: [],
-  imports: [],
-  lots: [],
-  batteries: [],
-  vehicles: [],
-  slots: [],
-  visits: [],
-  chargers: [],
-};
 
 /** What cannot live beside what is here: a name, a tag or a version of the rules that belongs to something else. */
 async function clashes(database: Database | Transaction, site: SiteHead): Promise<Problem[]> {

@@ -17,15 +17,9 @@ export type SitePart =
   | { readonly kind: 'run'; readonly run: SiteRun }
   | { readonly kind: 'end'; readonly leftOut: readonly string[] };
 
-/**
- * Reads a site line by line, however large it is: only its head is held. It ends at the end of the file, or once it has
- * met more problems than are told.
- */
-export class SiteReader {
-  private shapes: Shapes = FIRST_SHAPES;
-  private started = false;
-  private form: 'lines' | 'whole' = 'lines';
-  private readonly head = {
+/** A head to be filled, list by list. */
+export function emptySiteHead(): { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] } {
+  return {
     sites: [],
     technicians: [],
     rules: [],
@@ -37,7 +31,18 @@ export class SiteReader {
     visits: [],
     chargers: [],
     checks: [],
-  } as unknown as { -readonly [K in keyof SiteHead]-?: NonNullable<SiteHead[K]>[number][] };
+  };
+}
+
+/**
+ * Reads a site line by line, however large it is: only its head is held. It ends at the end of the file, or once it has
+ * met more problems than are told.
+ */
+export class SiteReader {
+  private shapes: Shapes = FIRST_SHAPES;
+  private started = false;
+  private form: 'lines' | 'whole' = 'lines';
+  private readonly head = emptySiteHead();
   private known: KnownInFile | null = null;
   private runs = 0;
   private records = 0;
