@@ -113,7 +113,7 @@ it('a whole site moves into an empty one and is found equal', async () => {
 
 it('one run goes out as a file and comes back in where its rules are known', async () => {
   // Long enough to reach back to before this shop had rules of its own.
-  const site = await contextOn(await sampleStore(newFile(), 0.9));
+  const site = await contextOn(await sampleStore(newFile(), 3));
   const { runs } = parsed(await gather(siteFile(site)));
   const overridden = runs.find(({ assessments }) => assessments.some(({ override }) => override));
   const standard = runs.find(({ run }) => run.rulesId === 'integra-standard' && run.finishedAtMs !== null);

@@ -58,7 +58,7 @@ describe('versions of the house rules', () => {
 
 describe('the history', () => {
   beforeEach(async () => {
-    store = await sampleStore(newFile(), 0.2);
+    store = await sampleStore(newFile(), 0.3);
   });
 
   it('comes in stretches that together hold every finished run once', async () => {

@@ -410,7 +410,7 @@ describe('the sample data', () => {
   });
 
   it('condemns a half-charged tractor battery wrongly nowhere: a charge rescues it', async () => {
-    const store = await sample(0.2);
+    const store = await sample(0.3);
     const rescued = await batteryByTag(store, 'FH-0107');
     const [newest] = await runsOfBattery(store, rescued?.id ?? '', 10);
     expect(newest?.assessment?.evidence.chargesGiven).toBe(1);
