@@ -52,7 +52,7 @@ describe('a file of the build', () => {
       vary: 'accept-encoding',
     });
     expect(brotliDecompressSync(small.body).toString()).toBe(SCRIPT);
-    const larger = await asked('/_next/static/chunks/a1.js?dpl=1', 'gzip, deflate');
+    const larger = await asked('/_next/static/chunks/a1.js?dpl=1', 'GZIP;q=0.8, br;q=0');
     expect(larger.headers['content-encoding']).toBe('gzip');
     expect(gunzipSync(larger.body).toString()).toBe(SCRIPT);
     expect(small.body.length).toBeLessThan(larger.body.length);
@@ -62,6 +62,7 @@ describe('a file of the build', () => {
   it.each([
     ['that nobody made small', '/_next/static/chunks/letters.woff2', 'br'],
     ['for a browser that reads nothing compressed', '/_next/static/chunks/a1.js', 'identity'],
+    ['for a browser that will have it in no such form', '/_next/static/chunks/a1.js', 'br;q=0, gzip; q=0.0'],
     ['that is its own compressed form', '/_next/static/chunks/a1.js.br', 'br'],
     ['that is not there', '/_next/static/chunks/b2.js', 'br'],
     ['from outside the folder', '/_next/static/../../package.json', 'br'],

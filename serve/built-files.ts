@@ -26,7 +26,7 @@ export function sendingBuilt(application: Handler, folder: string): Handler {
   return async (request, response) => {
     const [path = ''] = (request.url ?? '').split('?');
     const name = path.slice(PREFIX.length);
-    const taken = (request.headers['accept-encoding'] ?? '').split(/[\s,;]+/);
+    const taken = formsTaken(request.headers['accept-encoding']);
     const form = FORMS.find(([way, ending]) => taken.includes(way) && made.has(name + ending));
     const type = TYPES[extname(name)];
     if (!path.startsWith(PREFIX) || !form || !type) return application(request, response);
@@ -43,3 +43,11 @@ export function sendingBuilt(application: Handler, folder: string): Handler {
     }).pipe(response);
   };
 }
+
+/** How a browser says that it reads a form of a file; one of no quality it will not have. */
+function formsTaken(accepts = ''): readonly string[] {
+  const offers = accepts.toLowerCase().split(',');
+  return offers.filter((offer) => !NONE.test(offer)).map((offer) => (offer.split(';')[0] ?? '').trim());
+}
+
+const NONE = /;\s*q=0(\.0*)?\s*$/;
