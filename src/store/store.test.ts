@@ -358,7 +358,7 @@ describe('the sample data', () => {
   it('holds what it promises: a fleet, its batteries, three winters of runs, traces on the newest', async () => {
     const store = await sample(3);
     const { batteries: units } = await searchBatteries(store, '', null, 200);
-    expect(units).toHaveLength(161);
+    expect(units).toHaveLength(162);
     expect(new Set(units.map(({ type }) => type)).size).toBeGreaterThanOrEqual(5);
     expect(new Set(units.map(({ nominalVolts }) => nominalVolts))).toEqual(new Set([6, 8, 12]));
     expect(

@@ -2,10 +2,10 @@ import type { BatteryLabel } from '@/core/battery/battery-label';
 import { chargingRuns } from './charging';
 import { type DemoRun, type DemoSlot, fleetLives, type Stage, TagRoll, walkIns } from './lives';
 import { DEMO_BATTERIES } from './scenario';
-import { openRuns, storyRuns, todaysRuns } from './stories';
+import { launchRuns, openRuns, storyRuns, todaysRuns } from './stories';
 
 /** Batteries that the house has had in its hands. */
-const BATTERIES = 161;
+const BATTERIES = 162;
 /** Tags below belong to the batteries with a part of their own. */
 const FIRST_FREE_TAG = 130;
 
@@ -38,6 +38,7 @@ export function demoHistory(stage: Stage): DemoHistory {
       ...todaysRuns(stage),
       ...openRuns(stage),
       ...chargingRuns(stage),
+      ...launchRuns(stage),
     ],
   };
 }

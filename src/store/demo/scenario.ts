@@ -117,6 +117,9 @@ export const DEMO_BATTERIES: readonly DemoBattery[] = [
   battery(127, 'flooded', [['SAE', 450]], 45, 'Used rack', 'Ostrane Dock 45', null, 66),
   battery(128, 'agm', [['EN2', 590]], 60, 'Used rack', 'Velgrim Cold 60', null, 83),
   battery(129, 'lithium', [['SAE', 500]], 40, 'Survey launch', 'Velgrim Light 40', '2025-06-01', 100),
+  battery(300, 'agm', [['EN', 760]], 90, 'Pilot launch', 'Velgrim Both 90', '2023-03-20', 79, {
+    duty: 'both',
+  }),
 ];
 
 /** The site that the sample data is of. */

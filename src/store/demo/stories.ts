@@ -130,6 +130,20 @@ export function storyRuns(stage: Stage): DemoRun[] {
   ];
 }
 
+/** Days back at which the battery of the pilot launch was discharged: spring and autumn. */
+const LAUNCH_DAYS = [945, 780, 590, 410, 215, 38] as const;
+
+/** The pilot launch starts and lights with one battery: beside what it cranks, what it holds is measured twice a year. */
+export function launchRuns(stage: Stage): DemoRun[] {
+  const within = LAUNCH_DAYS.filter((back) => back < stage.winters * DAYS_PER_YEAR);
+  return within.map((back) => {
+    const atMs = stage.nowMs - back * MS_PER_DAY;
+    const hand = look(enter(stage, { number: 300, atMs, chargePct: 99, temperatureC: 17 }), ROUTINE);
+    hand.take('settle', ROUTINE).openCircuit().take('discharge', ROUTINE).work(ROUTINE);
+    return done(300, hand);
+  });
+}
+
 /** What was finished in the last hours. */
 export function todaysRuns(stage: Stage): DemoRun[] {
   const minutesAgo = (minutes: number) => stage.nowMs - minutes * MS_PER_MINUTE;
