@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, type Construction } from '../battery/construction';
+import { CONSTRUCTIONS } from '../battery/construction';
 import type { Climate } from '../battery/length-of-life';
 import { LIFE_SHAPE } from '../battery/length-of-life';
 import { type HealthReading, MS_PER_YEAR } from '../history/health-reading';
@@ -58,7 +58,7 @@ export function drawFleet(chance: Chance, fleet: FleetDrawn): SimulatedUnit[] {
 }
 
 function drawUnit(chance: Chance, fleet: FleetDrawn): SimulatedUnit {
-  const construction = chance.pick(CONSTRUCTIONS as unknown as [Construction, ...Construction[]]);
+  const construction = chance.pick(CONSTRUCTIONS);
   const kind: KindOfLife = { construction, duty: 'starting', climate: fleet.climate };
   const { beganMs, endMs } = fleet;
   const fittedMs = beganMs + chance.uniform() * (endMs - beganMs) * 0.85;

@@ -186,19 +186,19 @@ const spreadOf = (values: readonly number[]) => Math.max(...values) - Math.min(.
 
 /** Six in ten start engines; the others work for hours, half of them alone, in blocks of any size. */
 function drawSpec(chance: Chance): BatterySpec {
-  const construction = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
+  const construction = chance.pick(CONSTRUCTIONS);
   const [amps, c20Ah] = SIZES[construction];
   const starts = chance.uniform() < STARTING_SHARE;
   const duty: Duty = starts ? 'starting' : chance.pick(['deep_cycle', 'both']);
   const rated = { construction, nominalVolts: 12, c20Ah, rcMinutes: null, duty } as const;
   if (duty !== 'deep_cycle') return { ...rated, ratings: [{ standard: 'SAE', amps }] };
-  const [nominalVolts, ah] = chance.pick(BLOCKS as unknown as readonly [(typeof BLOCKS)[number]]);
+  const [nominalVolts, ah] = chance.pick(BLOCKS);
   return { ...rated, nominalVolts, c20Ah: ah, ratings: [] };
 }
 
 function drawFault(chance: Chance): Fault | null {
   if (chance.uniform() >= FAULTY_SHARE) return null;
-  const kind = chance.pick(FAULT_KINDS as unknown as readonly ['joint']);
+  const kind = chance.pick(FAULT_KINDS);
   const degree = chance.uniform();
   // Half of the bad joints are seen by nothing but a current.
   return kind === 'joint' && chance.uniform() < 0.5 ? { kind, degree, underCurrent: true } : { kind, degree };

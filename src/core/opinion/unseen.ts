@@ -30,7 +30,7 @@ const STAND_SHARE = 0.5;
 
 /** Draws a battery by how often each explanation is behind one, and measures it once, before any remedy. */
 export function drawUnseen(chance: Chance): Unseen {
-  const construction = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
+  const construction = chance.pick(CONSTRUCTIONS);
   const [amps, c20Ah] = RATINGS[construction];
   const spec: BatterySpec = {
     construction,

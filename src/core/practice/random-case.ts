@@ -1,6 +1,6 @@
 import { CONSTRUCTIONS } from '../battery/construction';
 import { SOUND_VEHICLE } from '../instruments/handling';
-import { FAULT_KINDS, type FaultKind } from '../physics/faults';
+import { FAULT_KINDS } from '../physics/faults';
 import { type Chance, seededChance } from '../quantity/chance';
 import type { Symptom } from '../steps/complaint/plans';
 import { practiceLabel } from './graded-cases';
@@ -65,7 +65,7 @@ const CAUSES_OF: Readonly<Record<PracticeLevel, readonly [Cause, ...Cause[]]>> =
 export function randomCase(level: PracticeLevel, seed: number): PracticeCase {
   const chance = seededChance(1000 * level + seed);
   const cause = chance.pick(CAUSES_OF[level]);
-  const type = chance.pick(CONSTRUCTIONS as unknown as readonly ['flooded', ...typeof CONSTRUCTIONS]);
+  const type = chance.pick(CONSTRUCTIONS);
   const [amps, c20Ah] = SIZES[type];
   const [symptom, story] = level === 1 ? STORIES[cause][0] : chance.pick(STORIES[cause]);
   const sealed = type === 'agm' || type === 'gel';
@@ -101,7 +101,7 @@ function truthOf(cause: Cause, level: PracticeLevel, chance: Chance): PracticeCa
     faults: faulty
       ? [
           {
-            kind: chance.pick(kinds as unknown as readonly [FaultKind, ...FaultKind[]]),
+            kind: chance.pick(kinds),
             degree: Math.round(100 * chance.between(0.4, 1)) / 100,
           },
         ]

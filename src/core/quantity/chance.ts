@@ -6,7 +6,8 @@ export interface Chance {
   readonly between: (least: number, most: number) => number;
   /** Normal with mean 0 and this standard deviation. */
   readonly normal: (sd: number) => number;
-  readonly pick: <T>(items: readonly [T, ...T[]]) => T;
+  /** One of them, each as likely; of none there is nothing to pick. */
+  readonly pick: <T>(items: readonly T[]) => T;
   /** An id of the UUIDv7 form for a moment, ms UTC. */
   readonly id: (atMs: number) => string;
 }
@@ -26,7 +27,10 @@ export function seededChance(seed: number): Chance {
     uniform,
     between: (least, most) => least + (most - least) * uniform(),
     normal: (sd) => sd * Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform()),
-    pick: (items) => items[Math.floor(uniform() * items.length)] ?? items[0],
+    pick: <T>(items: readonly T[]) => {
+      if (items.length === 0) throw new RangeError('nothing to pick from');
+      return items[Math.floor(uniform() * items.length)] as T;
+    },
     id: (atMs) => {
       const time = Math.floor(atMs).toString(16).padStart(12, '0');
       const variant = '89ab'[Math.floor(uniform() * 4)];

@@ -1,3 +1,4 @@
+import { isRecord } from '../quantity/record';
 import type { HouseRules } from './house-rules';
 import { QUESTIONS, type Question, type School, schoolOf } from './schools';
 
@@ -52,8 +53,4 @@ function leavesThatDiffer(
       ? []
       : [{ path: here, one: value, other: theirs }];
   });
-}
-
-function isRecord(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }

@@ -2,6 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { LotRecord, LotRow } from '@/core/exchange/arrival-views';
+import { USED_COLUMNS, type UsedColumn } from '@/core/exchange/readings-csv/columns';
+import { isRecord } from '@/core/quantity/record';
 import { send } from '@/ui/api';
 
 /** Where what was typed stands: with the server, on its way, kept here until the server answers, or overtaken. */
@@ -23,11 +25,28 @@ const AGAIN_MS = 2500;
 /** What this browser still holds of a rack that the server has not taken; null where it has taken everything. */
 export function unsentOf(id: string): Kept | null {
   try {
-    return JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
+    const kept: unknown = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null');
+    return isKept(kept) ? { ...kept, rows: kept.rows.map(cellsOf) } : null;
   } catch {
     return null;
   }
 }
+
+function isKept(kept: unknown): kept is Kept {
+  return (
+    isRecord(kept) &&
+    typeof kept.name === 'string' &&
+    typeof kept.seenRevision === 'number' &&
+    Array.isArray(kept.rows) &&
+    kept.rows.every(isRecord)
+  );
+}
+
+/** What a row can hold: a column that an earlier version had would keep the whole rack from being stored. */
+const cellsOf = (row: LotRow): LotRow =>
+  Object.fromEntries(USED_COLUMNS.flatMap((column) => cellOf(column, row[column])));
+
+const cellOf = (column: UsedColumn, cell: unknown) => (typeof cell === 'string' ? [[column, cell]] : []);
 
 /** Forgets what this browser held: it has been put into the rack, or nobody wants it. */
 export function dropUnsent(id: string): void {

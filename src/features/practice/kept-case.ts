@@ -3,6 +3,7 @@ import { CORE_VERSION } from '@/core/assessment/core-version';
 import type { RunView } from '@/core/exchange/views';
 import type { TapeEntry } from '@/core/instruments/taped-bench';
 import type { TrueMoment } from '@/core/practice/true-moment';
+import { isRecord } from '@/core/quantity/record';
 import { changesOf } from './changes-of';
 
 /** A case in the middle of its work: enough to take it up where it was left. */
@@ -80,11 +81,15 @@ const newestFirst = (one: KeptCase, other: KeptCase) => other.savedAtMs - one.sa
 function readKept(text: string): KeptCase[] {
   try {
     const kept: unknown = JSON.parse(text);
-    const known = typeof kept === 'object' && kept !== null && 'core' in kept && kept.core === CORE_VERSION;
-    return known ? [kept as KeptCase] : [];
+    return isCase(kept) ? [kept] : [];
   } catch {
     return [];
   }
+}
+
+/** What this version of the core kept is as it keeps it; of anything else nothing is believed. */
+function isCase(kept: unknown): kept is KeptCase {
+  return isRecord(kept) && kept.core === CORE_VERSION && isRecord(kept.view) && Array.isArray(kept.tape);
 }
 
 /** The cases that whoever is at the bench left in the middle, the newest first. */

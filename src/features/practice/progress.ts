@@ -1,6 +1,7 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { Attempt } from '@/core/practice/attempt';
+import { isRecord } from '@/core/quantity/record';
 import { send } from '@/ui/api';
 import { changesOf } from './changes-of';
 
@@ -52,13 +53,20 @@ function attempts(): readonly KeptAttempt[] {
     const text = localStorage.getItem(KEY) ?? '[]';
     if (text !== read.text) {
       const parsed: unknown = JSON.parse(text);
-      read = { text, attempts: Array.isArray(parsed) ? (parsed as KeptAttempt[]) : NONE };
+      read = { text, attempts: Array.isArray(parsed) ? parsed.filter(isAttempt) : NONE };
     }
     return read.attempts;
   } catch {
     return NONE;
   }
 }
+
+const isAttempt = (kept: unknown): kept is KeptAttempt =>
+  isRecord(kept) &&
+  typeof kept.code === 'string' &&
+  typeof kept.title === 'string' &&
+  typeof kept.score === 'number' &&
+  typeof kept.atMs === 'number';
 
 /** The attempts of whoever is at the bench, the oldest first; what the server lacks of them is sent. */
 export function useAttempts(technicianId: string | null): readonly KeptAttempt[] {

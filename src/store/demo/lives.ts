@@ -2,7 +2,7 @@ import type { BatteryLabel } from '@/core/battery/battery-label';
 import { isSealed } from '@/core/battery/construction';
 import type { BenchHand } from '@/core/instruments/bench-hand';
 import type { Arrival, HandHabits } from '@/core/instruments/hand-habits';
-import { FAULT_KINDS, type Fault, type FaultKind } from '@/core/physics/faults';
+import { FAULT_KINDS, type Fault } from '@/core/physics/faults';
 import { drawLifeYears, lifeForHealth } from '@/core/physics/wear';
 import { type Chance, seededChance } from '@/core/quantity/chance';
 import { DEMO_FLEET, type DemoVehicle, type Kit, placeOf } from './fleet';
@@ -258,7 +258,7 @@ export function walkIns(stage: Stage, count: number, roll: TagRoll): Omit<Lives,
       chance.uniform() < WALK_IN_FAULT_SHARE
         ? [
             {
-              kind: chance.pick(FAULT_KINDS as unknown as readonly [FaultKind, ...FaultKind[]]),
+              kind: chance.pick(FAULT_KINDS),
               degree: chance.uniform(),
             },
           ]

@@ -1,4 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { isRecord } from '@/core/quantity/record';
 import type { Problem } from '@/core/quantity/result';
 import type { Reading } from '@/core/steps/reading';
 
@@ -57,12 +58,29 @@ const EARLIER = 'integra:outbox:';
 /** What an earlier version kept in another place is taken over, so that an update in mid-outage loses nothing. */
 async function takeOver(keep: ReadingKeep): Promise<void> {
   for (const key of Object.keys(localStorage).filter((name) => name.startsWith(EARLIER))) {
-    const kept: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
-    if (Array.isArray(kept)) {
-      for (const [order, reading] of (kept as Reading[]).entries()) {
-        await keep.put({ reading, tag: '', order, capturedAtMs: reading.takenAtMs, refused: null });
-      }
+    const readings = readingsIn(localStorage.getItem(key));
+    // What cannot be read stays where it is: it is in nobody's way there, and may be somebody's measurement.
+    if (readings === null) continue;
+    for (const [order, reading] of readings.entries()) {
+      await keep.put({ reading, tag: '', order, capturedAtMs: reading.takenAtMs, refused: null });
     }
     localStorage.removeItem(key);
   }
 }
+
+/** Readings as an earlier version wrote them; null where they cannot be made out. */
+function readingsIn(text: string | null): readonly Reading[] | null {
+  try {
+    const kept: unknown = JSON.parse(text ?? 'null');
+    return Array.isArray(kept) && kept.every(isReading) ? kept : null;
+  } catch {
+    return null;
+  }
+}
+
+const isReading = (kept: unknown): kept is Reading =>
+  isRecord(kept) &&
+  typeof kept.id === 'string' &&
+  typeof kept.runId === 'string' &&
+  typeof kept.takenAtMs === 'number' &&
+  isRecord(kept.data);

@@ -1,6 +1,7 @@
 import type { Assessment } from '../../assessment/assess';
 import { type Evidence, evidenceAsOfToday, type StoredEvidence } from '../../assessment/evidence';
 import { upgradeAssessment } from '../../assessment/upgrade-assessment';
+import { isRecord } from '../../quantity/record';
 import { fail, problem, type Result, succeed } from '../../quantity/result';
 import { type HouseRules, HouseRulesSchema } from '../../rules/house-rules';
 import { upgradeRules } from '../../rules/upgrade-rules';
@@ -52,6 +53,3 @@ export function readStoredJudgement(stored: {
     assessment: upgraded.value,
   });
 }
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
