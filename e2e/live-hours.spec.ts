@@ -12,7 +12,7 @@ test.describe('a battery that is low', () => {
     hungRun,
   }) => {
     await toTheVoltage(bench);
-    await bench.capture();
+    await bench.captureVoltageRead();
     await bench.expectStage('Charge');
     await page.getByRole('button', { name: /It is on charge/ }).click();
     const charger = page.getByRole('region', { name: 'Charger' });
@@ -56,7 +56,7 @@ test.describe('a battery that is low', () => {
     await page.getByText('Overnight').click();
     await page.getByRole('button', { name: 'It rested so: the charge was entered late' }).click();
     // Rested and read, it stands for hours that pass in seconds.
-    await bench.capture();
+    await bench.captureVoltageRead();
     await bench.step('Stand').click();
     await page.getByRole('button', { name: '×3600' }).click();
     await expect(page.getByPlaceholder(/by the clock: ([2-9]|\d\d)/)).toBeVisible();
@@ -124,7 +124,7 @@ test.describe('a deep-cycle battery that has shed half of its plates', () => {
     hungRun,
   }) => {
     await toTheVoltage(bench);
-    await bench.capture();
+    await bench.captureVoltageRead();
     await bench.expectStage('Discharge');
     await expect(page.getByRole('img', { name: /How a new battery of this label would go/ })).toBeVisible();
     await expectAccessible(page);
@@ -156,7 +156,7 @@ test.describe('a flat battery', () => {
 
   test('the three-minute test of a low battery ends by itself', async ({ page, bench, hungRun }) => {
     await toTheVoltage(bench);
-    await bench.capture();
+    await bench.captureVoltageRead();
     await bench.step('Three-minute charge').click();
     await page.keyboard.press('s');
     await page.getByRole('button', { name: '×60', exact: true }).click();

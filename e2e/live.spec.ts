@@ -150,7 +150,7 @@ test('the starter is turned with the key, and what lasts is read after the first
   await bench.complain('Cranks slowly');
   await bench.inspectAllInOrder();
   await bench.restedOvernight();
-  await bench.capture();
+  await bench.captureVoltageRead();
   await bench.step('Crank it').click();
   await page.keyboard.press('s');
   await expect(page.getByRole('button', { name: /Key off/ })).toBeVisible();

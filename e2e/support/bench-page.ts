@@ -80,6 +80,14 @@ export class BenchPage {
     await this.page.getByRole('button', { name: 'Capture' }).click();
   }
 
+  /** Captures the open voltage that live instruments read: pressed before each has spoken, the key asks for what is missing. */
+  async captureVoltageRead(): Promise<void> {
+    await this.expectStage('Open-circuit voltage');
+    await expect(this.page.getByLabel('Open-circuit voltage', { exact: true })).toHaveValue(/\d/);
+    await expect(this.page.getByLabel('Battery temperature')).toHaveValue(/\d/);
+    await this.capture();
+  }
+
   /** From the start to where the charge is known. */
   async upToCharge(volts: string, temperature: string): Promise<void> {
     await this.identify();

@@ -63,9 +63,8 @@ export async function toTheVoltage(bench: BenchPage): Promise<void> {
 /** To the load test, its open voltage read by the meter. */
 export async function toTheLoad(bench: BenchPage, page: Page): Promise<void> {
   await toTheVoltage(bench);
-  await bench.expectStage('Open-circuit voltage');
   await expect(page.getByText('live from Bench meter (simulated)')).toBeVisible();
-  await bench.capture();
+  await bench.captureVoltageRead();
   await bench.step('Load test').click();
   await expect(page.getByRole('button', { name: /Load on/ })).toBeVisible();
 }
