@@ -9,16 +9,32 @@ const tileOf = (page: Page, charger: string, channel: number) =>
     .getByRole('listitem')
     .filter({ hasText: `Two-way ${charger.slice(-6)} ${channel}` });
 
-/** Takes a battery by its grip and drops it onto something. */
+/** Takes a battery by its grip, wherever in the list it stands, and drops it onto something above it. */
 async function dropOnto(page: Page, tag: string, onto: ReturnType<typeof tileOf>): Promise<void> {
   const grip = page.getByRole('button', { name: `Put ${tag} on a channel` });
-  const [from, to] = [await grip.boundingBox(), await onto.boundingBox()];
-  if (!from || !to) throw new Error('both are on the screen');
+  await grip.scrollIntoViewIfNeeded();
+  const from = await grip.boundingBox();
+  if (!from) throw new Error('it waits in the list');
   await page.mouse.move(from.x + 10, from.y + 10);
   await page.mouse.down();
+  // At the edge of the screen the page goes on under the hand.
+  if (await isAbove(page, onto)) {
+    await page.mouse.move(from.x, 20, { steps: 5 });
+    await expect.poll(() => isAbove(page, onto)).toBe(false);
+    // Away from the edge it stands still again.
+    await page.mouse.move(from.x, 300);
+  }
+  const to = await onto.boundingBox();
+  if (!to) throw new Error('it is a channel of the room');
   await page.mouse.move(to.x + 30, to.y + 20, { steps: 5 });
   await page.mouse.up();
 }
+
+/** Whether something lies beyond the upper edge of the screen, or so near to it that a hand there scrolls. */
+const isAbove = async (page: Page, some: ReturnType<typeof tileOf>) => {
+  const box = await some.boundingBox();
+  return (box?.y ?? 0) < 70 && (await page.evaluate(() => window.scrollY)) > 0;
+};
 
 test('a battery is dragged onto a channel, or put there by keys, and the Bench has the channel chosen', async ({
   page,
@@ -30,13 +46,18 @@ test('a battery is dragged onto a channel, or put there by keys, and the Bench h
   const { charger, runs } = await room(request, technicianId, [one, other]);
   const on = { mode: 'normal', volts: 14.4, amps: 10, hours: 5, charger, channel: 1 };
   await captureFor(request, runs[1] ?? '', technicianId, ['charge_start', on]);
+  // On a tablet held upright the list lies far below the channels.
+  await page.setViewportSize({ width: 800, height: 600 });
   await page.goto('/room');
+  await page.getByRole('button', { name: `Put ${one} on a channel` }).scrollIntoViewIfNeeded();
+  expect(await isAbove(page, tileOf(page, charger, 1))).toBe(true);
   await dropOnto(page, one, tileOf(page, charger, 1));
   await expect(waitingOf(page, one).getByRole('status')).toContainText(`${other} hangs on`);
   await dropOnto(page, one, tileOf(page, charger, 2));
   await expect(page).toHaveURL(`/bench/${runs[0]}?charger=${charger}&channel=2`);
   await expect(page.getByLabel('Charger', { exact: true })).toContainText(`Two-way ${charger.slice(-6)}`);
 
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/room');
   await page.getByRole('button', { name: `Put ${one} on a channel` }).press('Enter');
   await expect(page.getByRole('heading', { name: `Put ${one} on charge` })).toBeVisible();

@@ -2,7 +2,7 @@
 
 import { GripVertical } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { type PointerEvent, useState } from 'react';
+import { type PointerEvent, useEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { putOnPage } from '@/ui/put-on-link';
@@ -25,6 +25,8 @@ const STILL_PX = 8;
 interface Dragged {
   readonly x: number;
   readonly y: number;
+  /** How high it was taken. */
+  readonly fromY: number;
   readonly moved: boolean;
   readonly onto: number | null;
 }
@@ -36,13 +38,14 @@ export function DragGrip({ view, card, onRefused }: Props) {
   const move = ({ clientX: x, clientY: y }: PointerEvent) => {
     if (!at) return;
     const moved = at.moved || Math.hypot(x - at.x, y - at.y) > STILL_PX;
-    if (moved) setAt({ x, y, moved, onto: channelUnder(x, y) });
+    if (moved) setAt({ ...at, x, y, moved, onto: channelUnder(x, y) });
   };
-  const drop = () => {
+  useScrollAtEdge(at, (dragged) => setAt({ ...dragged, onto: channelUnder(dragged.x, dragged.y) }));
+  const drop = ({ clientX, clientY }: PointerEvent) => {
     setAt(null);
     if (!at) return;
     if (!at.moved) return router.push(putOnPage(card.tag));
-    const { onto } = at;
+    const onto = channelUnder(clientX, clientY);
     if (onto === null) return;
     const why = whyNotOnto(view, card, onto);
     if (why) onRefused(why);
@@ -61,7 +64,8 @@ export function DragGrip({ view, card, onRefused }: Props) {
       }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        setAt({ x: event.clientX, y: event.clientY, moved: false, onto: null });
+        const { clientX: x, clientY: y } = event;
+        setAt({ x, y, fromY: y, moved: false, onto: null });
       }}
       onPointerMove={move}
       onPointerUp={drop}
@@ -81,6 +85,31 @@ export function DragGrip({ view, card, onRefused }: Props) {
         )}
     </button>
   );
+}
+
+/** A hand so near to the edge of the screen wants to go on there, px; it goes so far at a time, and so often, ms. */
+const EDGE_PX = 64;
+const SCROLL_PX = 14;
+const SCROLL_MS = 16;
+
+/** A long list lies below the channels, or beside those that are out of sight: whoever drags to the edge is taken there. */
+function useScrollAtEdge(at: Dragged | null, onScrolled: (at: Dragged) => void): void {
+  useEffect(() => {
+    const by = at?.moved ? SCROLL_PX * edgeAt(at) : 0;
+    if (!at || by === 0) return;
+    const timer = setInterval(() => {
+      const before = window.scrollY;
+      window.scrollBy(0, by);
+      if (window.scrollY !== before) onScrolled(at);
+    }, SCROLL_MS);
+    return () => clearInterval(timer);
+  }, [at, onScrolled]);
+}
+
+/** To which edge a hand has gone: −1 the upper one, 1 the lower one; 0 to none, or it was taken there. */
+function edgeAt({ y, fromY }: Dragged): number {
+  if (y < EDGE_PX && y < fromY) return -1;
+  return y > window.innerHeight - EDGE_PX && y > fromY ? 1 : 0;
 }
 
 function channelUnder(x: number, y: number): number | null {
