@@ -25,11 +25,12 @@ export function sendingBuilt(application: Handler, folder: string): Handler {
   const made = new Set(readdirSync(folder, { recursive: true, encoding: 'utf8' }));
   return async (request, response) => {
     const [path = ''] = (request.url ?? '').split('?');
+    if (!path.startsWith(PREFIX)) return application(request, response);
     const name = path.slice(PREFIX.length);
     const taken = formsTaken(request.headers['accept-encoding']);
     const form = FORMS.find(([way, ending]) => taken.includes(way) && made.has(name + ending));
     const type = TYPES[extname(name)];
-    if (!path.startsWith(PREFIX) || !form || !type) return application(request, response);
+    if (!form || !type) return application(request, response);
     const [way, ending] = form;
     response.setHeader('content-encoding', way);
     response.setHeader('content-type', type);
