@@ -79,7 +79,7 @@ export function LotGrid({ rows, columns, order, onOrder, readOnly, onNewRow, goT
       id={GRID_ID}
       role="tabpanel"
       aria-label="Grid"
-      className="sheet h-[calc(100dvh-18.5rem)] min-h-80 overflow-auto max-sm:h-[calc(100dvh-15rem)]"
+      className="sheet h-[calc(100dvh-18.5rem)] min-h-80 overflow-auto sm:scroll-pr-72 max-sm:h-[calc(100dvh-15rem)]"
     >
       <table
         className="min-w-full border-separate border-spacing-0 text-left"
@@ -143,7 +143,7 @@ function Headings({ columns, order, onOrder }: Pick<Props, 'columns' | 'order' |
       <Heading>
         <SortKey by="health" title="Health" order={order} onOrder={onOrder} />
       </Heading>
-      <Heading className="max-sm:hidden">
+      <Heading className="right-0 z-20 max-sm:hidden">
         <SortKey by="verdict" title="Comes to" order={order} onOrder={onOrder} />
       </Heading>
       <Heading>

@@ -64,7 +64,7 @@ export const LotRowLine = memo(function LotRowLine(props: Props) {
       <td className="figures border-b px-2 text-right whitespace-nowrap">
         {judgement.kind === 'good' && told(judgement.row.assessment)}
       </td>
-      <td className="border-b px-2 whitespace-nowrap max-sm:hidden">
+      <td className="sticky right-0 z-10 border-b border-l bg-sheet px-2 whitespace-nowrap max-sm:hidden">
         <ComesTo judgement={judgement} isStored={readOnly} />
       </td>
       <td className="border-b px-1">
@@ -204,7 +204,7 @@ function ComesTo({ judgement, isStored }: { readonly judgement: LotJudgement; re
   if (judgement.kind === 'bad') {
     const [first] = judgement.problems;
     return (
-      <span className="block max-w-52 truncate text-warn sm:max-w-96" title={first?.message}>
+      <span className="block max-w-52 truncate text-warn sm:max-w-64" title={first?.message}>
         {first?.message}
       </span>
     );
