@@ -72,11 +72,9 @@ const gassingAt = ({ gassing }: CellLaw, volts: number) =>
 
 /** The cell's voltage at a current, by Newton's method: what it stores and what it gasses rise with the voltage. */
 function cellVolts(law: CellLaw, amps: number): number {
-  // Starts where gassing alone would carry the current: from above, each step comes closer and never crosses.
-  let volts = Math.max(
-    law.open,
-    GASSING_VOLTS + Math.log(Math.max(amps, 1e-9) / law.gassing) / GASSING_PER_VOLT,
-  );
+  // Starts where storing or gassing alone would carry the current: from above, each step comes closer and never crosses.
+  const gassingAlone = GASSING_VOLTS + Math.log(Math.max(amps, 1e-9) / law.gassing) / GASSING_PER_VOLT;
+  let volts = Math.max(law.open, Math.min(law.open + amps / law.siemens, gassingAlone));
   for (let turn = 0; turn < MOST_TURNS; turn++) {
     const gas = gassingAt(law, volts);
     const over = law.siemens * (volts - law.open) + gas - amps;
@@ -106,28 +104,44 @@ function takingOf(model: Model, state: BatteryState): Taking {
   return { model, plates: plateOhms(model, state), laws };
 }
 
-/** The voltage over the posts at a current, V. */
-function voltsTaking({ model, plates, laws }: Taking, amps: number): number {
+/** The voltage over the posts at a current, V, and how it rises with the current, V per A. */
+function postsTaking({ model, plates, laws }: Taking, amps: number): { volts: number; perAmp: number } {
   let volts = amps * ohmsWithJoints(model, plates, amps);
+  let perAmp = ohmsWithJoints(model, plates, 2 * amps);
   let known: CellLaw | null = null;
   let ofKnown = 0;
+  let ofKnownPerAmp = 0;
   for (const law of laws) {
     if (!law) continue;
-    if (law !== known) ofKnown = cellVolts(law, amps);
+    if (law !== known) {
+      ofKnown = cellVolts(law, amps);
+      ofKnownPerAmp = 1 / (law.siemens + GASSING_PER_VOLT * gassingAt(law, ofKnown));
+    }
     known = law;
     volts += ofKnown;
+    perAmp += ofKnownPerAmp;
   }
-  return volts;
+  return { volts, perAmp };
 }
 
-/** The current that flows, A: the charger's own, or less where its voltage is reached first. */
+/**
+ * The current that flows, A: the charger's own, or less where its voltage is reached first. By Newton's method between
+ * bounds that are halved where it would leave them.
+ */
 function ampsTaken(taking: Taking, charger: Charger): number {
-  if (voltsTaking(taking, charger.amps) <= charger.volts) return charger.amps;
+  const within = charger.amps * AMPS_WITHIN;
   let [low, high] = [0, charger.amps];
-  for (let turn = 0; turn < MOST_TURNS && high - low > charger.amps * AMPS_WITHIN; turn++) {
-    const amps = (low + high) / 2;
-    if (voltsTaking(taking, amps) > charger.volts) high = amps;
+  let amps = high;
+  for (let turn = 0; turn < MOST_TURNS; turn++) {
+    const { volts, perAmp } = postsTaking(taking, amps);
+    const over = volts - charger.volts;
+    if (over <= 0 && amps === charger.amps) return amps;
+    if (over > 0) high = amps;
     else low = amps;
+    if (high - low <= within) return low;
+    const step = over / perAmp;
+    if (Math.abs(step) <= within) return amps - step;
+    amps = amps - step > low && amps - step < high ? amps - step : (low + high) / 2;
   }
   return low;
 }
@@ -136,7 +150,7 @@ function ampsTaken(taking: Taking, charger: Charger): number {
 export function chargeMoment(model: Model, state: BatteryState, charger: Charger): ChargeMoment {
   const taking = takingOf(model, state);
   const amps = ampsTaken(taking, charger);
-  return { amps, volts: voltsTaking(taking, amps) };
+  return { amps, volts: postsTaking(taking, amps).volts };
 }
 
 /** The battery after some time on a charger, in air of this temperature. */
@@ -172,9 +186,12 @@ function chargeStep(
   next[ACTIVATION] = 0;
   next[DIFFUSION] = 0;
   let overvoltage = 0;
+  let known: CellLaw | null = null;
+  let over = 0;
   for (const [cell, law] of taking.laws.entries()) {
     if (!law) continue;
-    const over = cellVolts(law, amps) - law.open;
+    if (law !== known) over = cellVolts(law, amps) - law.open;
+    known = law;
     overvoltage += over;
     const at = CELLS_FROM + PER_CELL * cell;
     const missing = 1 - (next[at] ?? 0);

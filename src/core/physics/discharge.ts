@@ -55,6 +55,12 @@ interface Approach {
   readonly target: number;
 }
 
+interface CellDraw {
+  readonly temperatureC: number;
+  readonly amps: number;
+  readonly seconds: number;
+}
+
 interface CellStride {
   /** Share of the charge that self-discharge leaves, and what current and leak take away. */
   readonly keeps: number;
@@ -83,17 +89,27 @@ function strideOf(model: Model, temperatureC: number, amps: number, seconds: num
     },
     surfaceFast: surface(SURFACE_FAST_SECONDS),
     surfaceSlow: surface(SURFACE_SLOW_SECONDS),
-    cells: model.cellAh.map((cellAh, cell) =>
-      cellStride(model, cellAh, model.leakAmps[cell] ?? 0, { temperatureC, amps, seconds }),
-    ),
+    cells: cellStrides(model, { temperatureC, amps, seconds }),
   };
+}
+
+/** A stride a cell; cells that are alike share theirs. */
+function cellStrides(model: Model, drawn: CellDraw): CellStride[] {
+  const strides: CellStride[] = [];
+  for (const [cell, cellAh] of model.cellAh.entries()) {
+    const leakAmps = model.leakAmps[cell] ?? 0;
+    const before = strides[cell - 1];
+    const isAlike = cellAh === model.cellAh[cell - 1] && leakAmps === model.leakAmps[cell - 1];
+    strides.push(before && isAlike ? before : cellStride(model, cellAh, leakAmps, drawn));
+  }
+  return strides;
 }
 
 function cellStride(
   model: Model,
   cellAh: number,
   leakAmps: number,
-  { temperatureC, amps, seconds }: { temperatureC: number; amps: number; seconds: number },
+  { temperatureC, amps, seconds }: CellDraw,
 ): CellStride {
   const capacity = cellAh * SECONDS_PER_HOUR;
   const perSecond =

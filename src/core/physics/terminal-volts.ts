@@ -79,8 +79,14 @@ function kneeVolts(charge: number, ahead: number): number {
 /** Resistance of plates and acid as they are, ohm of the whole battery, joints left out. */
 export function plateOhms(model: Model, state: BatteryState): number {
   let factor = 0;
+  // Neighbours are mostly alike, and are worked out once.
+  let known = Number.NaN;
+  let ofKnown = 0;
   for (let cell = 0; cell < model.cells; cell++) {
-    factor += chargeFactor(state[CELLS_FROM + PER_CELL * cell] ?? 0);
+    const charge = state[CELLS_FROM + PER_CELL * cell] ?? 0;
+    if (charge !== known) ofKnown = chargeFactor(charge);
+    known = charge;
+    factor += ofKnown;
   }
   return (model.ohms25 * resistanceAtTemperature(state[CELSIUS] ?? 0) * factor) / model.cells;
 }
@@ -98,11 +104,21 @@ export function ohmsAt(model: Model, state: BatteryState, amps: number): number 
 /** Voltage over the posts, V, with this discharge current flowing, A; 0 is the open voltage as it is at this moment. */
 export function terminalVolts(model: Model, state: BatteryState, amps: number): number {
   let volts = (state[SURFACE_FAST] ?? 0) + (state[SURFACE_SLOW] ?? 0);
+  // Neighbours are mostly alike, and are worked out once.
+  let [knownCharge, knownAhead] = [Number.NaN, Number.NaN];
+  let [open, knee] = [0, 0];
   for (let cell = 0; cell < model.cells; cell++) {
     if (model.shorted[cell]) continue;
     const at = CELLS_FROM + PER_CELL * cell;
-    volts += openCellVolts(model, state, cell);
-    if (amps > 0) volts -= kneeVolts(state[at] ?? 0, state[at + 1] ?? 0);
+    const [charge, ahead] = [state[at] ?? 0, state[at + 1] ?? 0];
+    if (charge !== knownCharge || ahead !== knownAhead) {
+      open = openCellVolts(model, state, cell);
+      knee = amps > 0 ? kneeVolts(charge, ahead) : 0;
+    }
+    knownCharge = charge;
+    knownAhead = ahead;
+    volts += open;
+    volts -= knee;
   }
   const drops = (state[ACTIVATION] ?? 0) + (state[DIFFUSION] ?? 0);
   return volts - drops - amps * ohmsAt(model, state, amps);

@@ -12,6 +12,8 @@ export interface Chance {
   readonly id: (atMs: number) => string;
 }
 
+const HEX = '0123456789abcdef';
+
 /** Mulberry32: a small generator with a 32-bit state, plenty for sample data. */
 export function seededChance(seed: number): Chance {
   let state = seed >>> 0;
@@ -21,8 +23,11 @@ export function seededChance(seed: number): Chance {
     mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
   };
-  const hex = (digits: number) =>
-    Array.from({ length: digits }, () => Math.floor(uniform() * 16).toString(16)).join('');
+  const hex = (digits: number) => {
+    let text = '';
+    for (let at = 0; at < digits; at++) text += HEX[Math.floor(uniform() * 16)];
+    return text;
+  };
   return {
     uniform,
     between: (least, most) => least + (most - least) * uniform(),
