@@ -111,26 +111,6 @@ it('a whole site moves into an empty one and is found equal', async () => {
   expect(withoutMoment(await siteText())).toEqual(withoutMoment(demo));
 });
 
-it('one run goes out as a file and comes back in where its rules are known', async () => {
-  // Long enough to reach back to before this shop had rules of its own.
-  const site = await contextOn(await sampleStore(newFile(), 3));
-  const { runs } = parsed(await gather(siteFile(site)));
-  const overridden = runs.find(({ assessments }) => assessments.some(({ override }) => override));
-  const standard = runs.find(({ run }) => run.rulesId === 'integra-standard' && run.finishedAtMs !== null);
-  for (const chosen of [overridden, standard]) {
-    const text = granted((await runFile(site, chosen?.run.id ?? '')) ?? UNKNOWN);
-    await moveToNewSite();
-    const answer = await bringInText({ store: true }, text);
-    if (chosen?.run.rulesId === 'integra-standard') {
-      expect(granted(answer)).toMatchObject({ runs: 1, batteries: 1 });
-      expect(granted((await runFile(context, chosen.run.id)) ?? UNKNOWN)).toBe(text);
-    } else {
-      expect(messagesOf(answer)[0]).toContain('house rules that are known here');
-    }
-  }
-  expect(await runFile(context, uuidv7())).toBeUndefined();
-});
-
 describe('a site file', () => {
   beforeEach(async () => {
     await moveToNewSite();
@@ -342,4 +322,24 @@ it('lists go out as CSV, the runs as readings that can be read again', async () 
   expect(own.length).toBeLessThan(runs.length);
   // The sample was made for a day long past: of today there is only the heading.
   expect((await gather(runsCsv(context, { today: true }))).trim().split('\r\n')).toHaveLength(1);
+});
+
+it('one run goes out as a file and comes back in where its rules are known', async () => {
+  // Long enough to reach back to before this shop had rules of its own.
+  const site = await contextOn(await sampleStore(newFile(), 3));
+  const { runs } = parsed(await gather(siteFile(site)));
+  const overridden = runs.find(({ assessments }) => assessments.some(({ override }) => override));
+  const standard = runs.find(({ run }) => run.rulesId === 'integra-standard' && run.finishedAtMs !== null);
+  for (const chosen of [overridden, standard]) {
+    const text = granted((await runFile(site, chosen?.run.id ?? '')) ?? UNKNOWN);
+    await moveToNewSite();
+    const answer = await bringInText({ store: true }, text);
+    if (chosen?.run.rulesId === 'integra-standard') {
+      expect(granted(answer)).toMatchObject({ runs: 1, batteries: 1 });
+      expect(granted((await runFile(context, chosen.run.id)) ?? UNKNOWN)).toBe(text);
+    } else {
+      expect(messagesOf(answer)[0]).toContain('house rules that are known here');
+    }
+  }
+  expect(await runFile(context, uuidv7())).toBeUndefined();
 });

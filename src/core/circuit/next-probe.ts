@@ -143,12 +143,11 @@ function gainOf(sign: Sign, causes: readonly Doubted[]): { readonly bits: number
   const told = causes.map(() => 0);
   const shares = SHARES[sign.id];
   TIMES_ODDS.get(sign)?.forEach((times, bin) => {
-    let likely = 0;
-    for (const [cause, { share }] of causes.entries()) likely += share * (shares?.[cause]?.[bin] ?? 0);
-    for (const [cause, { odds, doubt: before }] of causes.entries()) {
+    const likely = causes.reduce((sum, { share }, cause) => sum + share * (shares?.[cause]?.[bin] ?? 0), 0);
+    causes.forEach(({ odds, doubt: before }, cause) => {
       const after = odds * (times[cause] ?? 1);
       told[cause] = (told[cause] ?? 0) + likely * (before - doubt(after / (1 + after)));
-    }
+    });
   });
   const bits = told.reduce((sum, one) => sum + one, 0);
   const cause = told.reduce((best, one, at) => (one > (told[best] ?? 0) ? at : best), 0);

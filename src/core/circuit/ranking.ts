@@ -35,6 +35,16 @@ export function weightOf({ id }: Sign, cause: number, bin: number): number {
   return WEIGHTS[id]?.[cause]?.[bin] ?? 0;
 }
 
+/** How far apart the bins of a sign weigh, a cause. */
+const SPANS: ReadonlyMap<Sign, readonly number[]> = new Map(
+  SIGNS.map((sign) => [sign, CAUSES.map((_, cause) => spanOfBins(sign, cause))]),
+);
+
+function spanOfBins(sign: Sign, cause: number): number {
+  const own = sign.bins.map((_, bin) => weightOf(sign, cause, bin));
+  return Math.max(...own) - Math.min(...own);
+}
+
 const chanceOf = (logit: number) => 1 / (1 + Math.exp(-logit));
 
 /** The chance of each cause, in the order of `CAUSES`: more than one can be true, so they need not add up to one. */
@@ -71,10 +81,7 @@ export function rankCauses(evidence: CheckEvidence): RankedCause[] {
     const weighed = seen
       .map(({ sign, bin }) => ({ sign, bin, weight: weightOf(sign, at, bin) }))
       .sort((one, other) => Math.abs(other.weight) - Math.abs(one.weight));
-    const spanOf = (sign: Sign) => {
-      const own = sign.bins.map((_, bin) => weightOf(sign, at, bin));
-      return Math.max(...own) - Math.min(...own);
-    };
+    const spanOf = (sign: Sign) => SPANS.get(sign)?.[at] ?? 0;
     return {
       cause,
       probability: chances[at] ?? 0,

@@ -75,21 +75,19 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
   if (!rating || ratedAh === undefined) return undefined;
   const facts = MODEL_FACTS[spec.construction];
   const cells = cellsOf(spec.nominalVolts);
+  const faultyCell = Math.min(FAULTY_CELL, cells - 1);
   const share = cells / REFERENCE_CELLS;
   const health = requirePositive('health', battery.health);
   const effect = together(battery.faults.map(effectOf));
   const { maker = AS_LABELLED } = battery;
   const newOhms25 = (facts.ohmicVolts / rating.saeAmps) * share;
   const perCell = <T>(usual: T, faulty: T) =>
-    Array.from({ length: cells }, (_, cell) => (cell === Math.min(FAULTY_CELL, cells - 1) ? faulty : usual));
+    new Array<T>(cells).fill(usual).fill(faulty, faultyCell, faultyCell + 1);
   const cellAh = ratedAh * requirePositive('capacity', battery.capacity) * effect.capacity * maker.capacity;
   const openCellVolts = CONSTRUCTION_FACTS[spec.construction].chargePctByVolts.map(
     ([volts]) => (volts + effect.openVolts + maker.openVolts) / REFERENCE_CELLS,
   );
-  const lasting = battery.faults.filter(({ kind }) => kind !== 'stratification');
-  const stirred = lasting.length < battery.faults.length && modelOf({ ...battery, faults: lasting });
-  return {
-    ...(stirred ? { stirred } : {}),
+  const model: Model = {
     construction: spec.construction,
     cells,
     saeAmps: rating.saeAmps,
@@ -116,6 +114,9 @@ export function modelOf(battery: PhysicalBattery): Model | undefined {
     signal: maker.signal,
     plateShare: 1 + maker.split,
   };
+  const lasting = battery.faults.filter(({ kind }) => kind !== 'stratification');
+  const stirred = lasting.length < battery.faults.length && modelOf({ ...battery, faults: lasting });
+  return stirred ? { ...model, stirred } : model;
 }
 
 /** Several faults at once: factors multiply, additions add. */
