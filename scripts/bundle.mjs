@@ -24,16 +24,22 @@ export async function bundleOf(folder, options = {}) {
  * commands that keep copies. Packages stay outside of them, so that each is there once.
  */
 export async function serverBundles() {
-  const packages = { packages: 'external' };
-  const sources = ['src', 'serve', 'keep'];
-  const made = (entry, name) =>
-    bundleIfOlder(entry, join(root, '.build/server', `${name}.mjs`), sources, packages);
   const [serve, threads, keep] = await Promise.all([
-    made('serve/main.ts', 'serve'),
-    made('src/heavy/thread.ts', 'threads'),
-    made('keep/main.ts', 'keep'),
+    serverBundle('serve/main.ts', 'serve'),
+    serverBundle('src/heavy/thread.ts', 'threads'),
+    serverBundle('keep/main.ts', 'keep'),
   ]);
   return { serve, threads, keep };
+}
+
+/** What writes the sample data before there is a server. */
+export function sampleBundle() {
+  return serverBundle('serve/sample.ts', 'sample');
+}
+
+function serverBundle(entry, name) {
+  const bundle = join(root, '.build/server', `${name}.mjs`);
+  return bundleIfOlder(entry, bundle, ['src', 'serve', 'keep'], { packages: 'external' });
 }
 
 async function bundleIfOlder(entry, bundle, sources, options) {

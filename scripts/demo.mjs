@@ -13,9 +13,10 @@ import {
   statSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
+import { constants as priorities, setPriority } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
-import { build, isBuilt } from './build.mjs';
-import { bundleOf, serverBundles } from './bundle.mjs';
+import { build, isBuilt, isSmall } from './build.mjs';
+import { bundleOf, sampleBundle, serverBundles } from './bundle.mjs';
 import { ensureInstalled, requireNode, root, SERVER_HEAPS, SERVER_MEMORY, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
@@ -54,7 +55,8 @@ if (databaseFile) prepareFile(databaseFile);
 ensureInstalled(console.log, 'running');
 if (!dev && !isBuilt()) {
   console.log('Building ...');
-  if (!(await build())) stop('The build failed; the lines above say why.');
+  const [built] = await Promise.all([build(), writeSample()]);
+  if (!built) stop('The build failed; the lines above say why.');
 }
 await start(await instruments());
 
@@ -103,6 +105,19 @@ function beginsAsDatabase(file) {
   readSync(descriptor, head, 0, head.length, 0);
   closeSync(descriptor);
   return head.toString() === 'SQLite format 3';
+}
+
+/** Writes the sample data, where there is none, beside the build; where that fails, the server tells why. */
+async function writeSample() {
+  if (own || !databaseFile || (existsSync(databaseFile) && statSync(databaseFile).size > 0)) return;
+  const writing = spawn(process.execPath, [await sampleBundle(), databaseFile], {
+    cwd: root,
+    stdio: 'ignore',
+  });
+  const stopWriting = () => writing.kill();
+  process.on('exit', stopWriting);
+  await once(writing, 'exit');
+  process.off('exit', stopWriting);
 }
 
 /**
@@ -210,4 +225,12 @@ async function sayWhenAnswering() {
   await untilAnswering(address);
   clearTimeout(waiting);
   console.log(`Integra is at ${address}  (Ctrl+C stops it)`);
+  if (!dev && !isSmall()) makeSmallLater();
+}
+
+/** Compresses what was built while the first pages are looked at already, and gives way to them. */
+function makeSmallLater() {
+  const making = spawn(process.execPath, [join(root, 'scripts/build.mjs'), '--small'], { stdio: 'ignore' });
+  if (making.pid !== undefined) setPriority(making.pid, priorities.priority.PRIORITY_LOW);
+  process.on('exit', () => making.kill());
 }

@@ -1,9 +1,9 @@
 // The browser tests alone: `npm run e2e`, with anything after `--` handed to the test runner.
-import { build } from './build.mjs';
+import { buildWhole } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { bin, ensureInstalled, run } from './setup.mjs';
 
 ensureInstalled();
 ensureChromium();
-const passed = (await build()) && run(bin('playwright'), ['test', ...process.argv.slice(2)]);
+const passed = (await buildWhole()) && run(bin('playwright'), ['test', ...process.argv.slice(2)]);
 process.exit(passed ? 0 : 1);

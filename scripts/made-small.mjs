@@ -1,6 +1,6 @@
 // Makes the files that every browser fetches small once, when they are built, and better than there is time for at each request.
 import { readdirSync } from 'node:fs';
-import { readFile, writeFile } from 'node:fs/promises';
+import { readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, gzip, constants as zlib } from 'node:zlib';
@@ -20,8 +20,12 @@ export async function makeSmall(folder) {
   await Promise.all(
     paths.map(async (path) => {
       const text = await readFile(join(folder, path));
-      for (const [ending, compress] of WAYS)
-        await writeFile(join(folder, path + ending), await compress(text));
+      for (const [ending, compress] of WAYS) {
+        const small = join(folder, path + ending);
+        // A server may be looking for it: it is there whole or not at all.
+        await writeFile(`${small}.new`, await compress(text));
+        await rename(`${small}.new`, small);
+      }
     }),
   );
 }

@@ -2,7 +2,7 @@
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkArrows } from './arrows.mjs';
-import { build } from './build.mjs';
+import { buildWhole } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
 
@@ -18,7 +18,7 @@ const CHECKS = [
     'unit tests',
     () => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile=${UNIT_REPORT}`]),
   ],
-  ['production build', build],
+  ['production build', buildWhole],
   ['browser tests', () => run(bin('playwright'), ['test'], { INTEGRA_BROWSER_REPORT: BROWSER_REPORT })],
 ];
 

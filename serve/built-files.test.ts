@@ -10,11 +10,12 @@ import { sendingBuilt } from './built-files';
 
 const SCRIPT = `export const limits = [${'9.6, '.repeat(500)}];\n`;
 
+let folder: string;
 let server: Server;
 let passedOn: string[];
 
 beforeAll(async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'integra-built-'));
+  folder = mkdtempSync(join(tmpdir(), 'integra-built-'));
   mkdirSync(join(folder, 'chunks'));
   writeFileSync(join(folder, 'chunks/a1.js'), SCRIPT);
   writeFileSync(join(folder, 'chunks/letters.woff2'), 'letters');
@@ -57,6 +58,15 @@ describe('a file of the build', () => {
     expect(gunzipSync(larger.body).toString()).toBe(SCRIPT);
     expect(small.body.length).toBeLessThan(larger.body.length);
     expect(passedOn).toEqual([]);
+  });
+
+  it('that is still being made smaller goes out as it is, and in its small form from then on', async () => {
+    const path = '/_next/static/chunks/later.js';
+    writeFileSync(join(folder, 'chunks/later.js'), SCRIPT);
+    expect(String((await asked(path, 'br')).body)).toBe('by the application');
+    await makeSmall(folder);
+    expect((await asked(path, 'br')).headers['content-encoding']).toBe('br');
+    expect(passedOn).toEqual([path]);
   });
 
   it.each([

@@ -1,5 +1,5 @@
-import { readdirSync } from 'node:fs';
-import { extname } from 'node:path';
+import { existsSync } from 'node:fs';
+import { extname, join } from 'node:path';
 import sendFile from 'send';
 import type { Handler } from '../src/server/doors/front-door';
 
@@ -22,15 +22,20 @@ const TYPES: Readonly<Record<string, string>> = {
  * @param folder the static files of the build, with the compressed forms beside them
  */
 export function sendingBuilt(application: Handler, folder: string): Handler {
-  const made = new Set(readdirSync(folder, { recursive: true, encoding: 'utf8' }));
+  // Forms may still be being made: what is not there yet is looked for again.
+  const made = new Set<string>();
+  const isMade = (file: string) => {
+    if (!made.has(file) && existsSync(join(folder, file))) made.add(file);
+    return made.has(file);
+  };
   return async (request, response) => {
     const [path = ''] = (request.url ?? '').split('?');
-    if (!path.startsWith(PREFIX)) return application(request, response);
+    if (!path.startsWith(PREFIX) || path.includes('..')) return application(request, response);
     const name = path.slice(PREFIX.length);
     const taken = formsTaken(request.headers['accept-encoding']);
-    const form = FORMS.find(([way, ending]) => taken.includes(way) && made.has(name + ending));
     const type = TYPES[extname(name)];
-    if (!form || !type) return application(request, response);
+    const form = type && FORMS.find(([way, ending]) => taken.includes(way) && isMade(name + ending));
+    if (!form) return application(request, response);
     const [way, ending] = form;
     response.setHeader('content-encoding', way);
     response.setHeader('content-type', type);
