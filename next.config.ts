@@ -7,8 +7,13 @@ const config: NextConfig = {
   devIndicators: false,
   // Types are checked by the test command, once: whoever starts Integra does not wait for it.
   typescript: { ignoreBuildErrors: true },
-  // What stays on the server is sent to nobody: made small, it would only make the first start longer.
-  experimental: { serverMinification: false },
+  experimental: {
+    // What stays on the server is sent to nobody: made small, it would only make the first start longer.
+    serverMinification: false,
+    // Nobody reads them: they would be a third of the build.
+    turbopackSourceMaps: false,
+    turbopackInputSourceMaps: false,
+  },
 };
 
 export default config;
