@@ -1,3 +1,6 @@
+const { readFileSync } = require('node:fs');
+const { join } = require('node:path');
+
 // The arrows of docs/architecture.md, as rules. Each folder may use itself and what is named for it, nothing else.
 const CORE_ORDER = [
   ['quantity'],
@@ -18,6 +21,14 @@ const CORE_ORDER = [
   ['practice'],
   ['report'],
 ];
+
+/** Parts of the Bench that come when they are called for: whoever names one otherwise has it come with the Bench. */
+const BENCH = 'src/features/bench';
+const LATER = ['later-parts.ts', 'later-stages.ts'].flatMap((name) =>
+  [...readFileSync(join(__dirname, BENCH, name), 'utf8').matchAll(/import\('([^']+)'\)/g)].map(([, path]) =>
+    path.startsWith('@/') ? `src/${path.slice(2)}` : `${BENCH}/${path.slice(2)}`,
+  ),
+);
 
 const src = (folder) => `^src/${folder}/`;
 
@@ -71,6 +82,15 @@ module.exports = {
         pathNot:
           'node_modules/(@sinclair/typebox|@cfworker/json-schema|ajv|ajv-formats|papaparse|@types/papaparse|date-fns|@date-fns/tz|d3-array|@noble/hashes|edmonds-blossom-fixed|munkres|fft.js|@types/fft.js)/',
       },
+    },
+    {
+      name: 'later-parts-come-later',
+      severity: 'error',
+      from: {
+        path: '^src/(features/bench|ui)/',
+        pathNot: ['/later-(parts|stages)\\.ts$', '\\.test\\.tsx?$'],
+      },
+      to: { path: `^(${LATER.join('|')})\\.tsx$` },
     },
     {
       name: 'sql-only-in-store',

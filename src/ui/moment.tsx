@@ -1,19 +1,10 @@
 'use client';
 
-import { tz } from '@date-fns/tz';
-import { format } from 'date-fns';
+import { type MomentPart, momentWords } from '@/core/quantity/moment-words';
 import { useSite } from './site';
 
-const PATTERNS = { time: 'HH:mm', day: 'd MMM yyyy', full: 'd MMM yyyy, HH:mm' } as const;
-
 /** A moment in the site's own zone. */
-export function Moment({
-  atMs,
-  as = 'full',
-}: {
-  readonly atMs: number;
-  readonly as?: keyof typeof PATTERNS;
-}) {
+export function Moment({ atMs, as = 'full' }: { readonly atMs: number; readonly as?: MomentPart }) {
   const words = useMoments();
   return (
     <time dateTime={new Date(atMs).toISOString()} className="figures whitespace-nowrap">
@@ -23,7 +14,7 @@ export function Moment({
 }
 
 /** Moments in the site's own zone as plain words, where a drawing or a name needs them. */
-export function useMoments(): (atMs: number, as: keyof typeof PATTERNS) => string {
+export function useMoments(): (atMs: number, as: MomentPart) => string {
   const { zone } = useSite();
-  return (atMs, as) => format(atMs, PATTERNS[as], { in: tz(zone) });
+  return (atMs, as) => momentWords(atMs, zone, as);
 }

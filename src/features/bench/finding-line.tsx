@@ -6,8 +6,8 @@ import { measuredIn, measuredWords } from '@/core/assessment/measured-words';
 import { findingTitle } from '@/core/assessment/wording';
 import { MarginRule } from '@/ui/margin-rule';
 import { useSite, useWords } from '@/ui/site';
+import type { Judgement } from './judgement';
 import { LATER_PARTS } from './later-parts';
-import type { Judgement } from './working-of';
 
 // Comes when a finding is opened: most never are.
 export const WorkingOf = dynamic(LATER_PARTS.workingOf);

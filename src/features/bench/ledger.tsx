@@ -17,9 +17,10 @@ import { MarginRule } from '@/ui/margin-rule';
 import { useWords } from '@/ui/site';
 import { VerdictMark } from '@/ui/verdict-mark';
 import { AllWorking, FindingLine, Opens, WorkingOf } from './finding-line';
+import type { Judgement } from './judgement';
 import { LATER_PARTS } from './later-parts';
+import { RuleLink } from './rule-link';
 import { WhatWouldChange } from './what-would-change';
-import { type Judgement, RuleLink } from './working-of';
 
 const SecondOpinion = dynamic(LATER_PARTS.secondOpinion);
 

@@ -1,18 +1,10 @@
-import type { Assessment } from '@/core/assessment/assess';
-import type { Evidence } from '@/core/assessment/evidence';
 import type { FindingCode } from '@/core/assessment/finding';
 import { ledgerOf } from '@/core/assessment/ledger';
 import { workingOf } from '@/core/assessment/working';
-import type { HouseRules } from '@/core/rules/house-rules';
 import { useWords } from '@/ui/site';
+import type { Judgement } from './judgement';
 import { Entries, Row } from './ledger-entries';
-
-/** What was judged, what it came to, and by which rules: everything that a working is written from. */
-export interface Judgement {
-  readonly evidence: Evidence;
-  readonly assessment: Assessment;
-  readonly rules: HouseRules;
-}
+import { RuleLink } from './rule-link';
 
 interface Props {
   readonly code: FindingCode;
@@ -46,20 +38,6 @@ export function WorkingOf({ code, judgement: { evidence, assessment, rules } }: 
         Source: {words(source)}.
       </p>
     </div>
-  );
-}
-
-/** A rule by its number, which opens beside the work where all of them are told. */
-export function RuleLink({ number }: { readonly number: string }) {
-  return (
-    <a
-      href={`/guide/verdict#rule-${number}`}
-      target="_blank"
-      rel="noopener"
-      className="underline underline-offset-4"
-    >
-      Rule {number}
-    </a>
   );
 }
 
