@@ -1,4 +1,5 @@
 /** What the accuracy script needs of the core. */
+export { CORE_VERSION } from '@/core/assessment/core-version';
 export { AS_ASKED, THOROUGH } from '@/core/instruments/hand-habits';
 export { REMEMBERED, TIDY, tryOne } from '@/core/instruments/trial';
 export { calibrationsOf } from '@/core/instruments/trial-calibration';

@@ -18,6 +18,8 @@ const checker = (allErrors: boolean) => {
     coerceTypes: false,
     // What every object inherits is no field of a record: `constructor` is not a value that somebody sent.
     ownProperties: true,
+    // What gathers all that is wrong is seldom asked: compiled in half the time, it makes the first refusal as much sooner.
+    code: { optimize: allErrors ? false : 1 },
     // A reading is checked against the schema of its own kind only, so that a complaint names its fields.
     discriminator: true,
   });

@@ -1,4 +1,4 @@
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
@@ -69,7 +69,7 @@ describe('the ledger', () => {
   it('opens to the working', async () => {
     const ledger = shownLedger(...UP_TO_OPEN, ['open_circuit', { volts: 12.4, temperatureC: 5 }]);
     await userEvent.click(within(ledger).getByText('Show the working'));
-    expect(plain(ledger)).toContain('12.40 + 0.0015 × 20.0 K12.430 V');
+    await waitFor(() => expect(plain(ledger)).toContain('12.40 + 0.0015 × 20.0 K12.430 V'));
   });
 });
 
