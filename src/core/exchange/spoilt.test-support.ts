@@ -126,10 +126,15 @@ function nudged(value: unknown, by: number): unknown {
 
 type Holder = Record<string, unknown>;
 
-function placesIn(value: unknown): [Holder, string][] {
-  if (typeof value !== 'object' || value === null) return [];
+/** Every place of a file that holds something, each after the place that it lies in. */
+function placesIn(value: unknown, found: [Holder, string][] = []): [Holder, string][] {
+  if (typeof value !== 'object' || value === null) return found;
   const holder = value as Holder;
-  return Object.keys(holder).flatMap((key): [Holder, string][] => [[holder, key], ...placesIn(holder[key])]);
+  for (const key of Object.keys(holder)) {
+    found.push([holder, key]);
+    placesIn(holder[key], found);
+  }
+  return found;
 }
 
 const isJson = (text: string) => text.trimStart().startsWith('{');
