@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import { writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { loadCore } from './core.mjs';
-import { root } from './setup.mjs';
+import { bin, root, run } from './setup.mjs';
 
 const SEED = 20_261_123;
 const TRIALS = 10_000;
@@ -168,10 +168,9 @@ ${Object.entries(SHOWN_BY)
   .join('\n')}
 `;
 writeFileSync(join(root, 'docs/accuracy.md'), text);
-writeFileSync(
-  join(root, 'docs/accuracy.json'),
-  `${JSON.stringify({ core: CORE_VERSION, full, cuts, calibrations, own, ...clearCases(thorough), prints }, null, 1)}\n`,
-);
+const found = { core: CORE_VERSION, full, cuts, calibrations, own, ...clearCases(thorough), prints };
+writeFileSync(join(root, 'docs/accuracy.json'), JSON.stringify(found));
+run(bin('biome'), ['format', '--write', join(root, 'docs/accuracy.json')]);
 writeFileSync(join(root, 'docs/accuracy.svg'), picture());
 console.log(text);
 
