@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz';
+import { TZDateMini } from '@date-fns/tz';
 import { lightFormat } from 'date-fns';
 import { calendarDay } from './day';
 
@@ -10,7 +10,7 @@ export type MomentPart = 'time' | 'day' | 'full';
  * @example momentWords(Date.UTC(2026, 0, 31, 8, 5), 'UTC', 'full') // '31 Jan 2026, 08:05'
  */
 export function momentWords(atMs: number, zone: string, part: MomentPart): string {
-  const there = new TZDate(atMs, zone);
+  const there = new TZDateMini(atMs, zone);
   const time = lightFormat(there, 'HH:mm');
   if (part === 'time') return time;
   const day = calendarDay(there.getFullYear(), there.getMonth() + 1, there.getDate());

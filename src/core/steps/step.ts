@@ -2,7 +2,6 @@ import type { Assessment } from '../assessment/assess';
 import type { Evidence } from '../assessment/evidence';
 import type { Problem } from '../quantity/result';
 import type { TemperatureUnit } from '../quantity/temperature';
-import type { ColumnPart } from './columns';
 import type { CurrentReadings } from './current-readings';
 import type { AtTheGate, Gate } from './gate';
 import type { OneReading, Reading, ReadingData, ReadingKind } from './reading';
@@ -54,8 +53,6 @@ export interface Step<K extends ReadingKind> {
   readonly readings: { readonly [P in K]: ReadingPart<P> };
   /** What its readings say of the battery. */
   readonly evidence: (current: CurrentReadings) => Partial<Evidence>;
-  /** Where its readings stand in the readings format; null where that has no place for them. */
-  readonly columns: ColumnPart<string> | null;
   /** Evidence as the readings of this step: `evidence` read backwards. */
   readonly written: (evidence: Evidence) => readonly Written[];
 }

@@ -1,3 +1,4 @@
+import type { StepId } from '../../assessment/step-id';
 import { CONSTRUCTIONS } from '../../battery/construction';
 import { DUTIES } from '../../battery/duty';
 import { NOMINAL_WORDS } from '../../battery/nominal-volts';
@@ -30,27 +31,41 @@ const BATTERY_COLUMNS = {
   temp_f: { title: 'Temp, °F' },
 } as const satisfies Record<string, ColumnFacts>;
 
-/** The columns of each step that has a place in the readings format, in the order in which it writes them. */
-export const COLUMN_PARTS = [
-  INSPECT_COLUMNS,
-  OPEN_CIRCUIT_COLUMNS,
-  LOAD_COLUMNS,
-  RECOVERY_COLUMNS,
-  CHARGE_COLUMNS,
-  HYDROMETER_COLUMNS,
-  CONDUCTANCE_COLUMNS,
-  THREE_MINUTE_COLUMNS,
-  CRANK_COLUMNS,
-  STAND_COLUMNS,
-  DISCHARGE_COLUMNS,
-] as const;
+/**
+ * The columns of each step in the readings format, in the order in which it writes them; none where the format has no place
+ * for what a step reads. A step that is left out does not compile.
+ */
+const STEP_COLUMNS = {
+  inspect: INSPECT_COLUMNS,
+  open_circuit: OPEN_CIRCUIT_COLUMNS,
+  load: LOAD_COLUMNS,
+  recovery: RECOVERY_COLUMNS,
+  charge: CHARGE_COLUMNS,
+  hydrometer: HYDROMETER_COLUMNS,
+  conductance: CONDUCTANCE_COLUMNS,
+  three_minute: THREE_MINUTE_COLUMNS,
+  crank: CRANK_COLUMNS,
+  stand: STAND_COLUMNS,
+  discharge: DISCHARGE_COLUMNS,
+  identify: null,
+  complaint: null,
+  vehicle: null,
+  clean: null,
+  top_up: null,
+  settle: null,
+  verdict: null,
+} as const satisfies Record<StepId, ColumnPart<string> | null>;
+
+export type AnyColumnPart = Exclude<(typeof STEP_COLUMNS)[StepId], null>;
+
+export const COLUMN_PARTS: readonly AnyColumnPart[] = Object.values(STEP_COLUMNS).filter(
+  (part) => part !== null,
+);
 
 /** What is said of a row as a whole, last. */
 const ROW_COLUMNS = {
   forced: { title: 'Forced' },
 } as const satisfies Record<string, ColumnFacts>;
-
-export type AnyColumnPart = (typeof COLUMN_PARTS)[number];
 
 type ColumnOf<P> = P extends ColumnPart<infer C> ? C : never;
 

@@ -3,7 +3,6 @@ import { formatQuantity } from '../../quantity/format';
 import { dischargerGate, firstBarred, safetyGate } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step, type Written } from '../step';
-import { CHARGE_COLUMNS } from './columns';
 
 export const charge: Step<'charge_start' | 'charge_log' | 'charge'> = {
   label: 'Charge',
@@ -37,7 +36,6 @@ export const charge: Step<'charge_start' | 'charge_log' | 'charge'> = {
     chargeRefused: last.charge?.data.refused === true,
     chargesGiven: fullCharges,
   }),
-  columns: CHARGE_COLUMNS,
   written: chargesOf,
 };
 

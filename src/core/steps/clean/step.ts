@@ -14,6 +14,5 @@ export const clean: Step<'clean'> = {
   taken: ({ last }) => listed(last.clean),
   readings: { clean: { words: ({ terminals }) => `terminals ${terminals}` } },
   evidence: nothing,
-  columns: null,
   written: unwritten,
 };

@@ -12,6 +12,5 @@ export const complaint: Step<'complaint'> = {
   taken: ({ last }) => listed(last.complaint),
   readings: { complaint: { words: ({ symptom }) => COMPLAINTS[symptom].label } },
   evidence: ({ last }) => (last.complaint?.data.symptom === 'slow_crank' ? { cranksSlowly: true } : {}),
-  columns: null,
   written: unwritten,
 };

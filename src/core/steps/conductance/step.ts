@@ -1,7 +1,6 @@
 import { isRatingStandard } from '../../battery/rating-standard';
 import { aloneGate, chargedGate, firstBarred, handlingGate, surfaceGate, warmGate } from '../gate';
 import { always, listed, type Step } from '../step';
-import { CONDUCTANCE_COLUMNS } from './columns';
 
 export const conductance: Step<'conductance'> = {
   label: 'Conductance',
@@ -28,7 +27,6 @@ export const conductance: Step<'conductance'> = {
     conductance: read ? { ...read.data, forced: read.forced } : null,
     conductancesMade: all.conductance.length,
   }),
-  columns: CONDUCTANCE_COLUMNS,
   written: ({ conductance: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;

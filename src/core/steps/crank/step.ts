@@ -4,7 +4,6 @@ import { COMPLAINTS } from '../complaint/plans';
 import { aloneGate, chargedGate, firstBarred, handlingGate } from '../gate';
 import { loadAboveOpen, outOfRange } from '../possible';
 import { listed, type Step } from '../step';
-import { CRANK_COLUMNS } from './columns';
 
 export const crank: Step<'crank'> = {
   label: 'Crank it',
@@ -27,7 +26,6 @@ export const crank: Step<'crank'> = {
     },
   },
   evidence: ({ last: { crank: read } }) => ({ crank: read ? { ...read.data, forced: read.forced } : null }),
-  columns: CRANK_COLUMNS,
   written: ({ crank: read }) => {
     if (!read) return [];
     const { forced, engine = 'unknown', inrushVolts = null, ...data } = read;

@@ -16,7 +16,6 @@ import {
 } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
-import { DISCHARGE_COLUMNS } from './columns';
 
 export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> = {
   label: 'Discharge',
@@ -63,7 +62,6 @@ export const discharge: Step<'discharge_start' | 'discharge_log' | 'discharge'> 
       discharge: read ? { ...read.data, drained: isEmptied(current), forced: read.forced } : null,
     };
   },
-  columns: DISCHARGE_COLUMNS,
   written: ({ discharge: read }) => {
     if (!read) return [];
     const { forced, drained: _drained, ...data } = read;

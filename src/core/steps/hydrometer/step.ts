@@ -4,7 +4,6 @@ import { type AtTheGate, aloneGate, barred, firstBarred, type Gate, OPEN, safety
 import { cellCount } from '../possible';
 import { listed, type Step, type Written } from '../step';
 import { voltsRange } from '../words';
-import { HYDROMETER_COLUMNS } from './columns';
 
 export const hydrometer: Step<'hydrometer' | 'cell_probe'> = {
   label: 'Hydrometer or cell probe',
@@ -34,7 +33,6 @@ export const hydrometer: Step<'hydrometer' | 'cell_probe'> = {
     hydrometer: acid ? { ...acid.data, forced: acid.forced } : null,
     cellVolts: probed ? { volts: probed.data.volts, forced: probed.forced } : null,
   }),
-  columns: HYDROMETER_COLUMNS,
   written: (evidence) => [...writtenAcid(evidence), ...writtenProbe(evidence)],
 };
 

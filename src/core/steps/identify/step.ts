@@ -15,6 +15,5 @@ export const identify: Step<'identify'> = {
     },
   },
   evidence: nothing,
-  columns: null,
   written: () => [{ kind: 'identify', data: { confirmed: true } }],
 };

@@ -5,7 +5,6 @@ import { thawGate } from '../gate';
 import { cellCount } from '../possible';
 import type { ReadingData } from '../reading';
 import { always, listed, type Step } from '../step';
-import { INSPECT_COLUMNS } from './columns';
 import { levelOf } from './level';
 
 export const inspect: Step<'inspection'> = {
@@ -26,7 +25,6 @@ export const inspect: Step<'inspection'> = {
     },
   },
   evidence: (current) => ({ inspection: seenAndTreated(current) }),
-  columns: INSPECT_COLUMNS,
   written: ({ inspection }) =>
     inspection && isLookedAt(inspection) ? [{ kind: 'inspection', data: { ...inspection } }] : [],
 };

@@ -15,7 +15,6 @@ import {
 import { loadAboveOpen, outOfRange } from '../possible';
 import { always, listed, type Step, type Written } from '../step';
 import { voltsAtAmps } from '../words';
-import { LOAD_COLUMNS } from './columns';
 
 export const load: Step<'load'> = {
   label: 'Load test',
@@ -49,7 +48,6 @@ export const load: Step<'load'> = {
     load: read ? { ...read.data, forced: read.forced } : null,
     loadsMadeVolts: all.load.map(({ data }) => data.volts),
   }),
-  columns: LOAD_COLUMNS,
   written: ({ load: read, loadsMadeVolts }) => {
     if (!read) return [];
     const { forced, trace, ...data } = read;

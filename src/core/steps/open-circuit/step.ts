@@ -4,7 +4,6 @@ import { type AtTheGate, aloneGate, barred, firstBarred, type Gate, handlingGate
 import { outOfRange } from '../possible';
 import { always, listed, type Step } from '../step';
 import { temperatureWords } from '../words';
-import { OPEN_CIRCUIT_COLUMNS } from './columns';
 
 export const openCircuit: Step<'open_circuit'> = {
   label: 'Open-circuit voltage',
@@ -31,7 +30,6 @@ export const openCircuit: Step<'open_circuit'> = {
         }
       : null,
   }),
-  columns: OPEN_CIRCUIT_COLUMNS,
   written: ({ openCircuit: read }) =>
     read
       ? [

@@ -2,7 +2,6 @@ import { formatMinutes, formatQuantity } from '../../quantity/format';
 import { barred, handlingGate } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
-import { RECOVERY_COLUMNS } from './columns';
 
 export const recovery: Step<'recovery'> = {
   label: 'Recovery',
@@ -21,7 +20,6 @@ export const recovery: Step<'recovery'> = {
   evidence: ({ last: { recovery: read } }) => ({
     recovery: read ? { ...read.data, forced: read.forced } : null,
   }),
-  columns: RECOVERY_COLUMNS,
   written: ({ recovery: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;

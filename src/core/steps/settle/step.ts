@@ -27,7 +27,6 @@ export const settle: Step<'settle'> = {
     },
   },
   evidence: nothing,
-  columns: null,
   written: ({ openCircuit }) =>
     openCircuit
       ? [

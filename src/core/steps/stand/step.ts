@@ -2,7 +2,6 @@ import { formatQuantity } from '../../quantity/format';
 import { type AtTheGate, aloneGate, barred, firstBarred, type Gate, handlingGate, OPEN } from '../gate';
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
-import { STAND_COLUMNS } from './columns';
 
 export const stand: Step<'stand'> = {
   label: 'Stand',
@@ -22,7 +21,6 @@ export const stand: Step<'stand'> = {
     },
   },
   evidence: ({ last: { stand: read } }) => ({ stand: read ? { ...read.data, forced: read.forced } : null }),
-  columns: STAND_COLUMNS,
   written: ({ stand: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;

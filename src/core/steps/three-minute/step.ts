@@ -3,7 +3,6 @@ import { type AtTheGate, barred, firstBarred, type Gate, handlingGate, OPEN, war
 import { outOfRange } from '../possible';
 import { listed, type Step } from '../step';
 import { voltsAtAmps } from '../words';
-import { THREE_MINUTE_COLUMNS } from './columns';
 
 export const threeMinute: Step<'three_minute'> = {
   label: 'Three-minute charge',
@@ -28,7 +27,6 @@ export const threeMinute: Step<'three_minute'> = {
   evidence: ({ last: { three_minute: read } }) => ({
     threeMinute: read ? { ...read.data, forced: read.forced } : null,
   }),
-  columns: THREE_MINUTE_COLUMNS,
   written: ({ threeMinute: read }) => {
     if (!read) return [];
     const { forced, ...data } = read;

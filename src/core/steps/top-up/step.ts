@@ -13,6 +13,5 @@ export const topUp: Step<'top_up'> = {
   taken: ({ last }) => listed(last.top_up),
   readings: { top_up: { words: ({ level }) => `level ${level}` } },
   evidence: nothing,
-  columns: null,
   written: unwritten,
 };

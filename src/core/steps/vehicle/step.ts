@@ -25,7 +25,6 @@ export const vehicle: Step<'vehicle_check'> = {
     },
   },
   evidence: (current) => ({ vehicleChecks: checksOf(current).map(({ data }) => data) }),
-  columns: null,
   written: ({ vehicleChecks }) =>
     vehicleChecks.map((check) => ({ kind: 'vehicle_check', data: { ...check } })),
 };

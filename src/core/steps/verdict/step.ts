@@ -11,6 +11,5 @@ export const verdict: Step<never> = {
   taken: () => [],
   readings: {},
   evidence: nothing,
-  columns: null,
   written: unwritten,
 };
