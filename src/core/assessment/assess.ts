@@ -60,17 +60,21 @@ function firstThatApplies(known: Case): readonly [Rule, Decision] {
   throw new Error('the rule table must end with a rule that always applies');
 }
 
-const WEIGHT: Readonly<Record<Severity, number>> = { danger: 0, fault: 1, caution: 2, sound: 3, note: 4 };
+const BY_STRENGTH: readonly Severity[] = ['danger', 'fault', 'caution', 'sound', 'note'];
 
-function strongestFirst(findings: Finding[], decidedBy: FindingCode): Finding[] {
+function strongestFirst(findings: readonly Finding[], decidedBy: FindingCode): Finding[] {
   const decisive = findings.find(({ code }) => code === decidedBy) ?? decisiveOf(findings, decidedBy);
-  const others = findings.filter((other) => other.code !== decidedBy);
-  others.sort((one, other) => WEIGHT[one.severity] - WEIGHT[other.severity]);
-  return [decisive, ...others];
+  const ordered = [decisive];
+  for (const severity of BY_STRENGTH) {
+    for (const other of findings) {
+      if (other.severity === severity && other.code !== decidedBy) ordered.push(other);
+    }
+  }
+  return ordered;
 }
 
 /** A conclusion has no reading of its own: it borrows the measured load that it was drawn from. */
-function decisiveOf(findings: Finding[], code: FindingCode): Finding {
+function decisiveOf(findings: readonly Finding[], code: FindingCode): Finding {
   const fromLoad = code === 'fails_charged' || code === 'recovery_due';
   const load = fromLoad ? findings.find((other) => other.code === 'load_fails') : undefined;
   return finding(code, load?.measured ?? null);

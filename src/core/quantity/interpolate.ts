@@ -9,15 +9,14 @@ export type Curve = readonly (readonly [x: number, y: number])[];
  */
 export function interpolate(curve: Curve, x: number): number {
   requireFinite('x', x);
-  let [belowX, belowY] = curve[0] ?? raiseEmpty();
-  if (x <= belowX) return belowY;
+  let below = curve[0] ?? raiseEmpty();
+  if (x <= below[0]) return below[1];
   for (let row = 1; row < curve.length; row++) {
-    const [aboveX, aboveY] = curve[row] ?? raiseEmpty();
-    if (x <= aboveX) return belowY + ((aboveY - belowY) * (x - belowX)) / (aboveX - belowX);
-    belowX = aboveX;
-    belowY = aboveY;
+    const above = curve[row] ?? raiseEmpty();
+    if (x <= above[0]) return below[1] + ((above[1] - below[1]) * (x - below[0])) / (above[0] - below[0]);
+    below = above;
   }
-  return belowY;
+  return below[1];
 }
 
 function raiseEmpty(): never {

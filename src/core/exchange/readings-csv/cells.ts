@@ -60,7 +60,8 @@ export class RowCells {
 
 /** A text without the space around it: nearly every cell has none, which two letters tell. */
 function trimmed(text: string): string {
-  const [first, last] = [text.charCodeAt(0), text.charCodeAt(text.length - 1)];
+  const first = text.charCodeAt(0);
+  const last = text.charCodeAt(text.length - 1);
   return first > SPACE && first < BEYOND_ASCII && last > SPACE && last < BEYOND_ASCII ? text : text.trim();
 }
 
