@@ -129,6 +129,11 @@ test('the plan changes with what a breakdown costs, and only whoever says so kee
   await page.getByRole('link', { name: 'Back to the site’s' }).click();
   await page.waitForURL('**/fleet/buy');
   await expect(count).toContainText(String(before));
+
+  // On a phone its picture is drawn anew, not made smaller: what stands at its axes can be read.
+  await page.setViewportSize({ width: 390, height: 844 });
+  const lettering = page.getByRole('figure').locator('svg text').first();
+  await expect.poll(async () => (await lettering.boundingBox())?.height ?? 0).toBeGreaterThan(11);
 });
 
 test('a set that drags is named with what one and all cost, and the shelf is paired', async ({ page }) => {

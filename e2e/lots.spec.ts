@@ -239,6 +239,23 @@ test('a rack by keyboard: a piece left aside, rows sorted and taken out, out of 
   await page.keyboard.press('ArrowRight');
   await expect(cell(page, 'Gravity 6', 1)).toBeVisible();
   await expectAccessible(page);
+
+  // Where the table is wider than the screen, what a battery comes to stays in sight, and covers no cell that is gone to.
+  await page.getByRole('tab', { name: 'Labels' }).click();
+  const row = page.getByRole('row').filter({ has: cell(page, 'Tag', 1) });
+  const comesTo = row.getByRole('cell').last();
+  await expect(comesTo).toContainText(/\w/);
+  await expect(comesTo).toBeInViewport({ ratio: 1 });
+  await page.setViewportSize({ width: 1000, height: 800 });
+  for (const box of await row.getByRole('textbox').all()) {
+    await box.focus();
+    await expect
+      .poll(async () => {
+        const [typed, told] = [await box.boundingBox(), await comesTo.boundingBox()];
+        return typed && told && typed.x + typed.width <= told.x + 1;
+      })
+      .toBe(true);
+  }
 });
 
 test('a rack in Fahrenheit takes and shows it; on a phone each row says what it comes to', async ({
