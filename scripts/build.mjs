@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serverBundles } from './bundle.mjs';
@@ -64,5 +65,7 @@ function newestChange(path) {
   return Math.max(found.mtimeMs, ...readdirSync(path).map((name) => newestChange(join(path, name))));
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url) && process.argv.includes('--small'))
+if (process.argv[1] === fileURLToPath(import.meta.url) && process.argv.includes('--small')) {
+  setPriority(constants.priority.PRIORITY_LOW);
   await ensureSmall();
+}

@@ -13,7 +13,6 @@ import {
   statSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
-import { constants as priorities, setPriority } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { build, isBuilt, isSmall } from './build.mjs';
 import { bundleOf, sampleBundle, serverBundles } from './bundle.mjs';
@@ -231,6 +230,5 @@ async function sayWhenAnswering() {
 /** Compresses what was built while the first pages are looked at already, and gives way to them. */
 function makeSmallLater() {
   const making = spawn(process.execPath, [join(root, 'scripts/build.mjs'), '--small'], { stdio: 'ignore' });
-  if (making.pid !== undefined) setPriority(making.pid, priorities.priority.PRIORITY_LOW);
   process.on('exit', () => making.kill());
 }

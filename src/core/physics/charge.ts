@@ -74,7 +74,8 @@ const gassingAt = ({ gassing }: CellLaw, volts: number) =>
 function cellVolts(law: CellLaw, amps: number): number {
   // Starts where storing or gassing alone would carry the current: from above, each step comes closer and never crosses.
   const gassingAlone = GASSING_VOLTS + Math.log(Math.max(amps, 1e-9) / law.gassing) / GASSING_PER_VOLT;
-  let volts = Math.max(law.open, Math.min(law.open + amps / law.siemens, gassingAlone));
+  const storingAlone = law.siemens > 0 ? law.open + amps / law.siemens : Number.POSITIVE_INFINITY;
+  let volts = Math.max(law.open, Math.min(storingAlone, gassingAlone));
   for (let turn = 0; turn < MOST_TURNS; turn++) {
     const gas = gassingAt(law, volts);
     const over = law.siemens * (volts - law.open) + gas - amps;

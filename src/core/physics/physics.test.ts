@@ -244,6 +244,26 @@ it('the charge at an open voltage is the one that shows it', () => {
 });
 
 describe('rest, charge and the surface', () => {
+  it('a charger gives its current up to its voltage, less from there on, and nothing to a battery that stands higher', () => {
+    const cases = fc.tuple(evenly(0, 100), evenly(-20, 45), evenly(0.5, 60), evenly(10, 18), fc.boolean());
+    fc.assert(
+      fc.property(cases, ([chargePct, celsius, amps, volts, shorted]) => {
+        const model = unit(FLOODED_60, 1, shorted ? [{ kind: 'shorted_cell', degree: 1 }] : []);
+        const moment = chargeMoment(model, restedState(model, chargePct, celsius), { amps, volts });
+        expect(moment.amps).toBeGreaterThanOrEqual(0);
+        expect(moment.amps).toBeLessThanOrEqual(amps);
+        if (moment.amps === amps) expect(moment.volts).toBeLessThanOrEqual(volts);
+        else if (moment.amps > 0.001 * amps) expect(Math.abs(moment.volts - volts)).toBeLessThan(0.05);
+        // What hardly flows is known to a ten-thousandth of the charger's current, and the voltage with it.
+        else expect(Number.isFinite(moment.volts)).toBe(true);
+      }),
+      {
+        numRuns: 2000,
+        examples: [[[100, 25, 5, 12, false]], [[100, 25, 5, 10, false]], [[0, 25, 60, 18, true]]],
+      },
+    );
+  });
+
   const model = unit(FLOODED_60);
   const full = charge(model, restedState(model, 40, 20), { amps: 12, volts: 14.4 }, 10 * 3600);
 
