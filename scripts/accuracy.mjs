@@ -29,10 +29,10 @@ const BLOCK = 100;
 const REPLAYED = Array.from({ length: TRIALS / BLOCK / 5 }, (_, at) => 5 * at);
 
 /** Each battery has a chance of its own: what one hand does otherwise after a change of a rule changes no other battery. */
-const one = (at, habits, world) => tryOne(seededChance(SEED + at), STANDARD_RULES, habits, world);
+const tryAt = (at, habits, world) => tryOne(seededChance(SEED + at), STANDARD_RULES, habits, world);
 
 function trials(habits, world) {
-  return Array.from({ length: TRIALS }, (_, at) => one(at, habits, world));
+  return Array.from({ length: TRIALS }, (_, at) => tryAt(at, habits, world));
 }
 
 /** A print of what a block of batteries came to: another one where but one of them came to something else. */
@@ -52,7 +52,7 @@ const printsOf = (all) =>
 
 function replayed(habits, world) {
   return REPLAYED.map((block) =>
-    printOf(Array.from({ length: BLOCK }, (_, at) => one(BLOCK * block + at, habits, world))),
+    printOf(Array.from({ length: BLOCK }, (_, at) => tryAt(BLOCK * block + at, habits, world))),
   );
 }
 

@@ -3,21 +3,15 @@ import { assess } from '../assessment/assess';
 import { noEvidence } from '../assessment/evidence';
 import { readTrace } from '../assessment/load-trace';
 import { CONSTRUCTIONS, type Construction } from '../battery/construction';
-import { seededChance } from '../quantity/chance';
 import { evenly } from '../quantity/evenly.test-support';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { cellCharge, restedState, trueChargePct, withCharge } from './battery-state';
 import { charge, chargeMoment } from './charge';
 import { discharge, dischargeCourse, rest } from './discharge';
-import type { FAULT_KINDS, Fault } from './faults';
-import { healthyCourse } from './healthy-course';
-import { trueHealthPct } from './physical-battery';
-import { cellGravities, cellVolts, compensatedOhms, openVolts, smallSignalOhms } from './readouts';
-import { FLOODED_60, label, unit } from './specs.test-support';
+import type { Fault } from './faults';
+import { openVolts, smallSignalOhms } from './readouts';
+import { FLOODED_60, HALF_RATING, label, unit } from './specs.test-support';
 import { chargeAtOpenVolts, terminalVolts } from './terminal-volts';
-import { drawLifeYears, lifeForHealth, wornBy } from './wear';
-
-const HALF_RATING = 285;
 
 function voltsAfter(health: number, celsius: number, amps: number, seconds: number): number {
   const model = unit(FLOODED_60, health);
@@ -241,174 +235,4 @@ it('the charge at an open voltage is the one that shows it', () => {
       ],
     },
   );
-});
-
-describe('rest, charge and the surface', () => {
-  it('a charger gives its current up to its voltage, less from there on, and nothing to a battery that stands higher', () => {
-    const cases = fc.tuple(evenly(0, 100), evenly(-20, 45), evenly(0.5, 60), evenly(10, 18), fc.boolean());
-    fc.assert(
-      fc.property(cases, ([chargePct, celsius, amps, volts, shorted]) => {
-        const model = unit(FLOODED_60, 1, shorted ? [{ kind: 'shorted_cell', degree: 1 }] : []);
-        const moment = chargeMoment(model, restedState(model, chargePct, celsius), { amps, volts });
-        expect(moment.amps).toBeGreaterThanOrEqual(0);
-        expect(moment.amps).toBeLessThanOrEqual(amps);
-        if (moment.amps === amps) expect(moment.volts).toBeLessThanOrEqual(volts);
-        else if (moment.amps > 0.001 * amps) expect(Math.abs(moment.volts - volts)).toBeLessThan(0.05);
-        // What hardly flows is known to a ten-thousandth of the charger's current, and the voltage with it.
-        else expect(Number.isFinite(moment.volts)).toBe(true);
-      }),
-      {
-        numRuns: 2000,
-        examples: [[[100, 25, 5, 12, false]], [[100, 25, 5, 10, false]], [[0, 25, 60, 18, true]]],
-      },
-    );
-  });
-
-  const model = unit(FLOODED_60);
-  const full = charge(model, restedState(model, 40, 20), { amps: 12, volts: 14.4 }, 10 * 3600);
-
-  it('a charge leaves 0.3 to 0.8 V on the surface, most of it gone in an hour and all of it overnight', () => {
-    const resting = openVolts(model, restedState(model, 100, 20));
-    const left = (minutes: number) => openVolts(model, rest(model, full, minutes)) - resting;
-    expect(left(0)).toBeGreaterThan(0.3);
-    expect(left(0)).toBeLessThan(0.85);
-    expect(left(60)).toBeLessThan(0.5 * left(0));
-    expect(Math.abs(left(24 * 60))).toBeLessThan(0.02);
-  });
-
-  it('half the cranking current for 15 s takes most of it off', () => {
-    const drawn = rest(model, discharge(model, full, { amps: HALF_RATING, seconds: 15 }), 10);
-    const resting = openVolts(model, restedState(model, trueChargePct(model, drawn), 20));
-    expect(openVolts(model, drawn) - resting).toBeLessThan(0.1);
-  });
-
-  it('self-discharge doubles with each ten kelvin', () => {
-    const month = (celsius: number) =>
-      100 - trueChargePct(model, rest(model, restedState(model, 100, celsius), 30 * 24 * 60));
-    expect(month(25)).toBeCloseTo(100 * (1 - Math.exp(-0.1)), 1);
-    expect(month(15) / month(5)).toBeGreaterThan(1.9);
-  });
-
-  it('the current tapers once the voltage is reached, and a cold battery takes less', () => {
-    const taken = (celsius: number, pct: number) =>
-      chargeMoment(model, restedState(model, pct, celsius), { amps: 30, volts: 14.4 }).amps;
-    expect(taken(25, 95)).toBeLessThan(taken(25, 80));
-    expect(taken(0, 80)).toBeLessThan(taken(25, 80) / 2);
-  });
-});
-
-describe('faults', () => {
-  const sound = unit(FLOODED_60);
-  const state = restedState(sound, 100, 20);
-  const drop = (kind: (typeof FAULT_KINDS)[number], degree = 0.5) => {
-    const model = unit(FLOODED_60, 1, [{ kind, degree }]);
-    return { model, state: restedState(model, 100, 20) };
-  };
-
-  it.each(['sulphation', 'shorted_cell', 'joint', 'open_joint', 'corrosion', 'dry_out'] as const)(
-    '%s takes voltage under load and true health',
-    (kind) => {
-      const { model, state: faulty } = drop(kind);
-      expect(terminalVolts(model, faulty, 200)).toBeLessThan(terminalVolts(sound, state, 200) - 0.1);
-      expect(trueHealthPct(model)).toBeLessThan(trueHealthPct(sound) - 10);
-    },
-  );
-
-  it('a shorted cell costs two volts at rest and shows in its own reading', () => {
-    const { model, state: faulty } = drop('shorted_cell');
-    expect(openVolts(sound, state) - openVolts(model, faulty)).toBeCloseTo(2.1, 1);
-    expect(cellVolts(model, faulty).filter((volts) => volts < 0.5)).toHaveLength(1);
-    const gravities = cellGravities(model, faulty);
-    expect(Math.max(...gravities) - Math.min(...gravities)).toBeGreaterThan(0.05);
-  });
-
-  it('a slow short empties one cell while the others stand', () => {
-    const { model, state: faulty } = drop('soft_short', 0.6);
-    const later = rest(model, faulty, 2 * 24 * 60);
-    expect(cellCharge(later, 2)).toBeLessThan(cellCharge(later, 1) - 0.2);
-    expect(openVolts(model, later)).toBeLessThan(openVolts(model, faulty) - 0.05);
-  });
-
-  it('shed plates run dry early although the resistance hardly rises', () => {
-    const { model, state: faulty } = drop('shedding', 1);
-    expect(smallSignalOhms(model, faulty)).toBeLessThan(1.15 * smallSignalOhms(sound, state));
-    const ended = (of: typeof model, from: typeof state) =>
-      dischargeCourse(of, from, 25, 60, 60).volts.at(-1) ?? 0;
-    expect(ended(model, faulty)).toBeLessThan(ended(sound, state) - 0.3);
-  });
-
-  it('a joint that opens with current shows less to a small signal than under load', () => {
-    const { model, state: faulty } = drop('joint', 1);
-    const seen = smallSignalOhms(model, faulty) - smallSignalOhms(sound, state);
-    const felt = (terminalVolts(sound, state, 285) - terminalVolts(model, faulty, 285)) / 285;
-    expect(seen).toBeLessThan(0.7 * felt);
-  });
-
-  it('sulphated plates push the voltage of the three-minute charge over its limit', () => {
-    const endOf = (model: typeof sound) => {
-      const flat = restedState(model, 40, 20);
-      return chargeMoment(model, charge(model, flat, { amps: 40, volts: 18 }, 180), { amps: 40, volts: 18 })
-        .volts;
-    };
-    expect(endOf(sound)).toBeLessThan(15.5);
-    expect(endOf(drop('sulphation').model)).toBeGreaterThan(15.5);
-  });
-
-  it('a tester that compensates with the truth sees plates, not charge or cold', () => {
-    const low = restedState(sound, 50, 0);
-    expect(smallSignalOhms(sound, low)).toBeGreaterThan(1.3 * smallSignalOhms(sound, state));
-    expect(compensatedOhms(sound, low)).toBeCloseTo(smallSignalOhms(sound, restedState(sound, 100, 25)), 9);
-  });
-
-  it.each([Number.NaN, -0.1, 1.1])('a degree of %d is a fault of the program', (degree) => {
-    expect(() => unit(FLOODED_60, 1, [{ kind: 'joint', degree }])).toThrow(RangeError);
-  });
-});
-
-describe('wear', () => {
-  it('loses 3 to 6 % in a middle year and 8 to 15 % in a late one, 65 % at the end of its life', () => {
-    const lost = (year: number) => 100 * (wornBy(year, 5.5).health - wornBy(year + 1, 5.5).health);
-    expect(lost(1)).toBeGreaterThan(3);
-    expect(lost(2)).toBeLessThan(8);
-    expect(lost(5)).toBeGreaterThan(8);
-    expect(lost(5)).toBeLessThan(15);
-    expect(wornBy(5.5, 5.5).health).toBeCloseTo(0.65, 6);
-  });
-
-  it('the length of life that leaves a unit at a health does', () => {
-    for (const health of [0.95, 0.8, 0.5]) {
-      expect(wornBy(3, lifeForHealth(health, 3)).health).toBeCloseTo(health, 9);
-    }
-    expect(lifeForHealth(1.2, 3)).toBeGreaterThan(10);
-    expect(() => lifeForHealth(Number.NaN, 3)).toThrow(RangeError);
-  });
-
-  it('lives last about their scale, shorter in heat', () => {
-    const median = (climate: 'mild' | 'hot') => {
-      const chance = seededChance(4);
-      const lives = Array.from({ length: 999 }, () => drawLifeYears(chance, climate)).sort((a, b) => a - b);
-      return lives[499] ?? 0;
-    };
-    expect(median('mild')).toBeGreaterThan(4.5);
-    expect(median('mild')).toBeLessThan(5.2);
-    expect(median('hot')).toBeLessThan(3.4);
-  });
-});
-
-describe('the course of a healthy battery', () => {
-  it('starts from the open voltage that was read and lies higher for more health', () => {
-    const task = { chargePct: 80, temperatureC: 10, amps: 285, seconds: 15, openVolts: 12.6 };
-    const [good, worn] = [healthyCourse(FLOODED_60, 100, task), healthyCourse(FLOODED_60, 70, task)];
-    expect(good).toHaveLength(60);
-    for (const [at, [seconds, volts]] of (good ?? []).entries()) {
-      expect(seconds).toBeCloseTo((at + 1) / 4, 9);
-      expect(volts).toBeGreaterThan(worn?.[at]?.[1] ?? 99);
-    }
-  });
-
-  it('is unknown where the label gives nothing to scale from', () => {
-    const bare = { ...FLOODED_60, ratings: [], c20Ah: null };
-    const task = { chargePct: 80, temperatureC: 10, amps: 285, seconds: 15, openVolts: null };
-    expect(healthyCourse(bare, 100, task)).toBeUndefined();
-  });
 });

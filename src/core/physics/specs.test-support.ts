@@ -15,6 +15,8 @@ export function label(
 
 /** The unit that the check points are stated for. */
 export const FLOODED_60 = label('flooded', 570, 60);
+/** Half of its rating, A. */
+export const HALF_RATING = 285;
 
 export function unit(spec: BatterySpec, health = 1, faults: readonly Fault[] = [], capacity = 1): Model {
   const model = modelOf({ spec, health, capacity, faults });
