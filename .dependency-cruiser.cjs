@@ -24,7 +24,7 @@ const CORE_ORDER = [
 
 /** Parts of the Bench that come when they are called for: whoever names one otherwise has it come with the Bench. */
 const BENCH = 'src/features/bench';
-const LATER = ['later-parts.ts', 'later-stages.ts'].flatMap((name) =>
+const LATER = ['later-ledger.ts', 'later-parts.ts', 'later-stages.ts'].flatMap((name) =>
   [...readFileSync(join(__dirname, BENCH, name), 'utf8').matchAll(/import\('([^']+)'\)/g)].map(([, path]) =>
     path.startsWith('@/') ? `src/${path.slice(2)}` : `${BENCH}/${path.slice(2)}`,
   ),
@@ -88,7 +88,7 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^src/(features/bench|ui)/',
-        pathNot: ['/later-(parts|stages)\\.ts$', '\\.test\\.tsx?$'],
+        pathNot: ['/later-(ledger|parts|stages)\\.ts$', '\\.test\\.tsx?$'],
       },
       to: { path: `^(${LATER.join('|')})\\.tsx$` },
     },

@@ -13,6 +13,7 @@ const browser = {
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './scripts/own-temp.mjs',
   outputDir: 'test-results/browser',
   // Long enough for a loaded machine; what hangs is told by its own step.
   timeout: 180_000,

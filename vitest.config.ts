@@ -15,6 +15,7 @@ export default defineConfig({
   },
   test: {
     globals: true,
+    globalSetup: ['scripts/own-temp.mjs'],
     testTimeout: LIMIT_MS,
     hookTimeout: LIMIT_MS,
     // A worker a core: the default would leave one of two idle.

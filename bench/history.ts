@@ -8,7 +8,7 @@ import type { Evidence } from '../src/core/assessment/evidence';
 import { flipsOf } from '../src/core/assessment/what-if';
 import type { BatterySpec } from '../src/core/battery/battery';
 import { assessmentRecord } from '../src/core/exchange/assessment-record';
-import { judgeRun } from '../src/core/procedure/run-sheet';
+import { judgeRun } from '../src/core/procedure/judge-run';
 import { PRESETS } from '../src/core/rules/presets';
 import { STANDARD_RULES } from '../src/core/rules/standard-rules';
 import { evidenceFromReadings } from '../src/core/steps/evidence-from-readings';

@@ -1,10 +1,10 @@
 // Writes docs/accuracy.md and its picture, and docs/accuracy.json with what it found: the verdicts of the core held against
 // the truth of simulated batteries. With --replay it only tells what every fifth block of them comes to now.
-import { createHash } from 'node:crypto';
-import { writeFileSync, writeSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { loadCore } from './core.mjs';
-import { bin, root, run } from './setup.mjs';
+import { printsOf, record, replayIfAsked } from './recorded-trial.mjs';
+import { root } from './setup.mjs';
 
 const SEED = 20_261_123;
 const TRIALS = 10_000;
@@ -35,34 +35,13 @@ function trials(habits, world) {
   return Array.from({ length: TRIALS }, (_, at) => tryAt(at, habits, world));
 }
 
-/** A print of what a block of batteries came to: another one where but one of them came to something else. */
-function printOf(block) {
-  const hash = createHash('sha256');
-  for (const { spec: _spec, taken, ...trial } of block) {
-    const told = JSON.stringify({ ...trial, taken: [...taken].sort() }, (_name, value) =>
-      typeof value === 'number' ? Number(value.toFixed(3)) : value,
-    );
-    hash.update(told);
-  }
-  return hash.digest('hex').slice(0, 12);
-}
+/** What a battery came to is in its print; what it was is in its seed. */
+const cameTo = ({ spec: _spec, ...trial }) => trial;
 
-const printsOf = (all) =>
-  Array.from({ length: TRIALS / BLOCK }, (_, at) => printOf(all.slice(BLOCK * at, BLOCK * (at + 1))));
-
-function replayed(habits, world) {
-  return REPLAYED.map((block) =>
-    printOf(Array.from({ length: BLOCK }, (_, at) => tryAt(BLOCK * block + at, habits, world))),
-  );
-}
-
-if (process.argv.includes('--replay')) {
-  writeSync(
-    1,
-    JSON.stringify({ blocks: REPLAYED, full: replayed(THOROUGH), own: replayed(THOROUGH, REMEMBERED) }),
-  );
-  process.exit(0);
-}
+replayIfAsked(REPLAYED, BLOCK, {
+  full: (at) => cameTo(tryAt(at, THOROUGH)),
+  own: (at) => cameTo(tryAt(at, THOROUGH, REMEMBERED)),
+});
 
 const cell = ({ count, of }) => (of === 0 ? '–' : `${((100 * count) / of).toFixed(2)} % (${count} of ${of})`);
 const bands = (rows) =>
@@ -90,7 +69,10 @@ const remembered = trials(THOROUGH, REMEMBERED);
 const againstOwn = calibrationsOf(remembered);
 const full = summarise(thorough);
 const own = { summary: summarise(remembered), calibrations: againstOwn };
-const prints = { full: printsOf(thorough), own: printsOf(remembered) };
+const prints = {
+  full: printsOf(thorough.map(cameTo), BLOCK),
+  own: printsOf(remembered.map(cameTo), BLOCK),
+};
 const asked = trials(AS_ASKED);
 const tidy = trials(THOROUGH, TIDY);
 
@@ -169,8 +151,7 @@ ${Object.entries(SHOWN_BY)
 `;
 writeFileSync(join(root, 'docs/accuracy.md'), text);
 const found = { core: CORE_VERSION, full, cuts, calibrations, own, ...clearCases(thorough), prints };
-writeFileSync(join(root, 'docs/accuracy.json'), JSON.stringify(found));
-run(bin('biome'), ['format', '--write', join(root, 'docs/accuracy.json')]);
+record('accuracy', found);
 writeFileSync(join(root, 'docs/accuracy.svg'), picture());
 console.log(text);
 

@@ -1,20 +1,47 @@
-// Tries the reading of recorded starts on a thousand by chance and writes their figures into docs/recordings.md, below its heading.
+// Tries the reading of recorded starts on a thousand by chance and writes their figures into docs/recordings.md, below its heading,
+// and the record of them.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { loadCore } from './core.mjs';
+import { printOf, record, replayIfAsked } from './recorded-trial.mjs';
 import { root } from './setup.mjs';
 
 const TRIED = 1000;
 const SEED = 100_000;
 const MARK = '<!-- figures -->';
+/** Starts that share a print, and which of those blocks are gone through again by the tests. */
+const BLOCK = 20;
+const REPLAYED = [0];
 
 const { recordingTrial, tryStart } = await loadCore('scripts/recordings.core.ts');
 
+/** What was read off a start: what it was is in its seed, and a recording is too long to be kept. */
+const readOff = ({ seed, examined: { features, cranks, problems } }) => ({
+  seed,
+  features,
+  cranks,
+  problems,
+});
+
+replayIfAsked(REPLAYED, BLOCK, { starts: (at) => readOff(tryStart(SEED + at)) });
+
+const prints = [];
 function* starts() {
-  for (let at = 0; at < TRIED; at++) yield tryStart(SEED + at);
+  let block = [];
+  for (let at = 0; at < TRIED; at++) {
+    const tried = tryStart(SEED + at);
+    block.push(readOff(tried));
+    if (block.length === BLOCK) {
+      prints.push(printOf(block));
+      block = [];
+    }
+    yield tried;
+  }
 }
 
-const { features, attemptsWrong, phase, weak } = recordingTrial(starts());
+const trial = recordingTrial(starts());
+const { features, attemptsWrong, phase, weak } = trial;
+record('recordings', { found: trial, prints: { starts: prints } });
 const shown = ({ isShare }, value) => (isShare ? `${(100 * value).toFixed(1)} %` : value.toFixed(3));
 const lines = [
   `On ${TRIED} starts by chance, 100 to 100,000 samples a second:`,

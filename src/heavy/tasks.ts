@@ -3,7 +3,7 @@ import type { SetsAsked } from '@/core/exchange/set-views';
 import type { BenchCard } from '@/core/exchange/views';
 import type { SetCandidate } from '@/core/planning/mismatch';
 import { bestSets, type Pairing } from '@/core/planning/pairing';
-import { judgeRun, workRun } from '@/core/procedure/run-sheet';
+import { judgeRun, workRun } from '@/core/procedure/judge-run';
 import { waitsUntilMs } from '@/core/procedure/waiting';
 import type { LabelSize } from '@/core/report/battery-tag';
 import type { Slip } from '@/core/report/slip';

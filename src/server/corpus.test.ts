@@ -8,7 +8,7 @@ import { CORE_VERSION } from '@/core/assessment/core-version';
 import { ledgerOf } from '@/core/assessment/ledger';
 import { specOf } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
-import { judgeRun } from '@/core/procedure/run-sheet';
+import { judgeRun } from '@/core/procedure/judge-run';
 import { labelSize } from '@/core/report/battery-tag';
 import { PRESETS } from '@/core/rules/presets';
 import { openStore, type Store } from '@/store/open';
@@ -104,6 +104,14 @@ it('holds a database of every version of the core that there ever was', () => {
   ]);
 });
 
+it('labels of the oldest go on a sheet', async () => {
+  await moveTo(databaseOf(VERSIONS[0] ?? ''));
+  const batteries = (await allRuns()).map(({ battery }) => battery.id);
+  const { labels } = granted(await labelsOf(context, { batteries, lot: null, series: null }));
+  const sheet = await labelsPaper(context, labels, { size: labelSize(null), code: 'square', skip: 0 });
+  expect(Buffer.from(sheet).subarray(0, 5).toString()).toBe('%PDF-');
+});
+
 describe.each(VERSIONS)('what %s left', (version) => {
   let views: RunView[] = [];
   beforeAll(async () => {
@@ -170,8 +178,6 @@ describe.each(VERSIONS)('what %s left', (version) => {
     const batteries = finished.map(({ battery }) => battery.id);
     const { labels } = granted(await labelsOf(context, { batteries, lot: null, series: null }));
     expect(labels.length).toBe(new Set(batteries).size);
-    const sheet = await labelsPaper(context, labels, { size: labelSize(null), code: 'square', skip: 0 });
-    expect(Buffer.from(sheet).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
   it('stands on the Floor, in the lists, the racks and the comparison of rules', async () => {

@@ -5,7 +5,8 @@ import { assess } from '@/core/assessment/assess';
 import { specOf } from '@/core/battery/battery';
 import { assessmentRecord } from '@/core/exchange/assessment-record';
 import { checkShape } from '@/core/exchange/check-shape';
-import type { AssessmentRecord, RunView, StoredRun, WholeRun } from '@/core/exchange/views';
+import type { AssessmentRecord, BenchView, RunView, StoredRun, WholeRun } from '@/core/exchange/views';
+import { judgeRun } from '@/core/procedure/judge-run';
 import { overrideOf } from '@/core/procedure/override';
 import { problem, type Result, succeed } from '@/core/quantity/result';
 import { Type } from '@/core/quantity/type';
@@ -14,7 +15,8 @@ import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { checkInRun } from '@/core/steps/check-in-run';
 import { currentReadings } from '@/core/steps/current-readings';
 import { evidenceFromCurrent } from '@/core/steps/evidence-from-readings';
-import { isReadingKind, MOST_READINGS, READING_SCHEMAS, type Reading } from '@/core/steps/reading';
+import { isReadingKind, MOST_READINGS, type Reading } from '@/core/steps/reading';
+import { READING_SCHEMAS } from '@/core/steps/reading-data';
 import { TYPED } from '@/core/steps/typed';
 import { batteryById } from '@/store/batteries';
 import { loadCheck } from '@/store/checks';
@@ -84,6 +86,16 @@ export async function runView(context: Context, id: string): Promise<RunView | u
   const { store } = context;
   const run = await wholeRun(store, id);
   return run && store.read((database) => viewOf(run, database));
+}
+
+/** The same as the Bench opens with it. */
+export async function benchView(context: Context, id: string): Promise<BenchView | undefined> {
+  const view = await runView(context, id);
+  if (!view) return undefined;
+  const spec = specOf(view.battery);
+  if (!spec) return { view, told: null };
+  const { current: _current, ...told } = judgeRun(spec, view.readings, view.rules);
+  return { view, told };
 }
 
 /** The same as an answer, for a screen that looks again. */

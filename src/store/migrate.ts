@@ -6,7 +6,7 @@ import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { uuidv7 } from 'uuidv7';
 import { copyName } from '@/core/exchange/copies';
-import { READING_SCHEMAS } from '@/core/steps/reading';
+import { READING_SCHEMAS } from '@/core/steps/reading-data';
 import type { Database } from './database';
 import { StoreFault } from './fault';
 import { APPLICATION_ID } from './pragmas';

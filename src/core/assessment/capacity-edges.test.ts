@@ -1,9 +1,10 @@
 import type { BatterySpec } from '../battery/battery';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { assess } from './assess';
-import { isFull, judgeCapacity, shortFormAmps } from './capacity-result';
+import { judgeCapacity, shortFormAmps } from './capacity-result';
 import type { DischargeEvidence, Evidence, ReturnedEvidence } from './evidence';
 import { EXAMPLE_BATTERY, type ExampleCase, exampleEvidence } from './examples.test-support';
+import { isFull } from './fit-for-discharge';
 
 const DEEP: BatterySpec = { ...EXAMPLE_BATTERY, ratings: [], duty: 'deep_cycle' };
 const BOTH: BatterySpec = { ...EXAMPLE_BATTERY, duty: 'both' };

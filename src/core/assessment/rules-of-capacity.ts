@@ -1,7 +1,7 @@
 import { printedCapacity } from '../battery/cranking-rating';
 import { dutyOf, suitsAnEngineOnly } from '../battery/duty';
 import type { HouseRules } from '../rules/house-rules';
-import { type CapacityResult, DISCHARGE_LOWEST_C, isFull } from './capacity-result';
+import type { CapacityResult } from './capacity-result';
 import {
   type Case,
   charge,
@@ -12,6 +12,7 @@ import {
   undecided,
   watch,
 } from './decision';
+import { DISCHARGE_LOWEST_C, isFull } from './fit-for-discharge';
 
 /** What works for hours and holds too little is worn, whatever it can still start. */
 export function capacityLow({ evidence, estimates: { capacity } }: Case): Decision | null {

@@ -1,16 +1,11 @@
+import { DANGER_TITLES } from './danger-words';
 import type { VehicleCheck } from './evidence';
 import type { Finding, FindingCode } from './finding';
 import type { Verdict } from './verdict';
 
 /** Each finding in a few words, for lists, tables and the run sheet. */
 export const FINDING_TITLES: Readonly<Record<FindingCode, string>> = {
-  case_cracked: 'Case cracked',
-  case_bulged: 'Case bulged',
-  case_leaking: 'Case leaking',
-  case_frozen: 'Frozen',
-  sulphur_smell: 'Smells of rotten eggs',
-  too_hot: 'Too hot to handle',
-  frozen_likely: 'Cold enough to be frozen',
+  ...DANGER_TITLES,
   post_damaged: 'Post damaged or loose in the case',
   sealed_dry: 'Sealed type has dried out',
   cell_spread: 'One cell far from the others',

@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox';
 import { possibleRange } from '../quantity/entry';
-import { momentSchema } from '../quantity/moment';
+import { momentSchema } from '../quantity/moment-schema';
 import { Type } from '../quantity/type';
 import { type BatteryType, CONSTRUCTIONS, type Construction, OTHER_CHEMISTRIES } from './construction';
 import { DUTIES, type Duty } from './duty';

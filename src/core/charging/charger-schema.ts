@@ -1,5 +1,5 @@
 import type { Static } from '@sinclair/typebox';
-import { momentSchema } from '../quantity/moment';
+import { momentSchema } from '../quantity/moment-schema';
 import { Type } from '../quantity/type';
 import { MOST_CHANNELS } from '../steps/charge/data';
 import { CHARGE_WAYS, type ChargeMode } from './charge-plan';

@@ -4,7 +4,7 @@ import { BatteryLabelSchema } from '../battery/battery-label';
 import { hasBrokenSigns, lookAlikeKey, tidyLine } from '../quantity/written-text';
 import { HouseRulesSchema } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import { READING_SCHEMAS } from '../steps/reading';
+import { READING_SCHEMAS } from '../steps/reading-data';
 import { checkShape, MOST_PROBLEMS } from './check-shape';
 import { floorChange, withFloorChange } from './floor-change';
 import { interpretedProblems } from './interpret-shape';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { assess } from '../assessment/assess';
 import { evidenceAsOfToday } from '../assessment/evidence';
 import { specOf } from '../battery/battery';
-import { judgeRun } from '../procedure/run-sheet';
+import { judgeRun } from '../procedure/judge-run';
 import type { Result } from '../quantity/result';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { firstRows, importBlocks } from './import/import-blocks';

@@ -16,6 +16,7 @@ import type { VehicleFaultOpen } from '../history/hazard';
 import type { OutlookFigures } from '../history/kept-outlook';
 import type { LinePoint } from '../history/kind-line';
 import type { Break } from '../history/segments';
+import type { ToldRun } from '../procedure/judge-run';
 import type { VerdictOverride } from '../procedure/override';
 import type { Problem } from '../quantity/result';
 import type { HouseRules } from '../rules/house-rules';
@@ -198,6 +199,13 @@ export interface RunView extends WholeRun {
   readonly rules: HouseRules;
   /** The vehicle that its battery sits in; absent where it sits in none. */
   readonly sitsIn?: { readonly id: string; readonly name: string };
+}
+
+/** A run as the Bench opens with it: what it comes to is there before the Bench can judge by itself. */
+export interface BenchView {
+  readonly view: RunView;
+  /** Null of a battery that the rules are not for. */
+  readonly told: ToldRun | null;
 }
 
 /** A run in a list, with the verdict that it was finished with. */

@@ -8,7 +8,7 @@ import { rest } from '../physics/discharge';
 import type { Model } from '../physics/physical-battery';
 import { cellGravities, openVolts } from '../physics/readouts';
 import { drawSteadily } from '../physics/steady-discharge';
-import { type WorkedRun, workRun } from '../procedure/run-sheet';
+import { type WorkedRun, workRun } from '../procedure/judge-run';
 import type { Chance } from '../quantity/chance';
 import { rounded } from '../quantity/rounded';
 import type { HouseRules } from '../rules/house-rules';

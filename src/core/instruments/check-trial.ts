@@ -1,12 +1,11 @@
 import { nextProbe } from '../circuit/next-probe';
 import { chancesOf, likeliest } from '../circuit/ranking';
-
 import { nextOnSide, segmentResults } from '../circuit/segment-drop';
 import { type DrawnVehicle, drawVehicle } from '../physics/vehicle/draw-vehicle';
 import { VehicleHand } from '../physics/vehicle/measure-vehicle';
-import type { Chance } from '../quantity/chance';
+import { type Chance, seededChance } from '../quantity/chance';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import { CAUSES, type Cause } from '../vehicle/cause';
+import type { Cause } from '../vehicle/cause';
 import { CHECK_NAMES, type CheckName } from '../vehicle/check-reading';
 import { PIECES, SIDES } from '../vehicle/path';
 
@@ -59,103 +58,32 @@ export function followedCheck(
   return { hand, probes: MOST_PROBES };
 }
 
-/** What is told of some simulated vehicles, against the truth. */
-export interface CheckTrial {
-  readonly vehicles: number;
-  /** Share in which the cause that stands first is a true one. */
-  readonly right: number;
-  /** Shares of the sound batteries, and of the sound alternators, that are blamed first. */
-  readonly batteryBlamed: number;
-  readonly alternatorBlamed: number;
-  /** Mean distance of the chances told from the shares that came true, over those of a tenth and more. */
-  readonly distance: number;
-  /** Chances told and shares that came true, in ten bands, with how many. */
-  readonly reliability: readonly { readonly told: number; readonly came: number; readonly count: number }[];
-  /** How often which cause stood first where which was true. */
-  readonly confusion: ReadonlyMap<Cause, ReadonlyMap<Cause, number>>;
-  /** Readings of a full check and of one that follows what is proposed, and how often that one is right. */
-  readonly readings: { readonly full: number; readonly followed: number; readonly followedRight: number };
+/** What was told of one simulated vehicle, beside what was true of it. */
+export interface TriedCheck {
+  readonly causes: ReadonlySet<Cause>;
+  /** Chances of all causes after the full check, and how many readings that took. */
+  readonly chances: readonly number[];
+  readonly readings: number;
+  /** The same check by what is proposed: readings, and the cause that stood first after them. */
+  readonly probes: number;
+  readonly followedTo: Cause;
 }
 
-const BATTERY: readonly Cause[] = ['battery_low_charge', 'battery_worn', 'battery_faulty'];
-const ALTERNATOR: readonly Cause[] = [
-  'alternator_weak',
-  'diode',
-  'regulator_high',
-  'regulator_low',
-  'regulator_open',
-  'regulator_intermittent',
-];
 /** Vehicles differ by more than the ranking has learned from. */
 const WIDER_WORLD = { spread: 1.4 };
-const BANDS = 10;
 
-/** Tries the ranking on simulated vehicles that it has not seen. */
-export function tryChecks(chance: Chance, vehicles: number): CheckTrial {
-  const tally = { right: 0, followedRight: 0, full: 0, followed: 0 };
-  const blamed = { battery: [0, 0], alternator: [0, 0] } as {
-    battery: [number, number];
-    alternator: [number, number];
-  };
-  const bands = Array.from({ length: BANDS }, () => ({ told: 0, came: 0, count: 0 }));
-  let [apart, told] = [0, 0];
-  const confusion = new Map<Cause, Map<Cause, number>>();
-  for (let at = 0; at < vehicles; at++) {
-    const drawn = drawVehicle(chance, WIDER_WORLD);
-    const full = fullCheck(drawn, chance);
-    const chances = chancesOf(full.evidence);
-    const first = likeliest(chances);
-    if (drawn.causes.has(first)) tally.right++;
-    for (const [part, causes] of [
-      ['battery', BATTERY],
-      ['alternator', ALTERNATOR],
-    ] as const) {
-      if (causes.some((cause) => drawn.causes.has(cause))) continue;
-      blamed[part][0]++;
-      if (causes.includes(first)) blamed[part][1]++;
-    }
-    chances.forEach((one, cause) => {
-      const band = bands[Math.min(BANDS - 1, Math.floor(one * BANDS))];
-      const came = drawn.causes.has(CAUSES[cause] ?? 'nothing_found') ? 1 : 0;
-      if (!band) return;
-      band.count++;
-      band.told += one;
-      band.came += came;
-    });
-    const [truth] = drawn.causes;
-    if (truth && drawn.causes.size <= 2) {
-      const row = confusion.get(truth) ?? new Map<Cause, number>();
-      const shown = drawn.causes.has(first) ? truth : first;
-      confusion.set(truth, row.set(shown, (row.get(shown) ?? 0) + 1));
-    }
-    const { hand, probes } = followedCheck(drawn, chance);
-    tally.full += full.readings.length + 1;
-    tally.followed += probes;
-    if (drawn.causes.has(likeliest(chancesOf(hand.evidence)))) tally.followedRight++;
-  }
-  for (const { told: sum, came, count } of bands.map((band, at) =>
-    at === 0 ? { ...band, count: 0 } : band,
-  )) {
-    if (count === 0) continue;
-    apart += Math.abs(sum - came);
-    told += count;
-  }
+/** Draws a vehicle and checks it, once in full and once by what is proposed. */
+export function tryCheck(seed: number): TriedCheck {
+  const chance = seededChance(seed);
+  const drawn = drawVehicle(chance, WIDER_WORLD);
+  const full = fullCheck(drawn, chance);
+  const { hand, probes } = followedCheck(drawn, chance);
   return {
-    vehicles,
-    right: tally.right / vehicles,
-    batteryBlamed: blamed.battery[1] / blamed.battery[0],
-    alternatorBlamed: blamed.alternator[1] / blamed.alternator[0],
-    distance: told === 0 ? 0 : apart / told,
-    reliability: bands.map(({ told: sum, came, count }) => ({
-      told: count === 0 ? 0 : sum / count,
-      came: count === 0 ? 0 : came / count,
-      count,
-    })),
-    confusion,
-    readings: {
-      full: tally.full / vehicles,
-      followed: tally.followed / vehicles,
-      followedRight: tally.followedRight / vehicles,
-    },
+    causes: drawn.causes,
+    chances: chancesOf(full.evidence),
+    // The test of the battery on the Bench is one as well.
+    readings: full.readings.length + 1,
+    probes,
+    followedTo: likeliest(chancesOf(hand.evidence)),
   };
 }

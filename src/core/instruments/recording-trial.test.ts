@@ -1,13 +1,18 @@
-import { tryStart } from './recording-trial';
-import { recordingTrial } from './recording-trial-summary';
+import { recordOf, replay } from './recorded-trial.test-support';
+import type { RecordingTrial } from './recording-trial-summary';
 
-const SEED = 7_000;
-const TRIED = 90;
+/** What was found when docs/recordings.md was written. */
+const { found, prints } = recordOf<{ readonly found: RecordingTrial }>('recordings');
 
-/** The same as docs/recordings.md tells of a thousand, on fewer: wide enough for chance, too narrow for a rule that is wrong. */
-describe('what is read off recorded starts, on starts by chance', () => {
-  const trial = recordingTrial(Array.from({ length: TRIED }, (_, at) => tryStart(SEED + at)));
-  const of = (name: string) => trial.features.find((feature) => feature.name === name);
+describe('what is read off recorded starts, on a thousand by chance', () => {
+  const of = (name: string) => found.features.find((feature) => feature.name === name);
+
+  it('was last tried as it is now: a few of them come to the same again', () => {
+    const { now, asRecorded } = replay('recordings', prints);
+    expect(now).toEqual(asRecorded);
+    expect(prints.starts).toHaveLength(50);
+    expect(found.tried).toBe(1000);
+  });
 
   it('is near to what was true', () => {
     expect(of('plateau_v')?.off.p95).toBeLessThan(0.05);
@@ -21,18 +26,19 @@ describe('what is read off recorded starts, on starts by chance', () => {
   });
 
   it('is found where it is, and not where it is not', () => {
-    for (const { name, found, missed, ghosts, absent } of trial.features) {
-      expect([name, missed / Math.max(1, found + missed) <= 0.05]).toEqual([name, true]);
+    for (const { name, found: there, missed, ghosts, absent } of found.features) {
+      expect([name, missed / Math.max(1, there + missed) <= 0.05]).toEqual([name, true]);
       expect([name, ghosts / Math.max(1, absent) <= 0.02]).toEqual([name, true]);
     }
-    expect(trial.attemptsWrong).toBe(0);
+    expect(found.attemptsWrong).toBe(0);
   });
 
   it('tells a missing phase and a weak cylinder where the recording can', () => {
-    expect(trial.phase.asked).toBeGreaterThan(10);
-    expect(trial.phase.right / trial.phase.asked).toBeGreaterThanOrEqual(0.98);
-    expect(trial.weak.there).toBeGreaterThan(3);
-    expect(trial.weak.found / trial.weak.there).toBeGreaterThanOrEqual(0.95);
-    expect(trial.weak.ghosts / trial.weak.none).toBeLessThanOrEqual(0.02);
+    const { phase, weak } = found;
+    expect(phase.asked).toBeGreaterThan(200);
+    expect(phase.right / phase.asked).toBeGreaterThanOrEqual(0.98);
+    expect(weak.there).toBeGreaterThan(50);
+    expect(weak.found / weak.there).toBeGreaterThanOrEqual(0.95);
+    expect(weak.ghosts / weak.none).toBeLessThanOrEqual(0.02);
   });
 });

@@ -1,9 +1,8 @@
-import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
 import { CORE_VERSION } from '../assessment/core-version';
 import { seededChance } from '../quantity/chance';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { AS_ASKED } from './hand-habits';
+import { recordOf, replay } from './recorded-trial.test-support';
 import { type Trial, tryOne } from './trial';
 import { type Calibration, WITH_A_MISTAKE } from './trial-calibration';
 import { canShow, type Share, type TrialRow, type TrialSummary } from './trial-summary';
@@ -20,8 +19,6 @@ interface Accuracy {
   readonly own: { readonly summary: TrialSummary; readonly calibrations: readonly Calibration[] };
   readonly good: Share;
   readonly bad: Share;
-  /** What each hundred of the batteries came to, as a print of it. */
-  readonly prints: { readonly full: readonly string[]; readonly own: readonly string[] };
 }
 
 const rate = ({ count, of }: Share) => count / of;
@@ -29,21 +26,13 @@ const rate = ({ count, of }: Share) => count / of;
 const isWithin = ({ count, of }: Share, limit: number) => count <= limit * of + 1.64 * Math.sqrt(limit * of);
 
 /** What was found when docs/accuracy.md was written. */
-const { core, full, cuts, calibrations, own, good, bad, prints } = JSON.parse(
-  readFileSync('docs/accuracy.json', 'utf8'),
-) as Accuracy;
+const { core, full, cuts, calibrations, own, good, bad, prints } = recordOf<Accuracy>('accuracy');
 
 describe('the judgement against the truth of 10,000 simulated batteries, makers and hands that differ', () => {
   it('was last held against it as it is now: every fifth hundred comes to the same again', () => {
-    const { stdout } = spawnSync(process.execPath, ['scripts/accuracy.mjs', '--replay'], {
-      encoding: 'utf8',
-    });
-    const again = JSON.parse(stdout) as { readonly blocks: readonly number[] } & Accuracy['prints'];
-    expect(again.blocks).toHaveLength(20);
-    const recorded = (of: readonly string[]) => again.blocks.map((block) => of[block]);
-    // Where this fails, `npm run accuracy` has to be run: the figures below and in docs/accuracy.md are of another core.
-    expect(again.full).toEqual(recorded(prints.full));
-    expect(again.own).toEqual(recorded(prints.own));
+    const { now, asRecorded } = replay('accuracy', prints);
+    expect(now).toEqual(asRecorded);
+    expect([now.full, now.own].map((all) => all?.length)).toEqual([20, 20]);
     expect(core).toBe(CORE_VERSION);
   });
 

@@ -1,6 +1,6 @@
 import type { Verdict } from '../assessment/verdict';
 import { trueHealthPct } from '../physics/physical-battery';
-import { workRun } from '../procedure/run-sheet';
+import { workRun } from '../procedure/judge-run';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import type { Reading } from '../steps/reading';
 import type { PracticeCase } from './practice-case';

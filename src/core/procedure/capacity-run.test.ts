@@ -3,7 +3,8 @@ import type { Duty } from '../battery/duty';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { newReading, type Reading, type ReadingData, type ReadingKind } from '../steps/reading';
 import { STEPS } from '../steps/registry';
-import { type JudgedRun, judgeRun, runState } from './run-sheet';
+import { type JudgedRun, judgeRun } from './judge-run';
+import { runState } from './run-state.test-support';
 
 const MINUTE_MS = 60_000;
 

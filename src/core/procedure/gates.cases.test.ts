@@ -5,7 +5,7 @@ import { answered } from '../rules/schools';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import type { ReadingKind } from '../steps/reading';
 import { STEPS } from '../steps/registry';
-import { judgeRun } from './run-sheet';
+import { judgeRun } from './judge-run';
 import { battery, MINUTE, WrittenRun } from './written-run.test-support';
 
 /** A gate as it was worked out by hand: what was captured, in order, and what it lets or bars. */

@@ -3,7 +3,7 @@ import { evidenceAsOfToday } from '../assessment/evidence';
 import { LEVERS, leverWords } from '../assessment/levers';
 import type { BatterySpec } from '../battery/battery';
 import { STANDARD_RULES } from '../rules/standard-rules';
-import { judgeRun } from './run-sheet';
+import { judgeRun } from './judge-run';
 import { battery, WrittenRun } from './written-run.test-support';
 
 const BATTERIES: readonly (readonly [string, BatterySpec, volts: number])[] = [

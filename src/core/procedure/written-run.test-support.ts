@@ -2,7 +2,8 @@ import type { BatterySpec } from '../battery/battery';
 import type { HouseRules } from '../rules/house-rules';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { newReading, type Reading, type ReadingData, type ReadingKind } from '../steps/reading';
-import { type RunState, runState } from './run-sheet';
+import type { RunState } from './run-sheet';
+import { runState } from './run-state.test-support';
 
 export const MINUTE = 60_000;
 export const START = Date.UTC(2026, 0, 12, 8);

@@ -1,14 +1,8 @@
-import { Type } from './type';
-
 /**
  * The moments that a record can carry, ms UTC since 1970: up to the end of the year 2199. Later ones come from a broken
  * clock or a forged request, and from 8.64e15 on no calendar can even write them.
  */
 export const MOMENT_BOUNDS = { least: 0, most: 7_258_118_399_999 } as const;
-
-/** The schema of a moment, ms UTC. */
-export const momentSchema = (description = 'ms since 1970, UTC') =>
-  Type.Integer({ minimum: MOMENT_BOUNDS.least, maximum: MOMENT_BOUNDS.most, description });
 
 /**
  * How far a clock may run ahead of another before anybody is told, ms. Radio clocks and phones agree within seconds; two

@@ -4,7 +4,7 @@ import { type ChargeState, chargeState, voltsToSetNow } from '../charging/charge
 import { type ChargeMode, type ChargeTask, modeAskedFor, planCharge } from '../charging/charge-plan';
 import type { ChargerChannel } from '../charging/charger';
 import { returnedAh } from '../charging/returned';
-import type { WorkedRun } from '../procedure/run-sheet';
+import type { WorkedRun } from '../procedure/judge-run';
 import type { HouseRules } from '../rules/house-rules';
 import { MS_PER_MINUTE } from '../steps/clocks';
 

@@ -1,5 +1,5 @@
 import type { Static } from '@sinclair/typebox';
-import { momentSchema } from '../quantity/moment';
+import { momentSchema } from '../quantity/moment-schema';
 import { Type } from '../quantity/type';
 
 /** What somebody found who held a strip of paper before the fan's grille. */

@@ -1,6 +1,6 @@
 import { MOMENT_BOUNDS } from '../quantity/moment';
-import { isOfKind, READING_KINDS, READINGS, type Reading, type ReadingKind, type ReadingOf } from './reading';
-import type { Standing } from './shape';
+import { isOfKind, READING_KINDS, type Reading, type ReadingKind, type ReadingOf } from './reading';
+import { STANDING, type Standing } from './standing';
 
 /**
  * The readings of a run that stand: not superseded, not withdrawn, in the order in which they were taken. Every reader
@@ -45,16 +45,13 @@ export interface GivenCharge {
   readonly hydrometer: ReadingOf<'hydrometer'> | undefined;
 }
 
-/**
- * Sorts out what is current, as each kind says: a charge makes the electrical readings before it stale; a new settling
- * makes the open voltage stale; a new load makes the recovery stale; a new inspection outdates cleaning and topping up.
- */
+/** Sorts out what is current, as each kind says (`STANDING`). */
 export function currentReadings(readings: readonly Reading[]): CurrentReadings {
   const run = standingReadings(readings);
   const all: All = { ...NONE_OF_ANY };
   const last: Last = { ...NO_LAST };
   const sortOut = <K extends ReadingKind>(kind: K) => {
-    const standing: ReadingOf<K>[] = ofKind(standingAs(READINGS[kind], run), kind);
+    const standing: ReadingOf<K>[] = ofKind(standingAs(STANDING[kind], run), kind);
     (all as Record<K, readonly ReadingOf<K>[]>)[kind] = standing;
     (last as Record<K, ReadingOf<K> | undefined>)[kind] = standing.at(-1);
   };
@@ -79,7 +76,7 @@ const NO_LAST = Object.fromEntries(READING_KINDS.map((kind) => [kind, undefined]
 /** The readings of a run among which one of this standing still counts. */
 function standingAs({ since, only }: Standing, run: readonly Reading[]): readonly Reading[] {
   if (since === 'run') return run;
-  const around = standingAs(READINGS[since], run);
+  const around = standingAs(STANDING[since], run);
   const mark = ofKind(around, since).at(-1);
   if (!mark) return only ? [] : around;
   return around.slice(around.indexOf(mark) + 1);

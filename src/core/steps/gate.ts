@@ -1,5 +1,5 @@
 import type { Assessment } from '../assessment/assess';
-import { FINDING_TITLES } from '../assessment/wording';
+import { dangerTitle } from '../assessment/danger-words';
 import { decimalsApart, formatQuantity } from '../quantity/format';
 import type { HouseRules } from '../rules/house-rules';
 import { chargeDueMs, dischargeDueMs, settleEndsAtMs } from './clocks';
@@ -42,9 +42,8 @@ export function firstBarred(...gates: readonly Gate[]): Gate {
 /** Unsafe to handle: everything stops, and nobody can force it. */
 export function safetyGate({ current, assessment: { verdict, decidedBy }, nowMs }: AtTheGate): Gate {
   if (!current.last.inspection) return barred('inspect first', false);
-  return verdict === 'quarantine'
-    ? barred(`unsafe: ${FINDING_TITLES[decidedBy].toLowerCase()}`, false)
-    : coolGate({ current, nowMs });
+  if (verdict !== 'quarantine') return coolGate({ current, nowMs });
+  return barred(`unsafe: ${(dangerTitle(decidedBy) ?? 'quarantine').toLowerCase()}`, false);
 }
 
 /** Nobody is sent near a battery that was too hot before its hour is over. */

@@ -22,33 +22,6 @@ export const oneOf = <const T extends string>(values: readonly T[], description:
 export const eachCell = (quantity: Quantity, description: string) =>
   Type.Array(measured(quantity), { minItems: 1, maxItems: 6, description });
 
-const closed = <P extends TProperties>(properties: P): TObject<P> =>
+/** What a kind of reading holds: these fields and no others. */
+export const holding = <P extends TProperties>(properties: P): TObject<P> =>
   Type.Object(properties, { additionalProperties: false });
-
-/**
- * What makes a reading stale. `run`: nothing does, but a later one of its kind. Any other: the last reading of that kind
- * makes those before it stale; with `only`, there is none without it.
- */
-export interface Standing {
-  readonly since:
-    | 'run'
-    | 'inspection'
-    | 'charge'
-    | 'settle'
-    | 'load'
-    | 'charge_start'
-    | 'discharge'
-    | 'discharge_start';
-  readonly only?: true;
-}
-
-/** What a kind of reading holds, and how long it stands. */
-export interface ReadingFacts<P extends TProperties> extends Standing {
-  readonly data: TObject<P>;
-}
-
-export const readingOf = <P extends TProperties>(
-  since: Standing['since'],
-  properties: P,
-  only?: true,
-): ReadingFacts<P> => ({ since, data: closed(properties), ...(only ? { only } : {}) });

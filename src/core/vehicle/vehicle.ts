@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox';
 import { SlotNeedsSchema } from '../battery/battery-label';
 import { Type } from '../quantity/type';
 import { ENGINES, type Engine } from './engine';
+import { STARTING_PREVENTED_BY } from './starting-prevented';
 
 /** What a vehicle or machine is for. */
 export const VEHICLE_CLASSES = {
@@ -32,15 +33,6 @@ export const REGULATORS = {
   computer: 'By the engine’s computer',
 } as const;
 export type Regulator = keyof typeof REGULATORS;
-
-/** How an engine is kept from starting while it is cranked. Never by the ignition alone: fuel washes the cylinders. */
-export const STARTING_PREVENTED_BY = {
-  fuel_relay: 'Fuel-pump relay or fuse pulled',
-  injector_plug: 'Injector plug pulled',
-  crank_sensor: 'Crank sensor unplugged',
-  flood_mode: 'Flood mode of the pedal',
-} as const;
-export type StartingPreventedBy = keyof typeof STARTING_PREVENTED_BY;
 
 /** How the batteries of a vehicle are joined. */
 export const JOINED_AS = {

@@ -1,4 +1,5 @@
 import { screen } from '@testing-library/react';
+import { judgeRun } from '@/core/procedure/judge-run';
 import { renderOnSite, stageProps, UP_TO_OPEN, writtenReadings } from './bench.test-support';
 import { Bench } from './bench-screen';
 
@@ -10,7 +11,9 @@ it('a rest that is over when it is told bars nothing until the clock ticks', () 
   const readings = writtenReadings(...UP_TO_OPEN);
   const { run, spec } = stageProps(readings).props;
   const lastTickMs = (readings.at(-1)?.takenAtMs ?? 0) - 600;
-  renderOnSite(<Bench run={run} spec={spec} startMs={lastTickMs} clock={() => lastTickMs} />);
+  renderOnSite(
+    <Bench judge={judgeRun} run={run} spec={spec} startMs={lastTickMs} clock={() => lastTickMs} />,
+  );
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Open-circuit voltage');
   expect(screen.queryByText('Settling')).toBeNull();
   expect(screen.getByLabelText('Open-circuit voltage')).toBeTruthy();

@@ -2,15 +2,16 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
-import type { RunView } from '@/core/exchange/views';
+import type { BenchView, RunView } from '@/core/exchange/views';
 import { attachLine } from '@/core/instruments/attach-line';
 import { likelyBattery } from '@/core/instruments/likely-battery';
+import type { JudgedRun } from '@/core/procedure/judge-run';
 import { overrideOf } from '@/core/procedure/override';
-import { judgeRun, type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
+import { type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
 import type { Reading } from '@/core/steps/reading';
 import { newReading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
@@ -22,12 +23,14 @@ import { useSecondEnterHeld } from '@/ui/second-enter';
 import { serverNow } from '@/ui/server-clock';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
+import { DidNotCome } from './later';
+import { laterLedger } from './later-ledger';
 import { LATER_PARTS } from './later-parts';
 import { useLoadAhead } from './later-stages';
-import { Ledger } from './ledger';
 import { LinkProvider, useLink, useServerLink } from './live/use-live';
 import { RunSheet } from './run-sheet';
 import { type Draft, Stage } from './stage';
+import { type Judge, type ToldAtOpening, useJudged, useLaterJudge } from './use-judged';
 import { type Run, useRun } from './use-run';
 
 // Its place is kept from the start: nothing moves once the instruments speak.
@@ -35,13 +38,20 @@ const InstrumentStrip = dynamic(LATER_PARTS.instrumentStrip, {
   loading: () => <div className="mb-1 min-h-12" />,
 });
 
+// The server has written it already: what was told stands there before it can be opened. It is left alone while the clock ticks.
+const Ledger = memo(
+  dynamic(laterLedger, {
+    loading: () => <aside aria-label="Ledger" className="min-w-0 lg:border-l lg:pl-4" />,
+  }),
+);
+
 /** What do I do next with this battery, and what do its readings mean so far? */
 export function BenchScreen({
   view,
+  told,
   nowMs,
   instruments,
-}: {
-  readonly view: RunView;
+}: BenchView & {
   readonly nowMs: number;
   /** Whether this bench has instruments that speak. */
   readonly instruments: boolean;
@@ -49,37 +59,39 @@ export function BenchScreen({
   const run = useRun(view);
   const { battery } = run.view;
   const spec = useMemo(() => specOf(battery), [battery]);
-  if (!spec)
+  const [opening] = useState(() => told && { told, of: view.readings });
+  if (!spec || !opening)
     return (
       <p className="p-6">This battery is recorded, but never graded: the rules are for lead-acid only.</p>
     );
-  return <LiveBench run={run} spec={spec} startMs={nowMs} instruments={instruments} />;
+  return <LiveBench run={run} spec={spec} startMs={nowMs} instruments={instruments} opening={opening} />;
 }
 
 /** The Bench with whatever instruments are there; simulated ones are given a battery that fits what was read so far. */
-function LiveBench({ instruments, ...bench }: BenchProps & { readonly instruments: boolean }) {
-  const { run, spec } = bench;
+function LiveBench({
+  instruments,
+  ...bench
+}: Omit<BenchProps, 'judge'> & { readonly instruments: boolean; readonly opening: ToldAtOpening }) {
+  const { run, spec, opening } = bench;
   const { view } = run;
   const open = view.run.finishedAtMs === null;
+  const judge = useLaterJudge();
   // What hangs on the instruments stays the same while the run goes on.
   const [attached] = useState(() =>
-    attachLine(
-      likelyBattery(spec, view.battery.tag, judgeRun(spec, view.readings, view.rules).assessment.estimates),
-    ),
+    attachLine(likelyBattery(spec, view.battery.tag, opening.told.assessment.estimates)),
   );
   const link = useServerLink(instruments && open, view.run.id, attached);
   return (
     <LinkProvider link={link}>
-      <Bench {...bench} />
+      <Bench {...bench} judge={judge} />
     </LinkProvider>
   );
 }
 
-/** The clocks of a bench move on so often, ms; those of a simulated one more often, since its time may run faster. */
-const TICK_MS = 1000;
-const SIMULATED_TICK_MS = 250;
-
 interface BenchProps {
+  readonly judge: Judge;
+  /** What was told of the run before the judgement was here. */
+  readonly opening?: ToldAtOpening | null;
   /** Another time than the wall’s, where the bench is simulated. */
   readonly clock?: () => number;
   /** What stands over the bench; its battery and its run where nothing else is given. */
@@ -89,10 +101,51 @@ interface BenchProps {
   readonly startMs: number;
 }
 
-export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
+/** The Bench of a run: a step at a time, beside what it has come to. */
+export function Bench({ head, opening = null, ...bench }: BenchProps) {
   useLoadAhead();
-  const opening = useSecondEnterHeld();
+  const isNew = useSecondEnterHeld();
   const hasInstruments = useLink() !== null;
+  const { run, spec, judge } = bench;
+  const judged = useJudged(judge, spec, run.readings, run.view.rules, opening);
+  return (
+    <main className="mx-auto max-w-[1500px] px-4 pb-6 xl:pb-0" data-opening={isNew || undefined}>
+      {head ?? <BenchHead run={run} />}
+      <StoreNotice run={run} />
+      {hasInstruments && <InstrumentStrip />}
+      {judged ? <JudgedBench {...bench} judged={judged} /> : <NotJudged judge={judge} />}
+    </main>
+  );
+}
+
+/** Something was captured before the judgement was here: what comes next nobody knows for a moment. */
+function NotJudged({ judge }: { readonly judge: Judge }) {
+  return (
+    <section aria-label="Stage" className="grid min-h-[calc(100dvh-13rem)] content-start gap-2">
+      <h1 className="text-2xl font-bold">Captured</h1>
+      {judge === 'missing' ? (
+        <DidNotCome />
+      ) : (
+        <p role="status" className="text-soft">
+          What it comes to, and what is next, stands here as soon as the rest of the Bench has come.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** The clocks of a bench move on so often, ms; those of a simulated one more often, since its time may run faster. */
+const TICK_MS = 1000;
+const SIMULATED_TICK_MS = 250;
+
+function JudgedBench({
+  run,
+  spec,
+  startMs,
+  clock,
+  judge,
+  judged,
+}: Omit<BenchProps, 'head' | 'opening'> & { readonly judged: JudgedRun }) {
   const tickedMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);
@@ -100,7 +153,6 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   // Between two ticks of the clock things are captured: a wait that is over with what was just told is not shown for a second more.
   const nowMs = readings.reduce((latest, { takenAtMs }) => Math.max(latest, takenAtMs), tickedMs);
   // The clock ticks every second; what the readings come to changes only with a reading.
-  const judged = useMemo(() => judgeRun(spec, readings, view.rules), [spec, readings, view.rules]);
   const state = { ...judged, sheet: sheetAt(judged, view.rules, nowMs) };
   const override = useMemo(() => overrideOf(judged.current, judged.assessment), [judged]);
   const finished = view.run.finishedAtMs !== null;
@@ -108,12 +160,7 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
   const step = stepAt(state.sheet, chosen ?? home);
   useStepKeys(state.sheet, step.id, (next) => choose(next));
   const [typed, setTyped] = useState<Draft | null>(null);
-  // The keystroke comes first; what it would mean follows as soon as there is time.
-  const draft = useDeferredValue(typed);
-  const asTyped = useMemo(
-    () => draft && judgeRun(spec, withDraft(readings, draft), view.rules),
-    [spec, readings, draft, view.rules],
-  );
+  const asTyped = useAsTyped(judge, typed, run, spec);
   const kept = finished ? keptJudgement(view) : null;
   // A finished run is shown as it was judged; what today's core would say stands beside its verdict.
   const told = asTyped ?? (kept ? { ...judged, ...kept } : judged);
@@ -127,38 +174,43 @@ export function Bench({ run, spec, startMs, clock, head }: BenchProps) {
     setTurn(turn + 1);
   };
   return (
-    <main className="mx-auto max-w-[1500px] px-4 pb-6 xl:pb-0" data-opening={opening || undefined}>
-      {head ?? <BenchHead run={run} />}
-      <StoreNotice run={run} />
-      {hasInstruments && <InstrumentStrip />}
-      <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[15rem_minmax(0,1fr)_20rem]">
-        <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={choose} />
-        <Stage
-          key={`${step.id} ${turn} ${finished}`}
-          run={run}
-          spec={spec}
-          state={state}
-          nowMs={nowMs}
-          step={step}
-          finished={finished}
-          asTyped={asTyped?.assessment ?? null}
-          onCaptured={goOn}
-          onDraft={setTyped}
-          onGoTo={setChosen}
-        />
-        <Ledger
-          evidence={told.evidence}
-          assessment={told.assessment}
-          rules={view.rules}
-          nextStep={finished ? null : told.nextStep}
-          openTests={told.openTests}
-          possible={told.possible}
-          asTyped={asTyped !== null}
-          withheld={run.practice === true}
-          override={override}
-        />
-      </div>
-    </main>
+    <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[15rem_minmax(0,1fr)_20rem]">
+      <RunSheet sheet={state.sheet} shown={step.id} nowMs={nowMs} onChoose={choose} />
+      <Stage
+        key={`${step.id} ${turn} ${finished}`}
+        run={run}
+        spec={spec}
+        state={state}
+        nowMs={nowMs}
+        step={step}
+        finished={finished}
+        asTyped={asTyped?.assessment ?? null}
+        onCaptured={goOn}
+        onDraft={setTyped}
+        onGoTo={setChosen}
+      />
+      <Ledger
+        evidence={told.evidence}
+        assessment={told.assessment}
+        rules={view.rules}
+        nextStep={finished ? null : told.nextStep}
+        openTests={told.openTests}
+        possible={told.possible}
+        asTyped={asTyped !== null}
+        withheld={run.practice === true}
+        override={override}
+      />
+    </div>
+  );
+}
+
+/** What the readings would come to with what is being typed; the keystroke comes first, this as soon as there is time. */
+function useAsTyped(judge: Judge, typed: Draft | null, run: Run, spec: BatterySpec): JudgedRun | null {
+  const draft = useDeferredValue(typed);
+  const { rules } = run.view;
+  return useMemo(
+    () => (draft && typeof judge === 'function' ? judge(spec, withDraft(run.readings, draft), rules) : null),
+    [judge, spec, run.readings, draft, rules],
   );
 }
 

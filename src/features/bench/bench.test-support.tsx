@@ -1,7 +1,7 @@
 import { render } from '@testing-library/react';
 import type { BatterySpec } from '@/core/battery/battery';
 import type { RunView } from '@/core/exchange/views';
-import { runState } from '@/core/procedure/run-sheet';
+import { runState } from '@/core/procedure/run-state.test-support';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { newReading, type Reading, type ReadingData, type ReadingKind } from '@/core/steps/reading';
 import { ALL_STORED } from '@/ui/outbox/use-stored-run';

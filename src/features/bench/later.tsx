@@ -10,7 +10,7 @@ export function later<P>(load: () => Promise<ComponentType<P>>): () => Promise<C
 }
 
 // A browser that once failed to fetch a part does not try again before the page is loaded anew.
-function DidNotCome() {
+export function DidNotCome() {
   return (
     <div role="status" className="grid justify-items-start gap-2 py-2">
       <p>This part did not come: there was no link. What was captured is kept.</p>

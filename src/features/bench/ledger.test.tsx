@@ -7,12 +7,17 @@ import { RunSheet } from './run-sheet';
 
 const plain = (element: Element) => element.textContent?.replace(/\u00A0/g, ' ') ?? '';
 
-function shownLedger(...readings: readonly Written[]) {
+const shownLedger = (...readings: readonly Written[]) => ledgerOf(readings, (judged) => judged);
+
+/** A judgement as it comes from the store or with the page: equal, and nothing in it the same object. */
+const asKept = <T,>(judged: T): T => JSON.parse(JSON.stringify(judged));
+
+function ledgerOf(readings: readonly Written[], through: <T>(judged: T) => T) {
   const { state } = stageProps(writtenReadings(...readings)).props;
   renderOnSite(
     <Ledger
-      evidence={state.evidence}
-      assessment={state.assessment}
+      evidence={through(state.evidence)}
+      assessment={through(state.assessment)}
       rules={STANDARD_RULES}
       nextStep={state.nextStep}
       possible={[]}
@@ -31,17 +36,26 @@ describe('the ledger', () => {
     expect(plain(ledger)).toContain('Next Identify');
   });
 
-  it('shows charge and health with their uncertainty, and each reading against its limit once', () => {
-    const ledger = shownLedger(
-      ...UP_TO_OPEN,
-      ['open_circuit', { volts: 12.5, temperatureC: 25 }],
-      ['load', { amps: 285, seconds: 15, volts: 9.2, temperatureC: 25 }],
-    );
-    expect(plain(ledger)).toContain('Charge81 %± 5 %');
-    expect(plain(ledger)).toContain('Recovery');
-    expect(within(ledger).getAllByRole('img', { name: /^Load test below the limit/ })).toHaveLength(1);
-    expect(within(ledger).queryByRole('img', { name: /^Failed the load/ })).toBeNull();
-  });
+  it.each([
+    ['just judged', <T,>(judged: T) => judged],
+    ['as it was kept', asKept],
+  ])(
+    'shows charge and health with their uncertainty, and each reading against its limit once: %s',
+    (_how, through) => {
+      const ledger = ledgerOf(
+        [
+          ...UP_TO_OPEN,
+          ['open_circuit', { volts: 12.5, temperatureC: 25 }],
+          ['load', { amps: 285, seconds: 15, volts: 9.2, temperatureC: 25 }],
+        ],
+        through,
+      );
+      expect(plain(ledger)).toContain('Charge81 %± 5 %');
+      expect(plain(ledger)).toContain('Recovery');
+      expect(within(ledger).getAllByRole('img', { name: /^Load test below the limit/ })).toHaveLength(1);
+      expect(within(ledger).queryByRole('img', { name: /^Failed the load/ })).toBeNull();
+    },
+  );
 
   it('tells what each outcome of the next step would mean', () => {
     const ledger = shownLedger(

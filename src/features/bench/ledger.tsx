@@ -155,8 +155,14 @@ const SHOWN_ABOVE: ReadonlySet<FindingCode> = new Set([
 /** A conclusion that shows another finding's reading: the verdict says it already, and the reading is drawn once. */
 function isBorrowed(conclusion: Finding, findings: readonly Finding[]): boolean {
   return findings.some(
-    (other) => other !== conclusion && other.measured === conclusion.measured && other.code === 'load_fails',
+    (other) => other.code === 'load_fails' && other !== conclusion && isSameReading(other, conclusion),
   );
+}
+
+/** A judgement that was kept holds what its findings share once for each of them. */
+function isSameReading({ measured: one }: Finding, { measured: other }: Finding): boolean {
+  if (!one || !other) return one === other;
+  return one.value === other.value && one.limit === other.limit && one.unit === other.unit;
 }
 
 function Estimates({ judgement }: { readonly judgement: Judgement }) {

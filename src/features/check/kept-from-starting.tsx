@@ -1,5 +1,5 @@
 import type { CheckState } from '@/core/circuit/check-of-readings';
-import { STARTING_PREVENTED_BY, type StartingPreventedBy } from '@/core/vehicle/vehicle';
+import { STARTING_PREVENTED_BY, type StartingPreventedBy } from '@/core/vehicle/starting-prevented';
 import { Button } from '@/ui/button';
 import { Choices } from '@/ui/choices';
 import type { Check } from './use-check';

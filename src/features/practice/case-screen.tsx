@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type Debrief as Debriefing, type Decision, debrief } from '@/core/practice/debrief';
 import type { PracticeCase } from '@/core/practice/practice-case';
 import { modelOfCase } from '@/core/practice/right-verdict';
+import { judgeRun } from '@/core/procedure/judge-run';
 import { useSite } from '@/ui/site';
 import { Bench } from '../bench/bench-screen';
 import { LinkProvider } from '../bench/live/use-live';
@@ -95,6 +96,7 @@ function Attempt({ practiceCase, code, startMs, kept, onAgain }: AttemptProps) {
   return (
     <LinkProvider link={bench.link}>
       <Bench
+        judge={judgeRun}
         run={run}
         spec={spec}
         startMs={startMs}

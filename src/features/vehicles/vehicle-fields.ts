@@ -1,8 +1,8 @@
 import type { Engine } from '@/core/vehicle/engine';
+import type { StartingPreventedBy } from '@/core/vehicle/starting-prevented';
 import {
   type JoinedAs,
   type Regulator,
-  type StartingPreventedBy,
   SYSTEM_VOLTS,
   type Vehicle,
   type VehicleClass,

@@ -6,14 +6,8 @@ import { FormProvider, useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
 import type { Problem } from '@/core/quantity/result';
 import { ENGINE_FACTS, ENGINES } from '@/core/vehicle/engine';
-import {
-  JOINED_AS,
-  REGULATORS,
-  STARTING_PREVENTED_BY,
-  SYSTEM_VOLTS,
-  VEHICLE_CLASSES,
-  type Vehicle,
-} from '@/core/vehicle/vehicle';
+import { STARTING_PREVENTED_BY } from '@/core/vehicle/starting-prevented';
+import { JOINED_AS, REGULATORS, SYSTEM_VOLTS, VEHICLE_CLASSES, type Vehicle } from '@/core/vehicle/vehicle';
 import { problemsOf, send } from '@/ui/api';
 import { FormSelect, TextField } from '@/ui/field';
 import { Problems } from '@/ui/problems';

@@ -8,13 +8,8 @@ import type { MeterUnit } from '@/core/circuit/visit';
 import { FIRST_SHAPES } from '@/core/exchange/stored/shapes';
 import type { Symptom } from '@/core/steps/complaint/plans';
 import type { Engine } from '@/core/vehicle/engine';
-import type {
-  JoinedAs,
-  Regulator,
-  StartingPreventedBy,
-  SystemVolts,
-  VehicleClass,
-} from '@/core/vehicle/vehicle';
+import type { StartingPreventedBy } from '@/core/vehicle/starting-prevented';
+import type { JoinedAs, Regulator, SystemVolts, VehicleClass } from '@/core/vehicle/vehicle';
 import { uuid } from '../uuid-column';
 import { moment, momentCheck, shape } from './columns';
 import { arrival, imports, technicians } from './shop';

@@ -7,7 +7,7 @@ import { GRADES, VERDICTS } from '../../assessment/verdict';
 import { BatteryLabelSchema } from '../../battery/battery-label';
 import { CONSTRUCTIONS } from '../../battery/construction';
 import { Type } from '../../quantity/type';
-import { READINGS } from '../../steps/reading';
+import { READING_DATA } from '../../steps/reading-data';
 
 /** What later versions add is carried along: an old assessment is never made to say more than it said. */
 const open = <P extends TProperties>(properties: P) => Type.Object(properties);
@@ -39,13 +39,13 @@ const SpecSchema = open({
 
 const InspectionSchema = open(
   Object.fromEntries(
-    Object.entries(READINGS.inspection.data.properties)
+    Object.entries(READING_DATA.inspection.properties)
       .filter(([name]) => name !== 'levelsMm')
       .map(([name, schema]) => [name, Type.Optional(schema)]),
   ),
 );
 
-const VehicleCheckSchema = open({ ...READINGS.vehicle_check.data.properties });
+const VehicleCheckSchema = open({ ...READING_DATA.vehicle_check.properties });
 
 /** All that was known of a battery when it was judged. Its numbers keep the ranges of the readings. */
 export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
@@ -54,33 +54,33 @@ export const EvidenceSchema = Type.Unsafe<StoredEvidence>(
     inspection: optional(InspectionSchema),
     openCircuit: optional(
       open({
-        ...READINGS.open_circuit.data.properties,
+        ...READING_DATA.open_circuit.properties,
         restMinutes: optional(number),
         surfaceRemoved: optional(Type.Boolean()),
         forced,
       }),
     ),
-    hydrometer: Type.Optional(optional(open({ ...READINGS.hydrometer.data.properties, forced }))),
-    cellVolts: Type.Optional(optional(open({ volts: READINGS.cell_probe.data.properties.volts, forced }))),
-    conductance: Type.Optional(optional(open({ ...READINGS.conductance.data.properties, forced }))),
-    load: Type.Optional(optional(open({ ...READINGS.load.data.properties, forced }))),
-    recovery: Type.Optional(optional(open({ ...READINGS.recovery.data.properties, forced }))),
+    hydrometer: Type.Optional(optional(open({ ...READING_DATA.hydrometer.properties, forced }))),
+    cellVolts: Type.Optional(optional(open({ volts: READING_DATA.cell_probe.properties.volts, forced }))),
+    conductance: Type.Optional(optional(open({ ...READING_DATA.conductance.properties, forced }))),
+    load: Type.Optional(optional(open({ ...READING_DATA.load.properties, forced }))),
+    recovery: Type.Optional(optional(open({ ...READING_DATA.recovery.properties, forced }))),
     crank: Type.Optional(
       optional(
         open({
-          volts: READINGS.crank.data.properties.volts,
-          seconds: READINGS.crank.data.properties.seconds,
-          meanVolts: READINGS.crank.data.properties.meanVolts,
-          amps: READINGS.crank.data.properties.amps,
-          temperatureC: READINGS.crank.data.properties.temperatureC,
+          volts: READING_DATA.crank.properties.volts,
+          seconds: READING_DATA.crank.properties.seconds,
+          meanVolts: READING_DATA.crank.properties.meanVolts,
+          amps: READING_DATA.crank.properties.amps,
+          temperatureC: READING_DATA.crank.properties.temperatureC,
           forced,
         }),
       ),
     ),
-    threeMinute: Type.Optional(optional(open({ ...READINGS.three_minute.data.properties, forced }))),
-    stand: Type.Optional(optional(open({ ...READINGS.stand.data.properties, forced }))),
+    threeMinute: Type.Optional(optional(open({ ...READING_DATA.three_minute.properties, forced }))),
+    stand: Type.Optional(optional(open({ ...READING_DATA.stand.properties, forced }))),
     discharge: Type.Optional(
-      optional(open({ ...READINGS.discharge.data.properties, drained: Type.Boolean(), forced })),
+      optional(open({ ...READING_DATA.discharge.properties, drained: Type.Boolean(), forced })),
     ),
     returned: Type.Optional(optional(open({ ampHours: number, fromPct: optional(number) }))),
     vehicleChecks: Type.Optional(Type.Array(VehicleCheckSchema, { maxItems: VEHICLE_CHECKS.length })),

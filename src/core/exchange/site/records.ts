@@ -1,10 +1,11 @@
 import type { Static, TSchema } from '@sinclair/typebox';
 import { GRADES, VERDICTS } from '../../assessment/verdict';
 import { BatteryLabelSchema } from '../../battery/battery-label';
-import { momentSchema } from '../../quantity/moment';
+import { momentSchema } from '../../quantity/moment-schema';
 import { Type } from '../../quantity/type';
 import { HouseRulesSchema } from '../../rules/house-rules';
-import { MOST_READINGS, READING_SCHEMAS, type Reading } from '../../steps/reading';
+import { MOST_READINGS, type Reading } from '../../steps/reading';
+import { READING_SCHEMAS } from '../../steps/reading-data';
 import { CAUSES } from '../../vehicle/cause';
 import type { LotRow } from '../arrival-views';
 import { USED_COLUMNS } from '../readings-csv/columns';

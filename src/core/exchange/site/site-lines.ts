@@ -1,7 +1,7 @@
 import type { Static } from '@sinclair/typebox';
 import { ChargerSchema } from '../../charging/charger-schema';
 import { VisitSchema } from '../../circuit/visit';
-import { momentSchema } from '../../quantity/moment';
+import { momentSchema } from '../../quantity/moment-schema';
 import { Type } from '../../quantity/type';
 import { SlotSchema, VehicleSchema } from '../../vehicle/vehicle';
 import { FIRST_SHAPES, SHAPES, type Shapes, ShapesSchema } from '../stored/shapes';

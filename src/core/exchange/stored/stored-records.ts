@@ -5,7 +5,8 @@ import { isRecord } from '../../quantity/record';
 import { fail, problem, type Result, succeed } from '../../quantity/result';
 import { type HouseRules, HouseRulesSchema } from '../../rules/house-rules';
 import { upgradeRules } from '../../rules/upgrade-rules';
-import { isReadingKind, READING_SCHEMAS, type Reading } from '../../steps/reading';
+import { isReadingKind, type Reading } from '../../steps/reading';
+import { READING_SCHEMAS } from '../../steps/reading-data';
 import { checkShape } from '../check-shape';
 import { AssessmentSchema, EvidenceSchema } from '../site/assessment-schema';
 

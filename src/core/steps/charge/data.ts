@@ -1,5 +1,5 @@
 import { Type } from '../../quantity/type';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { holding, measured, oneOf, optional } from '../shape';
 
 const CHARGE_MODES = ['normal', 'slow', 'deep', 'equalise'] as const;
 
@@ -8,7 +8,7 @@ export const MOST_CHANNELS = 24;
 
 /** A charge is put on, looked at now and then, and taken off. */
 export const CHARGE_READINGS = {
-  charge_start: readingOf('charge', {
+  charge_start: holding({
     mode: oneOf(CHARGE_MODES, 'way of charging'),
     volts: measured('chargingVolts'),
     amps: measured('smallChargingAmps'),
@@ -18,22 +18,18 @@ export const CHARGE_READINGS = {
     charger: Type.Optional(Type.String({ format: 'uuid', description: 'charger' })),
     channel: Type.Optional(Type.Integer({ minimum: 1, maximum: MOST_CHANNELS, description: 'channel' })),
   }),
-  charge_log: readingOf(
-    'charge_start',
-    {
-      volts: measured('chargingVolts'),
-      amps: measured('smallChargingAmps'),
-      temperatureC: optional(measured('temperatureC')),
-      gravity: optional(measured('gravity')),
-      /** By the charger's own clock and count, where it has them: since it was switched on. */
-      minutes: Type.Optional(
-        Type.Number({ minimum: 0, maximum: 20_000, description: 'minutes that the charger has been on' }),
-      ),
-      ampHours: Type.Optional(measured('returnedAh')),
-    },
-    true,
-  ),
-  charge: readingOf('run', {
+  charge_log: holding({
+    volts: measured('chargingVolts'),
+    amps: measured('smallChargingAmps'),
+    temperatureC: optional(measured('temperatureC')),
+    gravity: optional(measured('gravity')),
+    /** By the charger's own clock and count, where it has them: since it was switched on. */
+    minutes: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 20_000, description: 'minutes that the charger has been on' }),
+    ),
+    ampHours: Type.Optional(measured('returnedAh')),
+  }),
+  charge: holding({
     full: Type.Boolean({ description: 'charged until full' }),
     refused: Type.Optional(Type.Boolean({ description: 'took no charge' })),
     ampHours: Type.Optional(optional(measured('returnedAh'))),

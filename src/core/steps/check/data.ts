@@ -7,8 +7,8 @@ import {
   LOOKED_NAMES,
 } from '../../vehicle/check-reading';
 import { SEGMENTS } from '../../vehicle/path';
-import { STARTING_PREVENTED_BY } from '../../vehicle/vehicle';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { STARTING_PREVENTED_BY } from '../../vehicle/starting-prevented';
+import { holding, measured, oneOf, optional } from '../shape';
 
 const amps = Type.Number({ minimum: -2500, maximum: 2500, description: 'current, A' });
 /** The longest name of a fuse. */
@@ -17,7 +17,7 @@ const STATES = LOOKED_NAMES.flatMap((name) => LOOKED_FACTS[name].states);
 
 /** What is read on a vehicle rather than on a battery. */
 export const CHECK_READINGS = {
-  check_reading: readingOf('run', {
+  check_reading: holding({
     of: oneOf(CHECK_NAMES, 'what was read'),
     /** V, A or s as `of` says; null where it was looked at. */
     value: optional(Type.Number({ minimum: -2500, maximum: 2500, description: 'value' })),
@@ -37,11 +37,11 @@ export const CHECK_READINGS = {
     unfit: Type.Boolean({ description: 'instrument that cannot tell the limit' }),
   }),
   /** What was pulled so that it could be cranked, and that it is back. */
-  kept_from_starting: readingOf('run', {
+  kept_from_starting: holding({
     by: oneOf(
       Object.keys(STARTING_PREVENTED_BY) as (keyof typeof STARTING_PREVENTED_BY)[],
       'what was pulled',
     ),
   }),
-  put_back: readingOf('run', {}),
+  put_back: holding({}),
 } as const;

@@ -1,7 +1,7 @@
 import { formatQuantity } from '../../quantity/format';
 import { checkFacts, isMeasured, MEASURED_FACTS } from '../../vehicle/check-reading';
 import { segmentLabel } from '../../vehicle/path';
-import { STARTING_PREVENTED_BY } from '../../vehicle/vehicle';
+import { STARTING_PREVENTED_BY } from '../../vehicle/starting-prevented';
 import type { ReadingData } from '../reading';
 import type { ReadingPart } from '../step';
 

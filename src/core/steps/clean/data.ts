@@ -1,6 +1,6 @@
 import { TERMINAL_STATES } from '../../assessment/evidence';
-import { oneOf, readingOf } from '../shape';
+import { holding, oneOf } from '../shape';
 
 export const CLEAN_READINGS = {
-  clean: readingOf('inspection', { terminals: oneOf(TERMINAL_STATES, 'terminals') }),
+  clean: holding({ terminals: oneOf(TERMINAL_STATES, 'terminals') }),
 } as const;

@@ -1,6 +1,6 @@
-import { oneOf, readingOf } from '../shape';
+import { holding, oneOf } from '../shape';
 import { SYMPTOMS } from './plans';
 
 export const COMPLAINT_READINGS = {
-  complaint: readingOf('run', { symptom: oneOf(SYMPTOMS, 'complaint') }),
+  complaint: holding({ symptom: oneOf(SYMPTOMS, 'complaint') }),
 } as const;

@@ -1,7 +1,7 @@
 import { CONTACT_STATES } from '../../assessment/evidence';
 import { RATING_STANDARDS } from '../../battery/rating-standard';
 import { Type } from '../../quantity/type';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { holding, measured, oneOf, optional } from '../shape';
 
 /** Units that a tester may answer in: siemens, milliohms, or amperes of a standard. */
 export const CONDUCTANCE_UNITS = ['S', 'mohm', ...RATING_STANDARDS] as const;
@@ -13,7 +13,7 @@ export const COMPENSATIONS = ['none', 'temp', 'both'] as const;
 export const CONDUCTANCE_BOUNDS = { least: 0.1, most: 20_000 } as const;
 
 export const CONDUCTANCE_READINGS = {
-  conductance: readingOf('charge', {
+  conductance: holding({
     value: Type.Number({
       minimum: CONDUCTANCE_BOUNDS.least,
       maximum: CONDUCTANCE_BOUNDS.most,

@@ -1,9 +1,9 @@
 import { ENGINES } from '../../assessment/evidence';
 import { Type } from '../../quantity/type';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { holding, measured, oneOf, optional } from '../shape';
 
 export const CRANK_READINGS = {
-  crank: readingOf('charge', {
+  crank: holding({
     volts: measured('crankVolts'),
     seconds: optional(measured('crankSeconds')),
     /** What goes with the mean current: the lowest belongs to the peak of the compression. */

@@ -1,4 +1,4 @@
-import { DISCHARGE_LOWEST_C, isFull } from '../../assessment/capacity-result';
+import { DISCHARGE_LOWEST_C, isFull } from '../../assessment/fit-for-discharge';
 import { suitsAnEngineOnly } from '../../battery/duty';
 import { formatMinutes, formatQuantity } from '../../quantity/format';
 import {

@@ -1,8 +1,8 @@
 import { Type } from '../../quantity/type';
-import { readingOf } from '../shape';
+import { holding } from '../shape';
 
 export const IDENTIFY_READINGS = {
-  identify: readingOf('run', {
+  identify: holding({
     confirmed: Type.Literal(true),
     /** Whose battery it is and under which order it is tested, where that is not the fleet's own. */
     customer: Type.Optional(

@@ -10,10 +10,10 @@ import {
   TERMINAL_STATES,
 } from '../../assessment/evidence';
 import { Type } from '../../quantity/type';
-import { eachCell, measured, oneOf, optional, readingOf } from '../shape';
+import { eachCell, holding, measured, oneOf, optional } from '../shape';
 
 export const INSPECT_READINGS = {
-  inspection: readingOf('run', {
+  inspection: holding({
     case: optional(oneOf(CASE_STATES, 'case')),
     smell: optional(oneOf(SMELL_STATES, 'smell')),
     terminals: optional(oneOf(TERMINAL_STATES, 'terminals')),

@@ -1,5 +1,5 @@
 import { Type } from '../../quantity/type';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { holding, measured, oneOf, optional } from '../shape';
 import { LONGEST_TRACE } from './thin-trace';
 
 /** Seconds, volts and, where it was recorded, amperes. */
@@ -21,7 +21,7 @@ const TraceSchema = Type.Array(
 export const STOP_REASONS = ['collapse', 'gassing'] as const;
 
 export const LOAD_READINGS = {
-  load: readingOf('charge', {
+  load: holding({
     amps: measured('loadAmps'),
     seconds: measured('loadSeconds'),
     volts: measured('loadVolts'),

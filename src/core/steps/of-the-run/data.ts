@@ -2,17 +2,17 @@ import { FINDING_CODES } from '../../assessment/finding';
 import { STEP_IDS } from '../../assessment/step-id';
 import { VERDICTS } from '../../assessment/verdict';
 import { Type } from '../../quantity/type';
-import { oneOf, readingOf } from '../shape';
+import { holding, oneOf } from '../shape';
 
 /** What is said of a run as a whole, in no step of its own. */
 export const RUN_READINGS = {
   /** A step passed over, and why. */
-  skip: readingOf('run', {
+  skip: holding({
     step: oneOf(STEP_IDS, 'step'),
     reason: Type.String({ minLength: 1, maxLength: 200, description: 'reason' }),
   }),
   /** Another verdict than the computed one, set by the technician; both stay in the record. */
-  override: readingOf('run', {
+  override: holding({
     verdict: oneOf(VERDICTS, 'verdict'),
     why: Type.String({ minLength: 1, maxLength: 300, pattern: '\\S', description: 'why' }),
     /** The computed verdict that it was set over; not known of those that were kept before it was asked. */
@@ -23,9 +23,9 @@ export const RUN_READINGS = {
     confirmedById: Type.Optional(Type.String({ format: 'uuid', description: 'second person' })),
   }),
   /** A finished run was opened again. */
-  reopened: readingOf('run', {
+  reopened: holding({
     reason: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S', description: 'reason' }),
   }),
   /** Takes back the reading that it supersedes and puts nothing in its place. */
-  withdrawal: readingOf('run', {}),
+  withdrawal: holding({}),
 } as const;

@@ -1,7 +1,7 @@
-import { measured, optional, readingOf } from '../shape';
+import { holding, measured, optional } from '../shape';
 
 export const OPEN_CIRCUIT_READINGS = {
-  open_circuit: readingOf('settle', {
+  open_circuit: holding({
     volts: measured('openCircuitVolts'),
     temperatureC: optional(measured('temperatureC')),
   }),

@@ -1,9 +1,5 @@
-import { measured, readingOf } from '../shape';
+import { holding, measured } from '../shape';
 
 export const RECOVERY_READINGS = {
-  recovery: readingOf(
-    'load',
-    { minutes: measured('recoveryMinutes'), volts: measured('recoveryVolts') },
-    true,
-  ),
+  recovery: holding({ minutes: measured('recoveryMinutes'), volts: measured('recoveryVolts') }),
 } as const;

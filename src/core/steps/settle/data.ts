@@ -1,9 +1,9 @@
 import { Type } from '../../quantity/type';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { holding, measured, oneOf, optional } from '../shape';
 import { SETTLE_METHODS } from './method';
 
 export const SETTLE_READINGS = {
-  settle: readingOf('charge', {
+  settle: holding({
     method: oneOf(SETTLE_METHODS, 'way to settle'),
     /** Minutes at rest when the step was captured; null where nobody knows. */
     restMinutes: optional(measured('restMinutes')),

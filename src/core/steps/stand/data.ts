@@ -1,7 +1,7 @@
-import { measured, optional, readingOf } from '../shape';
+import { holding, measured, optional } from '../shape';
 
 export const STAND_READINGS = {
-  stand: readingOf('charge', {
+  stand: holding({
     hours: measured('standHours'),
     startVolts: measured('openCircuitVolts'),
     volts: measured('openCircuitVolts'),

@@ -1,5 +1,5 @@
-import { measured, readingOf } from '../shape';
+import { holding, measured } from '../shape';
 
 export const THREE_MINUTE_READINGS = {
-  three_minute: readingOf('charge', { amps: measured('chargingAmps'), volts: measured('chargingVolts') }),
+  three_minute: holding({ amps: measured('chargingAmps'), volts: measured('chargingVolts') }),
 } as const;

@@ -1,6 +1,6 @@
 import { LEVEL_STATES } from '../../assessment/evidence';
-import { oneOf, readingOf } from '../shape';
+import { holding, oneOf } from '../shape';
 
 export const TOP_UP_READINGS = {
-  top_up: readingOf('inspection', { level: oneOf(LEVEL_STATES, 'level') }),
+  top_up: holding({ level: oneOf(LEVEL_STATES, 'level') }),
 } as const;

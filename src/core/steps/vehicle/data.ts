@@ -1,8 +1,8 @@
 import { VEHICLE_CHECKS } from '../../assessment/evidence';
-import { measured, oneOf, optional, readingOf } from '../shape';
+import { holding, measured, oneOf, optional } from '../shape';
 
 export const VEHICLE_READINGS = {
-  vehicle_check: readingOf('run', {
+  vehicle_check: holding({
     check: oneOf(VEHICLE_CHECKS, 'what was measured'),
     value: measured('vehicleReading'),
     ownFrom: optional(measured('regulatedVolts')),

@@ -1,0 +1,67 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { judgeRun } from '@/core/procedure/judge-run';
+import { SiteProvider } from '@/ui/site';
+import { siteSettings } from '@/ui/site.test-support';
+import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } from './bench.test-support';
+import { Bench } from './bench-screen';
+import type { Judge } from './use-judged';
+
+class NoObserver {
+  observe() {}
+  disconnect() {}
+}
+
+beforeAll(() => {
+  window.scrollTo = () => {};
+  Object.assign(globalThis, { ResizeObserver: NoObserver });
+});
+
+const READ: Written = ['open_circuit', { volts: 12.62, temperatureC: 25 }];
+
+/** The Bench as it opened with some readings, and more taken since; the judgement may not have come yet. */
+function bench(opened: readonly Written[], since: readonly Written[], judge: Judge) {
+  const all = writtenReadings(...opened, ...since);
+  const { run, spec, nowMs } = stageProps(all).props;
+  const of = all.slice(0, opened.length);
+  const { current: _current, ...told } = judgeRun(spec, of, run.view.rules);
+  return <Bench run={run} spec={spec} startMs={nowMs} judge={judge} opening={{ told, of }} />;
+}
+
+const stage = () => screen.getByRole('heading', { level: 1 }).textContent;
+const captured = () => screen.queryByRole('heading', { name: 'Captured' });
+
+describe('the Bench before its judgement has come', () => {
+  it('shows what was told of the readings that it opened with, and takes what is typed', async () => {
+    renderOnSite(bench(UP_TO_OPEN, [], null));
+    expect(stage()).toBe('Open-circuit voltage');
+    expect(screen.getByRole('button', { name: /^done Settle/ }).textContent).toContain(
+      'had rested 13\u00A0h',
+    );
+    await waitFor(() => expect(screen.getByTestId('verdict').textContent).toBe('Not decided yet'));
+    const volts = screen.getByLabelText('Open-circuit voltage');
+    await userEvent.type(volts, '12.6');
+    expect(volts).toHaveProperty('value', '12.6');
+  });
+
+  it('says of a capture since that what it comes to is on its way, and asks for nothing twice', () => {
+    renderOnSite(bench(UP_TO_OPEN, [READ], null));
+    expect(captured()).not.toBeNull();
+    expect(screen.getByText(/as soon as the rest of the Bench has come/)).toBeTruthy();
+    expect(screen.queryByLabelText('Open-circuit voltage')).toBeNull();
+  });
+
+  it('goes on with the next step once it has come', () => {
+    const { rerender } = renderOnSite(bench(UP_TO_OPEN, [READ], null));
+    rerender(<SiteProvider settings={siteSettings({})}>{bench(UP_TO_OPEN, [READ], judgeRun)}</SiteProvider>);
+    expect(captured()).toBeNull();
+    expect(stage()).toBe('Conductance');
+  });
+
+  it('says that it did not come, and how to go on', () => {
+    renderOnSite(bench(UP_TO_OPEN, [READ], 'missing'));
+    expect(captured()).not.toBeNull();
+    expect(screen.getByText(/What was captured is kept/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: /Load the page again/ })).toBeTruthy();
+  });
+});
