@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { checkArrows } from './arrows.mjs';
 import { buildWhole } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
+import { checkOpensWithout } from './opens-without.mjs';
 import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
 
 const UNIT_REPORT = 'test-results/unit.json';
@@ -13,6 +14,7 @@ const CHECKS = [
   ['format and lint', () => run(bin('biome'), ['ci', '.'])],
   ['types', () => run(bin('next'), ['typegen']) && run(bin('tsc'), ['--noEmit'])],
   ['arrows and circles', checkArrows],
+  ['what screens open without', checkOpensWithout],
   ['unused files and packages', () => run(bin('knip'), [])],
   [
     'unit tests',

@@ -1,7 +1,7 @@
 import type { Estimates } from '../assessment/estimates';
 import type { BatterySpec } from '../battery/battery';
 import { seededChance } from '../quantity/chance';
-import type { BenchBattery } from './attach-line';
+import { attachLine, type BenchBattery } from './attach-line';
 
 /**
  * A battery for simulated instruments to hang on: it fits what a run has read so far, and is drawn from its tag where
@@ -24,3 +24,7 @@ export function likelyBattery(spec: BatterySpec, tag: string, estimates: Estimat
     faults: [],
   };
 }
+
+/** The line that hangs it on simulated instruments. */
+export const likelyLine = (spec: BatterySpec, tag: string, estimates: Estimates): string =>
+  attachLine(likelyBattery(spec, tag, estimates));

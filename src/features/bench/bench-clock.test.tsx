@@ -7,7 +7,7 @@ beforeAll(() => {
   window.scrollTo = () => {};
 });
 
-it('a rest that is over when it is told bars nothing until the clock ticks', () => {
+it('a rest that is over when it is told bars nothing until the clock ticks', async () => {
   const readings = writtenReadings(...UP_TO_OPEN);
   const { run, spec } = stageProps(readings).props;
   const lastTickMs = (readings.at(-1)?.takenAtMs ?? 0) - 600;
@@ -16,5 +16,5 @@ it('a rest that is over when it is told bars nothing until the clock ticks', () 
   );
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Open-circuit voltage');
   expect(screen.queryByText('Settling')).toBeNull();
-  expect(screen.getByLabelText('Open-circuit voltage')).toBeTruthy();
+  expect(await screen.findByLabelText('Open-circuit voltage')).toBeTruthy();
 });

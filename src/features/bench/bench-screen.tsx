@@ -7,8 +7,6 @@ import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
 import { specOf } from '@/core/battery/battery';
 import type { BenchView, RunView } from '@/core/exchange/views';
-import { attachLine } from '@/core/instruments/attach-line';
-import { likelyBattery } from '@/core/instruments/likely-battery';
 import type { JudgedRun } from '@/core/procedure/judge-run';
 import { overrideOf } from '@/core/procedure/override';
 import { type SheetStep, sheetAt } from '@/core/procedure/run-sheet';
@@ -17,16 +15,17 @@ import { newReading } from '@/core/steps/reading';
 import { TYPED } from '@/core/steps/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { useKeys } from '@/ui/keys';
+import { DidNotCome } from '@/ui/later';
 import { Moment } from '@/ui/moment';
 import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { serverNow } from '@/ui/server-clock';
 import { useTechnicianName } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
-import { DidNotCome } from './later';
 import { laterLedger } from './later-ledger';
 import { LATER_PARTS } from './later-parts';
 import { useLoadAhead } from './later-stages';
+import type { Attached } from './live/server-link';
 import { LinkProvider, useLink, useServerLink } from './live/use-live';
 import { RunSheet } from './run-sheet';
 import { type Draft, Stage } from './stage';
@@ -71,19 +70,26 @@ export function BenchScreen({
 function LiveBench({
   instruments,
   ...bench
-}: Omit<BenchProps, 'judge'> & { readonly instruments: boolean; readonly opening: ToldAtOpening }) {
+}: Omit<BenchProps, 'judge' | 'speaks'> & {
+  readonly instruments: boolean;
+  readonly opening: ToldAtOpening;
+}) {
   const { run, spec, opening } = bench;
   const { view } = run;
   const open = view.run.finishedAtMs === null;
   const judge = useLaterJudge();
   // What hangs on the instruments stays the same while the run goes on.
-  const [attached] = useState(() =>
-    attachLine(likelyBattery(spec, view.battery.tag, opening.told.assessment.estimates)),
+  const [attached] = useState(
+    (): Attached => async () => {
+      const { likelyLine } = await import('@/core/instruments/likely-battery');
+      return likelyLine(spec, view.battery.tag, opening.told.assessment.estimates);
+    },
   );
-  const link = useServerLink(instruments && open, view.run.id, attached);
+  const speaks = instruments && open;
+  const link = useServerLink(speaks, view.run.id, attached);
   return (
     <LinkProvider link={link}>
-      <Bench {...bench} judge={judge} />
+      <Bench {...bench} judge={judge} speaks={speaks} />
     </LinkProvider>
   );
 }
@@ -92,6 +98,8 @@ interface BenchProps {
   readonly judge: Judge;
   /** What was told of the run before the judgement was here. */
   readonly opening?: ToldAtOpening | null;
+  /** Whether there are instruments, though nothing may have been heard of them yet. */
+  readonly speaks?: boolean;
   /** Another time than the wall’s, where the bench is simulated. */
   readonly clock?: () => number;
   /** What stands over the bench; its battery and its run where nothing else is given. */
@@ -102,10 +110,10 @@ interface BenchProps {
 }
 
 /** The Bench of a run: a step at a time, beside what it has come to. */
-export function Bench({ head, opening = null, ...bench }: BenchProps) {
+export function Bench({ head, opening = null, speaks = false, ...bench }: BenchProps) {
   useLoadAhead();
   const isNew = useSecondEnterHeld();
-  const hasInstruments = useLink() !== null;
+  const hasInstruments = useLink() !== null || speaks;
   const { run, spec, judge } = bench;
   const judged = useJudged(judge, spec, run.readings, run.view.rules, opening);
   return (
@@ -145,7 +153,7 @@ function JudgedBench({
   clock,
   judge,
   judged,
-}: Omit<BenchProps, 'head' | 'opening'> & { readonly judged: JudgedRun }) {
+}: Omit<BenchProps, 'head' | 'opening' | 'speaks'> & { readonly judged: JudgedRun }) {
   const tickedMs = useNow(startMs, clock ? SIMULATED_TICK_MS : TICK_MS, clock);
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);

@@ -1,8 +1,9 @@
-import { later } from './later';
+import { later } from '@/ui/later';
 
 /** Parts of a step or of the ledger that come when they are called for. Each is imported here and nowhere else. */
 export const LATER_PARTS = {
   chargeScale: later(() => import('@/ui/charts/charge-scale').then((chart) => chart.ChargeScale)),
+  doneStep: later(() => import('./done-step').then((done) => done.DoneStep)),
   dischargePicture: later(() =>
     import('@/ui/charts/discharge-picture').then((chart) => chart.DischargePicture),
   ),

@@ -15,13 +15,11 @@ import type { CaptureOptions } from '@/ui/outbox/use-stored-run';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { useWords } from '@/ui/site';
 import { useTone } from '@/ui/tones';
-import { DoneStep } from './done-step';
 import { LATER_PARTS } from './later-parts';
 import { LATER_STAGES } from './later-stages';
 import { StageMargins } from './stage-margins';
 import { type Chosen, correctionIn, NOTHING_CHOSEN, stageShows } from './stage-shows';
 import { IdentifyStage } from './stages/identify-stage';
-import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { Capture, StageProps } from './stages/stage-props';
 import { DraftPlace } from './typed-draft';
 
@@ -57,7 +55,7 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   clean: dynamic(LATER_STAGES.clean),
   top_up: dynamic(LATER_STAGES.top_up),
   settle: dynamic(LATER_STAGES.settle),
-  open_circuit: OpenCircuitStage,
+  open_circuit: dynamic(LATER_STAGES.open_circuit),
   hydrometer: dynamic(LATER_STAGES.hydrometer),
   conductance: dynamic(LATER_STAGES.conductance),
   three_minute: dynamic(LATER_STAGES.three_minute),
@@ -67,6 +65,7 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   verdict: dynamic(LATER_STAGES.verdict),
 };
 
+const DoneStep = dynamic(LATER_PARTS.doneStep);
 const TypedMargins = dynamic(LATER_PARTS.typedMargins);
 
 /** Steps whose reading is drawn against its limit; the others have a picture of their own. */

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { checkState, pulledIn } from '@/core/circuit/check-of-readings';
 import type { CheckView } from '@/core/exchange/views';
 import { attachVehicleLine } from '@/core/instruments/attach-vehicle';
@@ -17,7 +17,7 @@ import { Moment } from '@/ui/moment';
 import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { InstrumentStrip } from '../bench/live/instrument-strip';
-import { LinkProvider, useServerLink } from '../bench/live/use-live';
+import { LinkProvider, useLink, useServerLink } from '../bench/live/use-live';
 import { CausesPanel } from './causes-panel';
 import { READING_GROUPS, ReadingList, readWords } from './reading-list';
 import { ReadingStage } from './reading-stage';
@@ -36,15 +36,16 @@ export function CheckScreen({
   const check = useCheck(view);
   const { run, vehicle } = check.view;
   // What simulated instruments are held to stays the same while the check goes on.
-  const [attached] = useState(() => {
+  const [hung] = useState(() => {
     const likely = likelyVehicle(vehicle, run.id);
     return likely && attachVehicleLine(likely);
   });
-  const isOpen = run.finishedAtMs === null;
-  const link = useServerLink(instruments && isOpen && attached !== null, `vehicle-${run.id}`, attached);
+  const attached = useCallback(async () => hung ?? '', [hung]);
+  const speaks = instruments && run.finishedAtMs === null && hung !== null;
+  const link = useServerLink(speaks, `vehicle-${run.id}`, attached);
   return (
     <LinkProvider link={link}>
-      <CheckAtVehicle check={check} head={<Head check={check} />} />
+      <CheckAtVehicle check={check} head={<Head check={check} />} speaks={speaks} />
     </LinkProvider>
   );
 }
@@ -54,13 +55,17 @@ export function CheckAtVehicle({
   check,
   head,
   aside,
+  speaks = false,
 }: {
   readonly check: Check;
   readonly head: React.ReactNode;
+  /** Whether there are instruments, though nothing may have been heard of them yet. */
+  readonly speaks?: boolean;
   /** What stands beside it instead of its causes, where nobody is told them: nothing is proposed then either. */
   readonly aside?: React.ReactNode;
 }) {
   const { view, readings } = check;
+  const hasInstruments = useLink() !== null || speaks;
   const isTold = aside === undefined;
   const state = useMemo(() => {
     const whole = checkState(view.basis, readings, view.rules);
@@ -75,7 +80,7 @@ export function CheckAtVehicle({
   return (
     <main className="mx-auto grid max-w-[96rem] grid-cols-[minmax(0,1fr)] gap-4 px-4 pb-4">
       {head}
-      {!finished && <InstrumentStrip what="vehicle" />}
+      {!finished && hasInstruments && <InstrumentStrip what="vehicle" />}
       <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_22rem]">
         <ReadingList
           state={state}

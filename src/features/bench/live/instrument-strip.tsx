@@ -6,7 +6,7 @@ import { HandleSimulated } from './handle-simulated';
 import { doubtOf, InstrumentDoubt } from './instrument-doubt';
 import { useLink, useLive } from './use-live';
 
-/** Which instruments speak to this bench now, in one line; nothing where it has none. */
+/** Which instruments speak to this bench now, in one line. */
 export function InstrumentStrip({ what = 'battery' }: { readonly what?: 'battery' | 'vehicle' }) {
   const link = useLink();
   const state = useLive((there) => there.state);
@@ -14,8 +14,8 @@ export function InstrumentStrip({ what = 'battery' }: { readonly what?: 'battery
   const doubt = useLive(doubtOf);
   const [setting, setSetting] = useState(false);
   useTone('wrong', state === 'lost' || doubt !== null);
-  if (!link || state === 'none') return null;
-  if (state === 'looking') {
+  if (state === 'none') return null;
+  if (!link || state === 'looking') {
     return <p className="mb-1 flex min-h-12 items-center text-sm text-soft">Looking for the instruments …</p>;
   }
   if (state === 'lost') {

@@ -1,9 +1,10 @@
 'use client';
 
-import { createContext, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { createContext, useContext, useEffect, useState, useSyncExternalStore } from 'react';
 import type { InstrumentKind } from '@/core/instruments/simulated-instruments';
 import { writtenName } from '@/core/instruments/written-name';
-import { InstrumentLink } from './instrument-link';
+import type { InstrumentLink } from './instrument-link';
+import type { Attached } from './server-link';
 
 const LinkContext = createContext<InstrumentLink | null>(null);
 
@@ -50,48 +51,32 @@ export function instrumentName(link: InstrumentLink | null, kind: InstrumentKind
   return found ? writtenName(found, link?.clock.speed) : null;
 }
 
-const RETRY_MS = 2000;
-
 /**
- * A link to the bench's instruments through the server. It is looked for again whenever it is lost; what hangs on
- * simulated instruments is told to them once they answer.
- * @param attached the line that says what that is; null where nothing does
+ * A link to the bench's instruments through the server; null where there are none, and until what speaks to them has come, which a bench
+ * without any never fetches.
+ * @param there whether the bench has instruments that speak
+ * @param attached asked once simulated ones answer that nothing hangs on them; the same one while the place stays
  */
-export function useServerLink(there: boolean, place: string, attached: string | null): InstrumentLink | null {
-  const address = `/api/instruments?place=${encodeURIComponent(place)}`;
-  const link = useMemo(() => {
-    const send = (line: string) => {
-      const headers = { 'content-type': 'application/x-integra-lines' };
-      void fetch(address, { method: 'POST', headers, body: line }).catch(() => undefined);
-    };
-    return there ? new InstrumentLink(send) : null;
-  }, [there, address]);
+export function useServerLink(there: boolean, place: string, attached: Attached): InstrumentLink | null {
+  const [link, setLink] = useState<InstrumentLink | null>(null);
   useEffect(() => {
-    if (!link) return;
-    let source: EventSource | null = null;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let told = false;
-    const open = () => {
-      source = new EventSource(address);
-      source.onmessage = ({ data }) => {
-        link.take(String(data));
-        // One that has been here before still holds its battery, and what was done to it.
-        if (told || !attached || !link.clampsAreEmpty) return;
-        told = true;
-        link.send(attached);
-      };
-      source.onerror = () => {
-        source?.close();
-        told = false;
-        link.setState('lost');
-        timer = setTimeout(open, RETRY_MS);
-      };
+    if (!there) return;
+    let isOver = false;
+    let close = () => {};
+    const open = async () => {
+      const { openServerLink } = await import('./server-link');
+      if (isOver) return;
+      const opened = openServerLink(place, attached);
+      close = opened.close;
+      setLink(opened.link);
     };
-    open();
+    // Without it everything is typed, as on a bench that has none.
+    open().catch(() => undefined);
     return () => {
-      clearTimeout(timer);
-      source?.close();
+      isOver = true;
+      close();
+      setLink(null);
     };
-  }, [link, address, attached]);
+  }, [there, place, attached]);
   return link;
 }

@@ -1,8 +1,8 @@
 import type { ComponentType } from 'react';
-import { Button } from '@/ui/button';
+import { Button } from './button';
 
 /**
- * A part of the Bench that is fetched when it is called for. One that does not come says so in its place: it would otherwise
+ * A part of a screen that is fetched when it is called for. One that does not come says so in its place: it would otherwise
  * take the whole screen with it, and what is typed there.
  */
 export function later<P>(load: () => Promise<ComponentType<P>>): () => Promise<ComponentType<P>> {
