@@ -71,8 +71,9 @@ export type Question = {
   };
 }[QuestionName];
 
-/** What comes back: how far it is, the answer, or what is wrong. */
+/** What comes back: that questions are heard now, how far one is, the answer, or what is wrong. */
 export type Reply =
+  | { readonly is: 'up' }
   | { readonly number: number; readonly is: 'progress'; readonly share: number }
   | {
       readonly number: number;

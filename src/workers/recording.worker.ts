@@ -41,6 +41,8 @@ self.addEventListener('message', async ({ data }: MessageEvent<Question>) => {
   }
 });
 
+self.postMessage({ is: 'up' } satisfies Reply);
+
 type Answer = Extract<Reply, { is: 'answer' }>['answer'];
 
 async function answerOf(question: Question, onProgress: (share: number) => void): Promise<Result<Answer>> {

@@ -15,7 +15,7 @@ export type Bringing =
 /** A desk for as long as a screen stands. */
 export function useDesk(): RecordingDesk {
   const desk = useMemo(() => new RecordingDesk(), []);
-  useEffect(() => () => desk.stop(), [desk]);
+  useEffect(() => () => desk.close(), [desk]);
   return desk;
 }
 

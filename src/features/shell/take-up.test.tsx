@@ -86,6 +86,32 @@ function whatIsSentAfter(hands: () => void): { readonly sent: Written[]; readonl
 const press = () => fireEvent.submit(screen.getByRole('button', { name: 'Keep' }).closest('form') as Element);
 
 describe('what hands do to a page before it listens', () => {
+  it('a file that was chosen is taken, and what was typed beside it too', () => {
+    document.documentElement.removeAttribute('data-listens');
+    new Function(WRITE_DOWN)();
+    const taken: string[] = [];
+    const page = (
+      <>
+        <Listens />
+        <input
+          type="file"
+          aria-label="A recorder’s file"
+          onChange={({ target }) => taken.push(target.files?.[0]?.name ?? 'none')}
+        />
+        <input aria-label="Place" onChange={({ target }) => taken.push(target.value)} />
+      </>
+    );
+    const container = document.createElement('div');
+    container.innerHTML = renderToString(page);
+    document.body.replaceChildren(container);
+    const files = [new File(['0;12.6'], 'morning.csv')];
+    fireEvent.input(screen.getByLabelText('A recorder’s file'), { target: { files } });
+    fireEvent.input(screen.getByLabelText('Place'), { target: { value: 'Quay 4' } });
+    render(page, { container, hydrate: true });
+    expect(taken).toEqual(['morning.csv', 'Quay 4']);
+    expect('listens' in document.documentElement.dataset).toBe(true);
+  });
+
   it('is typed, ticked and chosen once more, and then sent once', async () => {
     const { sent, wentOff } = whatIsSentAfter(() => {
       fireEvent.input(screen.getByLabelText('Place'), { target: { value: 'Quay 4' } });

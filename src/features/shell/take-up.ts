@@ -14,7 +14,8 @@ declare global {
 export function takeUpWhatWasDone(): void {
   const { typed, pressed } = window.beforeItListens ?? { typed: new Map(), pressed: null };
   for (const [field, { text, isTicked }] of typed) {
-    if (field instanceof HTMLInputElement && isTickable(field)) tickAgain(field, isTicked === true);
+    if (field instanceof HTMLInputElement && field.type === 'file') chooseAgain(field);
+    else if (field instanceof HTMLInputElement && isTickable(field)) tickAgain(field, isTicked === true);
     else if (field instanceof HTMLElement && 'value' in field) typeAgain(field, text);
   }
   typed.clear();
@@ -26,6 +27,11 @@ export function takeUpWhatWasDone(): void {
 }
 
 const isTickable = ({ type }: HTMLInputElement) => type === 'checkbox' || type === 'radio';
+
+/** The file is still there, and cannot be put there by anybody but hands. */
+function chooseAgain(field: HTMLInputElement): void {
+  if (field.files?.length) field.dispatchEvent(new Event('change', { bubbles: true }));
+}
 
 function tickAgain(field: HTMLInputElement, isTicked: boolean): void {
   field.checked = !isTicked;
