@@ -71,12 +71,12 @@ export function SiteProvider({
   const { zone, ratingStandard, currency, technicians, chargers, role, isIn, isOpen, idleMinutes } = settings;
   useEffect(() => {
     const shared = { zone, ratingStandard, currency, technicians, chargers, role, isIn, isOpen, idleMinutes };
-    setCurrent((before) => ({ ...before, ...shared }));
+    setCurrent((before) => changed(before, shared));
   }, [zone, ratingStandard, currency, technicians, chargers, role, isIn, isOpen, idleMinutes]);
   // Whoever signs in is at the bench; at an open site it is whoever this browser chose.
   const { technicianId: signedIn } = settings;
   useEffect(() => {
-    if (!isOpen) setCurrent((before) => ({ ...before, technicianId: signedIn }));
+    if (!isOpen) setCurrent((before) => changed(before, { technicianId: signedIn }));
     if (!isOpen && signedIn !== null) setAskingWho(false);
   }, [isOpen, signedIn]);
   const choose = useCallback<Site['choose']>((choice) => {
@@ -99,6 +99,12 @@ export function SiteProvider({
     [current, choose, addTechnician, whoIsHere, askingWho],
   );
   return <SiteContext value={site}>{children}</SiteContext>;
+}
+
+/** Settings with some of them changed; the very same where none of them is another, so that nothing is drawn anew for it. */
+function changed(before: SiteSettings, to: Partial<SiteSettings>): SiteSettings {
+  const isSame = (name: keyof SiteSettings) => Object.is(before[name], to[name]);
+  return (Object.keys(to) as (keyof SiteSettings)[]).every(isSame) ? before : { ...before, ...to };
 }
 
 /** The site's settings and the ways to change them. */

@@ -158,10 +158,12 @@ function JudgedBench({
   const [chosen, setChosen] = useState<StepId | null>(null);
   const [turn, setTurn] = useState(0);
   const { view, readings } = run;
+  // A run is judged by the version that it began under, for ever: what comes anew with each look at the run changes nothing.
+  const [rules] = useState(view.rules);
   // Between two ticks of the clock things are captured: a wait that is over with what was just told is not shown for a second more.
   const nowMs = readings.reduce((latest, { takenAtMs }) => Math.max(latest, takenAtMs), tickedMs);
   // The clock ticks every second; what the readings come to changes only with a reading.
-  const state = { ...judged, sheet: sheetAt(judged, view.rules, nowMs) };
+  const state = { ...judged, sheet: sheetAt(judged, rules, nowMs) };
   const override = useMemo(() => overrideOf(judged.current, judged.assessment), [judged]);
   const finished = view.run.finishedAtMs !== null;
   const home: StepId = finished ? 'verdict' : state.nextStep;
@@ -200,7 +202,7 @@ function JudgedBench({
       <Ledger
         evidence={told.evidence}
         assessment={told.assessment}
-        rules={view.rules}
+        rules={rules}
         nextStep={finished ? null : told.nextStep}
         openTests={told.openTests}
         possible={told.possible}
