@@ -122,6 +122,7 @@ describe('a site file', () => {
     change(site);
     return written(site);
   };
+  const few = () => changedSite(() => {});
   const finished = (site: SiteFile) => {
     const found = site.runs.find(({ readings }) => readings.some(({ kind }) => kind === 'load'));
     if (!found) throw new Error('the demo must hold a load test');
@@ -205,7 +206,7 @@ describe('a site file', () => {
   });
 
   it('that was cut is told from a whole one, and nothing of it is kept', async () => {
-    const lines = demo.trimEnd().split('\n');
+    const lines = few().trimEnd().split('\n');
     for (const kept of [lines.length - 1, Math.floor(lines.length / 2)]) {
       const answer = await bringInText({ store: true }, `${lines.slice(0, kept).join('\n')}\n`);
       expect(messagesOf(answer)[0]).toContain('the whole of it: it was cut');
@@ -252,11 +253,12 @@ describe('a site file', () => {
     const stop = new AbortController();
     const watched = { onProgress: () => stop.abort(), signal: stop.signal };
     const id = uuidv7();
-    const stopped = await bringIn(context, { store: true, id }, bodyFile(demo), watched);
+    const site = few();
+    const stopped = await bringIn(context, { store: true, id }, bodyFile(site), watched);
     expect(messagesOf(stopped)).toEqual(['Stopped. Nothing was stored.']);
     expect(withoutMoment(await siteText())).toMatchObject({ batteries: [], runs: [], technicians: [] });
     expect(
-      granted(await bringIn(context, { store: true, id }, bodyFile(demo), UNWATCHED)).runs,
+      granted(await bringIn(context, { store: true, id }, bodyFile(site), UNWATCHED)).runs,
     ).toBeGreaterThan(20);
   });
 
@@ -269,7 +271,7 @@ describe('a site file', () => {
   it('is refused where a name or a tag belongs to something else here', async () => {
     const { technicians } = parsed(demo);
     granted(await registerTechnician(context, { id: uuidv7(), name: technicians[0]?.name ?? '' }));
-    expect(messagesOf(await bringInText({ store: true }, demo))[0]).toContain(
+    expect(messagesOf(await bringInText({ store: true }, few()))[0]).toContain(
       'belong to something else here',
     );
     expect((await batteryPage(context, '', null)).total).toBe(0);
