@@ -6,7 +6,6 @@ export type {
   OneReading,
   Reading,
   ReadingData,
-  ReadingEnvelope,
   ReadingKind,
   ReadingOf,
 } from './reading-data';
