@@ -29,7 +29,7 @@ test('the Bench is worked before all of it has come: what was told stands, and a
   await bench.ready();
   await expect(bench.verdict).toHaveText('Not decided yet');
   await bench.identify();
-  await expect(page.getByRole('heading', { name: 'Captured' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Working it out' })).toBeVisible();
   await expect(page.getByText('stands here as soon as the rest of the Bench has come')).toBeVisible();
   letIn(true);
   await bench.complain();

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { checkArrows } from './arrows.mjs';
 import { buildWhole } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
+import { checkFirstLoad } from './first-load.mjs';
 import { checkOpensWithout } from './opens-without.mjs';
 import { bin, ensureInstalled, root, run, stop } from './setup.mjs';
 
@@ -21,6 +22,7 @@ const CHECKS = [
     () => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile=${UNIT_REPORT}`]),
   ],
   ['production build', buildWhole],
+  ['what the Bench opens with', checkFirstLoad],
   ['browser tests', () => run(bin('playwright'), ['test'], { INTEGRA_BROWSER_REPORT: BROWSER_REPORT })],
 ];
 

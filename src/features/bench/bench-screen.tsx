@@ -58,7 +58,7 @@ export function BenchScreen({
   const run = useRun(view);
   const { battery } = run.view;
   const spec = useMemo(() => specOf(battery), [battery]);
-  const [opening] = useState(() => told && { told, of: view.readings });
+  const [opening] = useState(() => told && { told, of: view });
   if (!spec || !opening)
     return (
       <p className="p-6">This battery is recorded, but never graded: the rules are for lead-acid only.</p>
@@ -115,7 +115,7 @@ export function Bench({ head, opening = null, speaks = false, ...bench }: BenchP
   const isNew = useSecondEnterHeld();
   const hasInstruments = useLink() !== null || speaks;
   const { run, spec, judge } = bench;
-  const judged = useJudged(judge, spec, run.readings, run.view.rules, opening);
+  const judged = useJudged(judge, spec, run, opening);
   return (
     <main className="mx-auto max-w-[1500px] px-4 pb-6 xl:pb-0" data-opening={isNew || undefined}>
       {head ?? <BenchHead run={run} />}
@@ -126,11 +126,11 @@ export function Bench({ head, opening = null, speaks = false, ...bench }: BenchP
   );
 }
 
-/** Something was captured before the judgement was here: what comes next nobody knows for a moment. */
+/** Something was captured, or the label put right, before the judgement was here: what comes next nobody knows for a moment. */
 function NotJudged({ judge }: { readonly judge: Judge }) {
   return (
     <section aria-label="Stage" className="grid min-h-[calc(100dvh-13rem)] content-start gap-2">
-      <h1 className="text-2xl font-bold">Captured</h1>
+      <h1 className="text-2xl font-bold">{judge === 'missing' ? 'Not worked out' : 'Working it out'}</h1>
       {judge === 'missing' ? (
         <DidNotCome />
       ) : (

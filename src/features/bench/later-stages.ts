@@ -10,7 +10,6 @@ export const LATER_STAGES = {
   vehicle: later(() => import('./stages/vehicle-stage').then((stage) => stage.VehicleStage)),
   clean: later(() => import('./stages/remedy-stages').then((stage) => stage.CleanStage)),
   top_up: later(() => import('./stages/remedy-stages').then((stage) => stage.TopUpStage)),
-  open_circuit: later(() => import('./stages/open-circuit-stage').then((stage) => stage.OpenCircuitStage)),
   hydrometer: later(() => import('./stages/hydrometer-stage').then((stage) => stage.HydrometerStage)),
   charge: later(() => import('./stages/charge-stage').then((stage) => stage.ChargeStage)),
   conductance: later(() => import('./stages/conductance-stage').then((stage) => stage.ConductanceStage)),

@@ -1,11 +1,15 @@
 import { clsx } from 'clsx';
+import dynamic from 'next/dynamic';
 import { useId } from 'react';
+import { later } from '@/ui/later';
 import { useTone } from '@/ui/tones';
 import { typedNumber } from '@/ui/typed-number';
 import { LiveMark, type LiveState } from './live/live-fields';
-import { MeterKeys } from './live/meter-keys';
 import { useSettled } from './live/use-settled';
 import type { NumberField } from './number-fields';
+
+// A voltmeter that speaks comes later than the page, and most benches have none.
+const MeterKeys = dynamic(later(() => import('./live/meter-keys').then((keys) => keys.MeterKeys)));
 
 interface NumeralsProps {
   readonly field: NumberField;

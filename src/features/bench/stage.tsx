@@ -20,6 +20,7 @@ import { LATER_STAGES } from './later-stages';
 import { StageMargins } from './stage-margins';
 import { type Chosen, correctionIn, NOTHING_CHOSEN, stageShows } from './stage-shows';
 import { IdentifyStage } from './stages/identify-stage';
+import { OpenCircuitStage } from './stages/open-circuit-stage';
 import type { Capture, StageProps } from './stages/stage-props';
 import { DraftPlace } from './typed-draft';
 
@@ -55,7 +56,7 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   clean: dynamic(LATER_STAGES.clean),
   top_up: dynamic(LATER_STAGES.top_up),
   settle: dynamic(LATER_STAGES.settle),
-  open_circuit: dynamic(LATER_STAGES.open_circuit),
+  open_circuit: OpenCircuitStage,
   hydrometer: dynamic(LATER_STAGES.hydrometer),
   conductance: dynamic(LATER_STAGES.conductance),
   three_minute: dynamic(LATER_STAGES.three_minute),

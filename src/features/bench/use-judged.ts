@@ -1,9 +1,10 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { BatterySpec } from '@/core/battery/battery';
+import type { RunView } from '@/core/exchange/views';
 import type { JudgedRun, judgeRun, ToldRun } from '@/core/procedure/judge-run';
-import type { HouseRules } from '@/core/rules/house-rules';
 import { currentReadings } from '@/core/steps/current-readings';
 import type { Reading } from '@/core/steps/reading';
+import type { Run } from './use-run';
 
 /** What judges the readings of a run; null while it is on its way, `missing` where it did not come. */
 export type Judge = typeof judgeRun | null | 'missing';
@@ -27,28 +28,30 @@ export function useLaterJudge(): Judge {
   return judge;
 }
 
-/** What the server told of a run when the Bench opened, and of which readings. */
+/** What the server told of a run when the Bench opened, and of what: its readings, and the label of its battery. */
 export interface ToldAtOpening {
   readonly told: ToldRun;
-  readonly of: readonly Reading[];
+  readonly of: RunView;
 }
 
 /**
  * What readings come to: worked out here once the judgement has come; until then as it was told when the Bench opened. Null where
- * others have been taken since, and nothing here can judge them yet.
+ * others have been taken since, or the label was put right, and nothing here can judge that yet.
  */
 export function useJudged(
   judge: Judge,
   spec: BatterySpec,
-  readings: readonly Reading[],
-  rules: HouseRules,
+  { view, readings }: Pick<Run, 'view' | 'readings'>,
   opening: ToldAtOpening | null,
 ): JudgedRun | null {
+  const { rules } = view;
+  const { revision } = view.battery;
   return useMemo(() => {
     if (typeof judge === 'function') return judge(spec, readings, rules);
-    if (!opening || !areThose(opening.of, readings)) return null;
+    if (!opening || opening.of.battery.revision !== revision || !areThose(opening.of.readings, readings))
+      return null;
     return { ...opening.told, current: currentReadings(readings) };
-  }, [judge, spec, readings, rules, opening]);
+  }, [judge, spec, readings, rules, revision, opening]);
 }
 
 const areThose = (known: readonly Reading[], readings: readonly Reading[]) =>

@@ -1,13 +1,17 @@
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import type { BatterySpec } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
-import { slotFit } from '@/core/battery/slot-fit';
 import { dayWords } from '@/core/quantity/day';
 import { formatNumber, formatQuantity } from '@/core/quantity/format';
 import { ActLink } from '@/ui/act-link';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
+import { later } from '@/ui/later';
+import { SlotNotNoted } from './slot-not-noted';
 import type { StageProps } from './stage-props';
+
+// Most slots ask for nothing; what the others ask for stands in the page as the server wrote it.
+const SlotFit = dynamic(later(() => import('./slot-fit').then((fit) => fit.SlotFit)));
 
 /** Is this the battery in front of me? What the label should say, large. */
 export function IdentifyStage({ run, spec, state, capture }: StageProps) {
@@ -86,7 +90,7 @@ export function IdentifyStage({ run, spec, state, capture }: StageProps) {
           it printed so, and in this standard? If it is, take the test again with the load it asks for.
         </p>
       )}
-      <SlotSays spec={spec} />
+      {spec.slot ? <SlotFit spec={spec} /> : <SlotNotNoted />}
       <ForWhom value={whose} onChange={setWhose} />
       <KeyBar>
         <MainKey onPress={agree}>The label agrees</MainKey>
@@ -129,37 +133,5 @@ function ForWhom({ value, onChange }: { readonly value: Whose; readonly onChange
         {line('order', 'Order number', 40)}
       </div>
     </details>
-  );
-}
-
-/** Whether it is the right one for its vehicle or slot, where somebody noted what that asks for. */
-function SlotSays({ spec }: { readonly spec: BatterySpec }) {
-  const fit = slotFit(spec);
-  if (!fit || !spec.slot) {
-    return (
-      <p className="text-soft">
-        What its slot asks for is not noted. Is it the right construction and rating for the vehicle? Note it
-        on the label, and it is checked here.
-      </p>
-    );
-  }
-  const { type, rating } = spec.slot;
-  const asks = [type && batteryTypeLabel(type), rating && `${rating.amps} A ${rating.standard}`].filter(
-    Boolean,
-  );
-  const wrong = [
-    fit.typeFits === false ? 'not that construction' : '',
-    fit.rating && !fit.rating.fits ? `rated for ${formatNumber(fit.rating.hasSaeAmps, 'A')} A SAE only` : '',
-  ].filter((word) => word !== '');
-  return (
-    <p
-      className={
-        wrong.length > 0
-          ? 'rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn'
-          : 'rounded-md border border-line px-4 py-2'
-      }
-    >
-      Its slot asks for {asks.join(', ')}: {wrong.length > 0 ? wrong.join(', ') : 'this one fits'}.
-    </p>
   );
 }
