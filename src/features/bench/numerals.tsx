@@ -9,7 +9,10 @@ import { useSettled } from './live/use-settled';
 import type { NumberField } from './number-fields';
 
 // A voltmeter that speaks comes later than the page, and most benches have none.
-const MeterKeys = dynamic(later(() => import('./live/meter-keys').then((keys) => keys.MeterKeys)));
+const MeterKeys = dynamic(
+  later(() => import('./live/meter-keys').then((keys) => keys.MeterKeys)),
+  { loading: () => null },
+);
 
 interface NumeralsProps {
   readonly field: NumberField;

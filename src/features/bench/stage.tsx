@@ -66,7 +66,8 @@ const STAGES: Readonly<Record<StepId, React.ComponentType<StageProps>>> = {
   verdict: dynamic(LATER_STAGES.verdict),
 };
 
-const DoneStep = dynamic(LATER_PARTS.doneStep);
+// The step is gone to at once, whatever is still on its way.
+const DoneStep = dynamic(LATER_PARTS.doneStep, { loading: () => null });
 const TypedMargins = dynamic(LATER_PARTS.typedMargins);
 
 /** Steps whose reading is drawn against its limit; the others have a picture of their own. */

@@ -6,7 +6,7 @@ import type { HeldRun } from './use-stored-run';
 
 // Most runs are stored without a word.
 const answers = later(() => import('./server-answers').then((answered) => answered.ServerAnswers));
-const ServerAnswers = dynamic(answers);
+const ServerAnswers = dynamic(answers, { loading: () => null });
 
 /** Says so when a capture is not stored yet, and what to do when it cannot be. Nothing while all is stored. */
 export function StoreNotice({ run }: { readonly run: HeldRun<StoredRun> }) {

@@ -1,5 +1,5 @@
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
 import { dayWords } from '@/core/quantity/day';
@@ -11,7 +11,12 @@ import { SlotNotNoted } from './slot-not-noted';
 import type { StageProps } from './stage-props';
 
 // Most slots ask for nothing; what the others ask for stands in the page as the server wrote it.
-const SlotFit = dynamic(later(() => import('./slot-fit').then((fit) => fit.SlotFit)));
+const SlotFit = memo(
+  dynamic(
+    later(() => import('./slot-fit').then((fit) => fit.SlotFit)),
+    { loading: () => null },
+  ),
+);
 
 /** Is this the battery in front of me? What the label should say, large. */
 export function IdentifyStage({ run, spec, state, capture }: StageProps) {
