@@ -21,14 +21,30 @@ async function dropOnto(page: Page, tag: string, onto: ReturnType<typeof tileOf>
   if (await isAbove(page, onto)) {
     await page.mouse.move(from.x, 20, { steps: 5 });
     await expect.poll(() => isAbove(page, onto)).toBe(false);
-    // Away from the edge it stands still again.
     await page.mouse.move(from.x, 300);
+    await standsStill(page);
   }
   const to = await onto.boundingBox();
   if (!to) throw new Error('it is a channel of the room');
   await page.mouse.move(to.x + 30, to.y + 20, { steps: 5 });
   await page.mouse.up();
 }
+
+/** Away from its edge the page stands still again: for some frames, since the last of the way may still be to come. */
+const standsStill = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<void>((still) => {
+        let [at, frames] = [window.scrollY, 0];
+        const look = () => {
+          frames = window.scrollY === at ? frames + 1 : 0;
+          at = window.scrollY;
+          if (frames > 4) still();
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+  );
 
 /** Whether something lies beyond the upper edge of the screen, or so near to it that a hand there scrolls. */
 const isAbove = async (page: Page, some: ReturnType<typeof tileOf>) => {
