@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, startedRun, test } from './support/test';
+import { test as base, expect, startedRun } from './support/test';
 
 /** Lets in only the scripts that a page names; the others come once they are let in, or never. */
 async function holdLaterScripts(page: Page, path: string): Promise<(come: boolean) => void> {
@@ -16,17 +16,22 @@ async function holdLaterScripts(page: Page, path: string): Promise<(come: boolea
   return letIn;
 }
 
+/** A run on the Bench of which only the scripts have come that its page names; `letIn` says whether the others come. */
+const test = base.extend<{ readonly letIn: (come: boolean) => void }>({
+  letIn: async ({ page, bench, request, newTag, technicianId }, use) => {
+    const path = `/bench/${await startedRun(request, { tag: newTag, technicianId })}`;
+    const letIn = await holdLaterScripts(page, path);
+    await page.goto(path);
+    await bench.ready();
+    await use(letIn);
+  },
+});
+
 test('the Bench is worked before all of it has come: what was told stands, and a capture waits for what it comes to', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  letIn,
 }) => {
-  const path = `/bench/${await startedRun(request, { tag: newTag, technicianId })}`;
-  const letIn = await holdLaterScripts(page, path);
-  await page.goto(path);
-  await bench.ready();
   await expect(bench.verdict).toHaveText('Not decided yet');
   await bench.identify();
   await expect(page.getByRole('heading', { name: 'Working it out' })).toBeVisible();
@@ -40,14 +45,8 @@ test('the Bench is worked before all of it has come: what was told stands, and a
 test('a Bench whose rest does not come says so, keeps what was captured, and goes on once it is loaded again', async ({
   page,
   bench,
-  request,
-  newTag,
-  technicianId,
+  letIn,
 }) => {
-  const path = `/bench/${await startedRun(request, { tag: newTag, technicianId })}`;
-  const letIn = await holdLaterScripts(page, path);
-  await page.goto(path);
-  await bench.ready();
   letIn(false);
   await bench.identify();
   await expect(page.getByText('What was captured is kept').first()).toBeVisible();
