@@ -1,10 +1,11 @@
 import Papa from 'papaparse';
 import { assess } from '@/core/assessment/assess';
-import { type CsvBlock, rowsOf } from '@/core/exchange/csv-blocks';
+import { type BlockRows, cellsOf, walkRows } from '@/core/exchange/block-rows';
+import { type CsvBlock, newlineOf } from '@/core/exchange/csv-blocks';
 import { APPENDED_COLUMNS } from '@/core/exchange/readings-csv/columns';
 import { BLANK_GRADES, gradedCells, gradedRecord } from '@/core/exchange/readings-csv/graded';
 import type { Header } from '@/core/exchange/readings-csv/header';
-import { readRow } from '@/core/exchange/readings-csv/row';
+import { readCells } from '@/core/exchange/readings-csv/row';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
 
@@ -29,20 +30,20 @@ export function gradeBlock(
   startsFile: boolean,
   { header, rules, json }: Grading,
 ): GradedBlock {
-  const { cells: rows, lines } = rowsOf(block);
+  const rows = walkRows(block);
   const writeRow = rowWriter(block, header);
-  let out = startsFile && !json ? writeRow(rows[0] ?? [], lines[0] ?? 0, APPENDED_COLUMNS) : '';
+  let out = '';
   let complaints = '';
   let graded = 0;
   let refused = 0;
-  for (let index = startsFile ? 1 : 0; index < rows.length; index++) {
-    const cells = rows[index] ?? [];
-    const line = lines[index] ?? 0;
-    const read = readRow(header, cells);
+  if (startsFile && rows.next() && !json) out += writeRow(rows, APPENDED_COLUMNS);
+  while (rows.next()) {
+    const { line } = rows;
+    const read = readCells(header, rows);
     if (!read.ok) {
       refused++;
       complaints += complaintLines(line, read.problems, 'row refused');
-      if (!json) out += writeRow(cells, line, BLANK_GRADES);
+      if (!json) out += writeRow(rows, BLANK_GRADES);
       continue;
     }
     graded++;
@@ -50,7 +51,7 @@ export function gradeBlock(
     if (leftOut.length > 0) complaints += complaintLines(line, leftOut, 'row graded without it');
     const assessment = assess(evidence, rules);
     if (json) out += `${JSON.stringify(gradedRecord(line, tag, evidence, assessment, rules))}\n`;
-    else out += writeRow(cells, line, gradedCells(assessment));
+    else out += writeRow(rows, gradedCells(assessment));
   }
   return { out, complaints, graded, refused };
 }
@@ -63,15 +64,12 @@ function complaintLines(line: number, problems: readonly Problem[], outcome: str
  * Writes a row with its grades. Where nothing is quoted the row goes out letter for letter as it came in, which is also
  * by far the quickest; else each cell is written anew.
  */
-function rowWriter({ text, delimiter, firstLine }: CsvBlock, { replaced }: Header) {
-  const end = text.includes('\r\n') ? '\r\n' : '\n';
-  if (replaced.length === 0 && delimiter === ',' && !text.includes('"')) {
-    const asItCame = text.split(end);
-    return (_cells: readonly string[], line: number, grades: readonly string[]) =>
-      `${asItCame[line - firstLine]},${grades.join()}${end}`;
-  }
-  return (cells: readonly string[], _line: number, grades: readonly string[]) => {
-    const kept = replaced.length === 0 ? cells : cells.filter((_, index) => !replaced.includes(index));
+function rowWriter({ text, delimiter }: CsvBlock, { replaced }: Header) {
+  const end = newlineOf(text);
+  const keepsAll = replaced.length === 0 && delimiter === ',';
+  return (row: BlockRows, grades: readonly string[]) => {
+    if (keepsAll && row.asItCame !== null) return `${row.asItCame},${grades.join()}${end}`;
+    const kept = cellsOf(row).filter((_, index) => !replaced.includes(index));
     return `${Papa.unparse([[...kept, ...grades]])}${end}`;
   };
 }

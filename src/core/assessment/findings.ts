@@ -16,24 +16,30 @@ import type { VehicleResult } from './vehicle-result';
 
 /** Everything that the evidence says, whatever decides: each reading against its limit, and what was assumed. */
 export function collectFindings(known: Case): Finding[] {
-  return [
-    ...inspectionFindings(known),
-    ...slotFindings(known),
-    ...vehicleFindings(known),
-    ...cellFindings(known),
-    ...chargeFindings(known),
-    ...loadFindings(known),
-    ...otherPowerFindings(known),
-    ...capacityFindings(known),
-    ...healthFindings(known),
-    ...assumptions(known),
-  ];
+  const found: Finding[] = [];
+  for (const add of SOURCES) add(known, found);
+  return found;
 }
 
-function inspectionFindings(known: Case): Finding[] {
+/** Adds what one subject has to say. All write on one list: a file has a hundred thousand of these to collect. */
+type Source = (known: Case, found: Finding[]) => void;
+
+const SOURCES: readonly Source[] = [
+  inspectionFindings,
+  slotFindings,
+  vehicleFindings,
+  cellFindings,
+  chargeFindings,
+  loadFindings,
+  otherPowerFindings,
+  capacityFindings,
+  healthFindings,
+  assumptions,
+];
+
+function inspectionFindings(known: Case, found: Finding[]): void {
   const { evidence, estimates, rules } = known;
   const { inspection, battery } = evidence;
-  const found: Finding[] = [];
   const danger = dangerOf(known);
   if (danger) found.push(finding(danger));
   if (danger !== 'sulphur_smell' && inspection?.smell === 'rotten_egg') found.push(finding('sulphur_smell'));
@@ -61,21 +67,19 @@ function inspectionFindings(known: Case): Finding[] {
   if (temperatureC !== null && temperatureC < rules.temperature.lowestC) {
     found.push(finding('too_cold', heldAgainst(temperatureC, rules.temperature.lowestC, '°C', 1)));
   }
-  return found;
 }
 
-function slotFindings({ evidence }: Case): Finding[] {
+function slotFindings({ evidence }: Case, found: Finding[]): void {
   const fit = slotFit(evidence.battery);
-  const found: Finding[] = [];
   if (fit?.typeFits === false) found.push(finding('wrong_type_for_slot'));
   if (fit?.rating && !fit.rating.fits) {
     found.push(finding('rating_below_slot', heldAgainst(fit.rating.hasSaeAmps, fit.rating.asksSaeAmps, 'A')));
   }
-  return found;
 }
 
-function vehicleFindings({ estimates }: Case): Finding[] {
-  return estimates.vehicleChecks.map((result) => ({ ...vehicleFinding(result), check: result.check }));
+function vehicleFindings({ estimates }: Case, found: Finding[]): void {
+  for (const result of estimates.vehicleChecks)
+    found.push({ ...vehicleFinding(result), check: result.check });
 }
 
 function vehicleFinding({ check, value, limit, margin, state }: VehicleResult): Finding {
@@ -88,10 +92,9 @@ function vehicleFinding({ check, value, limit, margin, state }: VehicleResult): 
   return finding(state === 'low' ? 'regulated_low' : 'regulated_high', measured);
 }
 
-function cellFindings({ evidence, estimates, rules }: Case): Finding[] {
+function cellFindings({ evidence, estimates, rules }: Case, found: Finding[]): void {
   const { cells, charge } = estimates;
-  if (!cells) return [];
-  const found: Finding[] = [];
+  if (!cells) return;
   const unit = cells.source === 'hydrometer' ? '' : 'V';
   const against = (limit: number) => ({
     ...heldAgainst(cells.spread, limit, unit),
@@ -102,14 +105,12 @@ function cellFindings({ evidence, estimates, rules }: Case): Finding[] {
   if (cells.state === 'uneven')
     found.push(finding('cells_uneven', against(rules.cells.evenSpread), cells.forced));
   if (isStratified(evidence, cells, charge?.volts25 ?? null, rules)) found.push(finding('stratified'));
-  return found;
 }
 
-function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
+function chargeFindings({ evidence, estimates, rules }: Case, found: Finding[]): void {
   const known = estimates.charge;
-  if (!known) return [];
+  if (!known) return;
   const { nominalVolts } = evidence.battery;
-  const found: Finding[] = [];
   if (known.volts25 !== null && known.volts25 < rules.charge.deepVolts25) {
     const volts = ownVolt(known.volts25, nominalVolts);
     const limit = ownVolt(rules.charge.deepVolts25, nominalVolts);
@@ -132,15 +133,17 @@ function chargeFindings({ evidence, estimates, rules }: Case): Finding[] {
     found.push(finding('charge_before_service', measured, known.indicative));
   }
   if (evidence.discharge?.drained) found.push(finding('charge_after_discharge'));
-  return found;
 }
 
-function loadFindings(known: Case): Finding[] {
+function loadFindings(known: Case, found: Finding[]): void {
   const { evidence, estimates, rules } = known;
   const { load, task, recovery } = estimates;
-  if (!load || !task) return [];
+  if (!load || !task) return;
   const { nominalVolts } = evidence.battery;
-  if (load.standing === 'unusable') return [finding('load_not_usable', null, true)];
+  if (load.standing === 'unusable') {
+    found.push(finding('load_not_usable', null, true));
+    return;
+  }
   const indicative = load.standing !== 'counts';
   const margin = load.decidingMarginVolts;
   const fails = margin < 0;
@@ -149,13 +152,13 @@ function loadFindings(known: Case): Finding[] {
     ...heldAgainst(told, task.limitVolts, 'V', ownVolt(LOAD_VOLTS_SD, nominalVolts)),
     margin,
   };
-  const found = [
+  found.push(
     finding(
       fails ? 'load_fails' : 'load_passes',
       measured,
       indicative && (fails || load.standing !== 'pass_only'),
     ),
-  ];
+  );
   if (load.standing === 'pass_only') found.push(finding('load_below_gate'));
   if (margin !== load.marginVolts) found.push(finding('load_at_full_charge'));
   if (fails && evidence.load?.stopped === 'collapse')
@@ -165,7 +168,7 @@ function loadFindings(known: Case): Finding[] {
   if (weak) found.push(finding('load_weak', weak));
   if (task.setBasis === 'capacity' && crankingRating(evidence.battery)?.basis !== 'capacity')
     found.push(finding('load_limit_lax'));
-  found.push(...traceFindings(known));
+  traceFindings(known, found);
   if (evidence.load?.forced) found.push(finding('load_forced'));
   if (load.scaled)
     found.push(finding(load.ratio > rules.load.trustedRatio ? 'load_scaled_far' : 'load_scaled'));
@@ -178,28 +181,24 @@ function loadFindings(known: Case): Finding[] {
       ),
     );
   }
-  return found;
 }
 
 /** Share by which a bank may sag before it is said. Rule of the trade. */
 const SAG_TOLD = 0.05;
 
-function traceFindings({ evidence, estimates }: Case): Finding[] {
+function traceFindings({ evidence, estimates }: Case, found: Finding[]): void {
   const { load, openCircuit, battery } = evidence;
   const read = load?.trace && openCircuit && readTrace(load.trace, openCircuit.volts, battery.nominalVolts);
-  if (!read) return [];
-  const found: Finding[] = [];
+  if (!read) return;
   if (read.shape === 'capacity') found.push(finding('falls_late'));
   // Every load drops at once; where it held its limit there is nothing to explain.
   if (read.shape === 'resistance' && estimates.load && estimates.load.decidingMarginVolts < 0)
     found.push(finding('drops_at_once'));
   if (read.sag !== null && read.sag > SAG_TOLD) found.push(finding('bank_sagged'));
-  return found;
 }
 
-function otherPowerFindings({ evidence, estimates, rules }: Case): Finding[] {
+function otherPowerFindings({ evidence, estimates, rules }: Case, found: Finding[]): void {
   const { conductance, crank, threeMinute, health, stand } = estimates;
-  const found: Finding[] = [];
   if (conductance && !conductance.conclusive) found.push(finding('conductance_inconclusive', null, true));
   if (correctedTwice(evidence)) found.push(finding('amperes_corrected_twice', null, true));
   if (health?.methodsDisagree) found.push(finding('methods_disagree'));
@@ -235,39 +234,44 @@ function otherPowerFindings({ evidence, estimates, rules }: Case): Finding[] {
       ),
     );
   }
-  return found;
 }
 
-function capacityFindings({ evidence, estimates: { capacity }, rules }: Case): Finding[] {
-  if (!capacity) return evidence.discharge ? [finding('discharge_cut_short', null, true)] : [];
+function capacityFindings(known: Case, found: Finding[]): void {
+  const { discharge } = known.evidence;
+  const capacity = capacityFinding(known);
+  if (capacity) found.push(capacity);
+  else if (discharge) found.push(finding('discharge_cut_short', null, true));
+}
+
+function capacityFinding({ estimates: { capacity }, rules }: Case): Finding | null {
+  if (!capacity) return null;
   const { measured, sdPct, low, forced, pct, method } = capacity;
   const { value, limit, unit } = measured;
   if (unit === 'V') {
     // A ceiling: a fall below it is in hand.
     const against = { ...heldAgainst(value, limit, unit), margin: limit - value };
-    return [finding(low ? 'capacity_low' : 'capacity_ungraded', against, forced)];
+    return finding(low ? 'capacity_low' : 'capacity_ungraded', against, forced);
   }
-  if (low) return [finding('capacity_low', heldAgainst(value, limit, unit, sdPct ?? 0), forced)];
-  if (method === 'returned')
-    return [finding('capacity_ungraded', heldAgainst(value, limit, unit, sdPct ?? 0))];
+  if (low) return finding('capacity_low', heldAgainst(value, limit, unit, sdPct ?? 0), forced);
+  if (method === 'returned') return finding('capacity_ungraded', heldAgainst(value, limit, unit, sdPct ?? 0));
   const against = heldAgainst(value, rules.capacity.servePct, unit, sdPct ?? 0);
-  return [
-    finding((pct ?? 0) < rules.capacity.servePct ? 'capacity_ageing' : 'capacity_sound', against, forced),
-  ];
+  return finding(
+    (pct ?? 0) < rules.capacity.servePct ? 'capacity_ageing' : 'capacity_sound',
+    against,
+    forced,
+  );
 }
 
-function healthFindings({ estimates, rules }: Case): Finding[] {
-  const { health } = estimates;
-  if (!health) return [];
+function healthFindings({ estimates: { health }, rules }: Case, found: Finding[]): void {
+  if (!health) return;
+  const { pct, sdPct, indicative } = health;
   const { retirePct, servePct } = rules.health;
-  const against = (limit: number) => heldAgainst(health.pct, limit, '%', health.sdPct);
-  if (health.pct < retirePct) return [finding('worn', against(retirePct), health.indicative)];
-  if (health.pct < servePct) return [finding('ageing', against(servePct), health.indicative)];
-  return [finding('sound', against(servePct), health.indicative)];
+  const worn = pct < retirePct;
+  const code = worn ? 'worn' : pct < servePct ? 'ageing' : 'sound';
+  found.push(finding(code, heldAgainst(pct, worn ? retirePct : servePct, '%', sdPct), indicative));
 }
 
-function assumptions({ evidence, estimates }: Case): Finding[] {
-  const found: Finding[] = [];
+function assumptions({ evidence, estimates }: Case, found: Finding[]): void {
   const { inspection, openCircuit } = evidence;
   if (!inspection || (inspection.case === null && inspection.terminals === null))
     found.push(finding('not_inspected'));
@@ -278,9 +282,8 @@ function assumptions({ evidence, estimates }: Case): Finding[] {
     found.push(finding('temperature_assumed'));
   }
   // A cranking current is beside the point of a battery that works for hours.
-  if (dutyOf(evidence.battery) === 'deep_cycle') return found;
+  if (dutyOf(evidence.battery) === 'deep_cycle') return;
   const basis = crankingRating(evidence.battery)?.basis;
   if (basis === 'converted') found.push(finding('rating_converted'));
   if (basis === 'capacity') found.push(finding('rating_from_capacity'));
-  return found;
 }

@@ -36,6 +36,21 @@ interface Told {
 /** Health fused over all methods that count, in logarithms; over those that do not where none does. */
 export function estimateHealth(told: Told, evidence: Evidence, rules: HouseRules): HealthEstimate | null {
   const methods = methodsOf(told);
+  const [first] = methods;
+  if (!first) return null;
+  // One method is itself, to the last bit.
+  if (methods.length === 1) {
+    const { pct, sdPct, indicative } = first;
+    return { pct, sdPct, indicative, methods, methodsDisagree: false, settledByLoads: false };
+  }
+  return fusedHealth(methods, evidence, rules);
+}
+
+function fusedHealth(
+  methods: readonly MethodHealth[],
+  evidence: Evidence,
+  rules: HouseRules,
+): HealthEstimate | null {
   const counting = methods.filter(({ indicative }) => !indicative);
   const fused = fuseRelative(counting.length > 0 ? counting : methods);
   if (!fused) return null;

@@ -77,9 +77,14 @@ function guessDelimiter(text: string): string {
   return Papa.parse(header, { delimitersToGuess: DELIMITERS }).meta.delimiter;
 }
 
+/** How the lines of a block end. */
+export function newlineOf(text: string): '\r\n' | '\n' {
+  return text.includes('\r\n') ? '\r\n' : '\n';
+}
+
 /** The rows of a block, each with the line that it begins on. */
 export function rowsOf({ text, delimiter, firstLine }: CsvBlock): CsvRows {
-  const parsed = Papa.parse<string[]>(text, { delimiter, newline: text.includes('\r\n') ? '\r\n' : '\n' });
+  const parsed = Papa.parse<string[]>(text, { delimiter, newline: newlineOf(text) });
   const quoted = text.includes('"');
   const rows: string[][] = [];
   const lines: number[] = [];

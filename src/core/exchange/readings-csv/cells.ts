@@ -1,5 +1,6 @@
 import { possibleRange, type Quantity } from '../../quantity/entry';
 import { type Problem, problem } from '../../quantity/result';
+import type { RowOfCells } from '../block-rows';
 import type { UsedColumn } from './columns';
 import type { Header } from './header';
 
@@ -12,13 +13,13 @@ export class RowCells {
 
   constructor(
     private readonly header: Header,
-    private readonly cells: readonly string[],
+    private readonly cells: RowOfCells,
   ) {}
 
   /** The trimmed text of a column; empty where the cell is blank or the file lacks the column. */
   text(column: UsedColumn): string {
     const index = this.header.at[column];
-    return index < 0 ? '' : trimmed(this.cells[index] ?? '');
+    return index < 0 ? '' : trimmed(this.cells.text(index));
   }
 
   /** One of the words that the format knows for a column, in any case. */
@@ -34,19 +35,22 @@ export class RowCells {
 
   /** A number in the range that is possible for a quantity; a decimal comma is read too. */
   quantity(column: UsedColumn, quantity: Quantity, nominalVolts = 12): number | null {
-    const text = this.text(column);
-    if (text === '') return null;
     const [least, most] = possibleRange(quantity, nominalVolts);
-    return this.within(column, text, least, most);
+    return this.number(column, least, most);
   }
 
   /** A number in [least, most]. */
   number(column: UsedColumn, least: number, most: number): number | null {
-    const text = this.text(column);
-    return text === '' ? null : this.within(column, text, least, most);
+    const index = this.header.at[column];
+    if (index < 0) return null;
+    const plain = this.cells.number(index);
+    return plain >= least && plain <= most ? plain : this.otherNumber(column, least, most);
   }
 
-  private within(column: UsedColumn, text: string, least: number, most: number): number | null {
+  /** What is blank, out of range, or written otherwise than nearly every number is. */
+  private otherNumber(column: UsedColumn, least: number, most: number): number | null {
+    const text = this.text(column);
+    if (text === '') return null;
     const value = numberFrom(text);
     if (value >= least && value <= most) return value;
     this.complain(column, text, `a number from ${least} to ${most}`);

@@ -2,24 +2,28 @@ import { type Assessment, reasonsOf } from '../../assessment/assess';
 import type { Evidence } from '../../assessment/evidence';
 import { ledgerOf } from '../../assessment/ledger';
 import { because, findingTitle } from '../../assessment/wording';
+import { fixedWriter } from '../../quantity/decimal';
 import type { HouseRules } from '../../rules/house-rules';
 import { APPENDED_COLUMNS } from './columns';
 
 /** The appended cells of a row that could not be graded. */
 export const BLANK_GRADES: readonly string[] = APPENDED_COLUMNS.map(() => '');
 
+const tenths = fixedWriter(1);
+const thousandths = fixedWriter(3);
+
 /** The cells that grading appends to a row, in the order of `APPENDED_COLUMNS`. */
 export function gradedCells(assessment: Assessment): string[] {
   const { charge, health, load, task } = assessment.estimates;
   const { id, version } = assessment.rules;
   return [
-    charge ? charge.pct.toFixed(1) : '',
-    charge ? charge.sdPct.toFixed(1) : '',
-    health ? health.pct.toFixed(1) : '',
-    health ? health.sdPct.toFixed(1) : '',
-    task ? task.setAmps.toFixed(1) : '',
-    task ? task.limitVolts.toFixed(3) : '',
-    load && load.standing !== 'unusable' ? load.marginVolts.toFixed(3) : '',
+    charge ? tenths(charge.pct) : '',
+    charge ? tenths(charge.sdPct) : '',
+    health ? tenths(health.pct) : '',
+    health ? tenths(health.sdPct) : '',
+    task ? tenths(task.setAmps) : '',
+    task ? thousandths(task.limitVolts) : '',
+    load && load.standing !== 'unusable' ? thousandths(load.marginVolts) : '',
     assessment.verdict,
     assessment.grade ?? '',
     assessment.next ?? '',

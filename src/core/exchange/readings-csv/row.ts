@@ -9,6 +9,7 @@ import { formatNumber } from '../../quantity/format';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../quantity/temperature';
 import type { EvidenceDraft } from '../../steps/columns';
+import { ListedCells, type RowOfCells } from '../block-rows';
 import { undefused } from '../csv-text';
 import { isMoment } from '../moment-text';
 import { RowCells } from './cells';
@@ -28,8 +29,13 @@ const SAME_TEMPERATURE_K = 1;
 
 /** Reads one row: the evidence in it, or everything that is wrong with it. */
 export function readRow(header: Header, cells: readonly string[]): Result<ReadingsRow> {
-  if (cells.length !== header.width) {
-    return fail(problem('row', `${cells.length} cells`, `${header.width} cells, as in the header row`));
+  return readCells(header, new ListedCells(cells));
+}
+
+/** The same of a row whose cells are read where they stand. */
+export function readCells(header: Header, cells: RowOfCells): Result<ReadingsRow> {
+  if (cells.width !== header.width) {
+    return fail(problem('row', `${cells.width} cells`, `${header.width} cells, as in the header row`));
   }
   const row = new RowCells(header, cells);
   const tag = undefused(row.text('tag'));
