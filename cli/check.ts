@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import type { Readable } from 'node:stream';
 import { type CircuitSpec, NOTHING_KNOWN } from '@/core/circuit/check-evidence';
 import { type GatheredReading, gatherCheck } from '@/core/circuit/gather-check';
 import { judgeCheck } from '@/core/circuit/judge-check';
@@ -11,6 +10,7 @@ import { csvText } from '@/core/exchange/csv-text';
 import { lookAlikeKey } from '@/core/quantity/written-text';
 import { fileCommand, rulesFrom } from './command';
 import { eachRow } from './each-row';
+import type { Input } from './input';
 
 const USAGE = `Usage: npm run --silent check -- FILE [--vehicles FILE] [--rules FILE] [--json]
 
@@ -83,7 +83,7 @@ function vehiclesFrom(
 }
 
 async function gathered(
-  input: Readable,
+  input: Input,
   vehicles: Vehicles,
   complain: (words: string) => void,
 ): Promise<{ readonly checks: readonly Gathered[]; readonly refused: number }> {

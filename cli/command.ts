@@ -1,9 +1,10 @@
-import { createReadStream, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import type { Readable, Writable } from 'node:stream';
 import { type ParseArgsConfig, parseArgs } from 'node:util';
 import { readRulesFile } from '@/core/exchange/rules-file';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
+import { bytesOf, type Input } from './input';
 
 /** How every command ends. */
 const EXIT = { allDone: 0, someRefused: 1, nothingRead: 2 } as const;
@@ -33,7 +34,7 @@ export interface FileCommand<O extends Options> {
   readonly options: O;
   /** Bytes that are read from the file at once, where it matters. */
   readonly blockBytes?: number;
-  run(input: Readable, values: Values<O>, streams: Streams): Promise<Outcome>;
+  run(input: Input, values: Values<O>, streams: Streams): Promise<Outcome>;
 }
 
 /** The options that every command understands. */
@@ -71,10 +72,12 @@ function argumentsOf<O extends Options>({ options }: FileCommand<O>, args: reado
   return { help, file, others: others.length, values: values as unknown as Values<O> };
 }
 
-function inputFrom(file: string, { blockBytes }: { readonly blockBytes?: number }, { stdin }: Streams) {
-  return file === '-'
-    ? stdin
-    : createReadStream(file, blockBytes === undefined ? {} : { highWaterMark: blockBytes });
+function inputFrom(
+  file: string,
+  { blockBytes }: { readonly blockBytes?: number },
+  { stdin }: Streams,
+): Input {
+  return file === '-' ? stdin : bytesOf(file, blockBytes);
 }
 
 /** House rules from the file that an option names, else the standard ones; throws what is wrong with it. */

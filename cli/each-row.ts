@@ -1,6 +1,6 @@
-import type { Readable } from 'node:stream';
 import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import type { Result } from '@/core/quantity/result';
+import { type Input, textOf } from './input';
 
 /** How the rows of a file are read, and where what cannot be read is told. */
 interface RowReader<Header, Row> {
@@ -15,14 +15,13 @@ interface RowReader<Header, Row> {
  * @throws UnreadableCsv where there is no header, or one that cannot be read
  */
 export async function eachRow<Header, Row>(
-  input: Readable,
+  input: Input,
   reader: RowReader<Header, Row>,
   take: (row: Row) => void,
 ): Promise<number> {
-  input.setEncoding('utf8');
   let header: Header | null = null;
   let refused = 0;
-  for await (const block of csvBlocks(input)) {
+  for await (const block of csvBlocks(textOf(input))) {
     const { cells: rows, lines } = rowsOf(block);
     for (const [index, cells] of rows.entries()) {
       if (header === null) {

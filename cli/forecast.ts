@@ -1,4 +1,3 @@
-import type { Readable } from 'node:stream';
 import type { Climate } from '@/core/battery/length-of-life';
 import { csvText } from '@/core/exchange/csv-text';
 import { FORECAST_RESULT_COLUMNS, forecastLine } from '@/core/exchange/forecast/forecast-line';
@@ -14,6 +13,7 @@ import { NO_STRAIN } from '@/core/history/hazard';
 import type { HealthReading } from '@/core/history/health-reading';
 import { fileCommand, rulesFrom } from './command';
 import { eachRow } from './each-row';
+import type { Input } from './input';
 
 const USAGE = `Usage: npm run --silent forecast -- FILE [--on DAY] [--climate mild|hot] [--rules FILE] [--json]
 
@@ -85,7 +85,7 @@ function unitOf({ tag, row, fittedMs, readings }: Gathered, climate: Climate, no
 
 const MS_PER_DAY = 86_400_000;
 
-async function gathered(input: Readable, complain: (words: string) => void) {
+async function gathered(input: Input, complain: (words: string) => void) {
   const batteries = new Map<string, Gathered>();
   let newestMs = 0;
   const reader = { header: readForecastHeader, row: readForecastRow, complain };

@@ -1,9 +1,10 @@
 import { once } from 'node:events';
-import type { Readable, Writable } from 'node:stream';
+import type { Writable } from 'node:stream';
 import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import { type Header, readHeader } from '@/core/exchange/readings-csv/header';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { gradeBlock } from './grade-block';
+import { type Input, textOf } from './input';
 
 interface Options {
   readonly stdout: Writable;
@@ -19,11 +20,10 @@ export interface Tally {
 }
 
 /** Grades a stream of readings block by block, so that memory does not grow with the file. */
-export async function gradeStream(input: Readable, { stdout, stderr, rules, json }: Options): Promise<Tally> {
-  input.setEncoding('utf8');
+export async function gradeStream(input: Input, { stdout, stderr, rules, json }: Options): Promise<Tally> {
   const tally = { graded: 0, refused: 0 };
   let header: Header | null = null;
-  for await (const block of csvBlocks(input)) {
+  for await (const block of csvBlocks(textOf(input))) {
     const startsFile = header === null;
     if (!header) {
       const [names] = rowsOf(block).cells;

@@ -1,9 +1,10 @@
-import { check } from './check';
-import { forecast } from './forecast';
-import { grade } from './grade';
-import { trace } from './trace';
-
-const COMMANDS = { grade, check, forecast, trace };
+/** Each is loaded when it is the one that is asked for: the others need not be read, nor held in memory. */
+const COMMANDS = {
+  grade: async () => (await import('./grade')).grade,
+  check: async () => (await import('./check')).check,
+  forecast: async () => (await import('./forecast')).forecast,
+  trace: async () => (await import('./trace')).trace,
+};
 
 // A reader that has seen enough (such as `head`) closes the pipe; that is no fault of the file's.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
@@ -13,4 +14,5 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 
 const [name = '', ...args] = process.argv.slice(2);
 if (!(name in COMMANDS)) throw new Error(`there is no command ${name}`);
-process.exitCode = await COMMANDS[name as keyof typeof COMMANDS](args, process);
+const command = await COMMANDS[name as keyof typeof COMMANDS]();
+process.exitCode = await command(args, process);

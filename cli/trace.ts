@@ -7,6 +7,7 @@ import { layoutOfBytes, tooLarge } from '@/core/recording/read-recording';
 import { MOST_SAMPLES } from '@/core/recording/recording';
 import { RowReader } from '@/core/recording/row-reader';
 import { fileCommand } from './command';
+import type { Input } from './input';
 
 const USAGE = `Usage: npm run --silent trace -- FILE [--cylinders N]
 
@@ -49,7 +50,7 @@ export const trace = fileCommand({
 const wordsOf = (problems: readonly Problem[]) => problems.map(({ message }) => message).join('; ');
 
 /** Reads the rows as they come; the head says how they are laid out. */
-async function rowsOf(input: AsyncIterable<Buffer | string>) {
+async function rowsOf(input: Input) {
   let head = Buffer.alloc(0);
   let reader: RowReader | null = null;
   let bytes = 0;

@@ -1,5 +1,5 @@
 // Bundles a TypeScript entry of this project for Node when its sources have changed since the last bundle.
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureInstalled, root } from './setup.mjs';
 
@@ -7,6 +7,20 @@ function newestChange(path) {
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;
   return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newestChange(join(path, name))));
+}
+
+/**
+ * The path of the bundle of `cli/main.ts`. What a command loads on demand is a file of its own beside it, so that the
+ * others are neither read nor held in memory.
+ */
+export function commandBundle() {
+  const outdir = join(root, '.build/cli');
+  return bundleIfOlder('cli/main.ts', join(outdir, 'main.mjs'), ['cli', 'src/core'], {
+    outfile: undefined,
+    outdir,
+    outExtension: { '.js': '.mjs' },
+    splitting: true,
+  });
 }
 
 /** The path of the bundle of `folder/main.ts`, made anew where it is older than its sources. */
@@ -46,6 +60,8 @@ async function bundleIfOlder(entry, bundle, sources, options) {
   const paths = [...sources, 'package-lock.json'].map((path) => join(root, path));
   if (existsSync(bundle) && statSync(bundle).mtimeMs > Math.max(...paths.map(newestChange))) return bundle;
   ensureInstalled((line) => process.stderr.write(`${line}\n`), 'running');
+  // Parts of an earlier bundle have names of their own, and would stay for ever.
+  if (options.outdir) rmSync(options.outdir, { recursive: true, force: true });
   await bundleForNode(join(root, entry), bundle, options);
   return bundle;
 }

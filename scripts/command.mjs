@@ -1,5 +1,5 @@
 // Runs a command of the terminal (grade, check): bundles them when their sources have changed since the last bundle, then hands over.
 import { pathToFileURL } from 'node:url';
-import { bundleOf } from './bundle.mjs';
+import { commandBundle } from './bundle.mjs';
 
-await import(pathToFileURL(await bundleOf('cli')).href);
+await import(pathToFileURL(await commandBundle()).href);
