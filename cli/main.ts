@@ -1,3 +1,5 @@
+import process from 'node:process';
+
 /** Each is loaded when it is the one that is asked for: the others need not be read, nor held in memory. */
 const COMMANDS = {
   grade: async () => (await import('./grade')).grade,

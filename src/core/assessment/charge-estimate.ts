@@ -27,7 +27,7 @@ export interface ChargeEstimate {
 export function estimateCharge(evidence: Evidence, rules: HouseRules): ChargeEstimate | null {
   const byVoltage = chargeByVoltage(evidence, rules);
   const byGravity = chargeOfCells(evidence, judgeCells(evidence, rules));
-  const fused = fuse([byVoltage, byGravity].filter((estimate) => estimate !== null));
+  const fused = byVoltage && byGravity ? fuse([byVoltage, byGravity]) : (byVoltage ?? byGravity);
   if (!fused) return null;
   return {
     pct: tidy(fused.pct),

@@ -76,8 +76,15 @@ function temperatureOf({
   hydrometer,
 }: Evidence): number | null {
   if (cooledToC !== undefined) return cooledToC;
-  const measured = [stand, load, conductance, openCircuit, crank, hydrometer];
-  return measured.find((reading) => reading?.temperatureC != null)?.temperatureC ?? null;
+  return (
+    stand?.temperatureC ??
+    load?.temperatureC ??
+    conductance?.temperatureC ??
+    openCircuit?.temperatureC ??
+    crank?.temperatureC ??
+    hydrometer?.temperatureC ??
+    null
+  );
 }
 
 /** Where the thinnest acid of the battery freezes, °C: one frozen cell is enough to keep away from it. Rule of the trade. */

@@ -195,6 +195,9 @@ export interface StoredEvidence extends Evidence {
   readonly vehicle?: VehicleEvidence | null;
 }
 
+/** What a list is that nothing was put on: the same one for all, as a file of readings asks for a hundred thousand. */
+const NONE: readonly never[] = Object.freeze([]);
+
 /** Evidence of a battery that nobody has looked at yet. */
 export function noEvidence(battery: BatterySpec): Evidence {
   return {
@@ -211,12 +214,12 @@ export function noEvidence(battery: BatterySpec): Evidence {
     stand: null,
     discharge: null,
     returned: null,
-    vehicleChecks: [],
+    vehicleChecks: NONE,
     chargeRefused: false,
     chargesGiven: 0,
     conductancesMade: 0,
-    loadsMadeVolts: [],
-    skipped: [],
+    loadsMadeVolts: NONE,
+    skipped: NONE,
   };
 }
 

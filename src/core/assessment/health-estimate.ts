@@ -75,12 +75,14 @@ function loadsAgree({ loadsMadeVolts, battery }: Evidence): boolean {
   return tidy(Math.abs(before - last)) <= (LOADS_AGREE_VOLTS * battery.nominalVolts) / 12;
 }
 
+function byLoad(load: LoadResult | null): MethodHealth[] {
+  if (load?.healthPct == null) return [];
+  const { healthPct: pct, healthSdPct: sdPct, standing } = load;
+  return [{ method: 'load', pct, sdPct, indicative: standing === 'indicative' }];
+}
+
 function methodsOf({ load, conductance, crank }: Told): MethodHealth[] {
-  const methods: MethodHealth[] = [];
-  if (load?.healthPct != null) {
-    const indicative = load.standing === 'indicative';
-    methods.push({ method: 'load', pct: load.healthPct, sdPct: load.healthSdPct, indicative });
-  }
+  const methods: MethodHealth[] = byLoad(load);
   if (conductance) {
     const { healthPct: pct, healthSdPct: sdPct, conclusive } = conductance;
     methods.push({ method: 'conductance', pct, sdPct, indicative: !conclusive });
