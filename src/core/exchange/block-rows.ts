@@ -6,6 +6,8 @@ export interface RowOfCells {
   readonly width: number;
   /** A cell as it stands, the space around it included; empty beyond the end of the row. */
   text(index: number): string;
+  /** Whether a cell has nothing in it, not even space. */
+  isEmpty(index: number): boolean;
   /** The plain decimal number in a cell; NaN for a blank one and for whatever else may be meant as a number. */
   number(index: number): number;
 }
@@ -30,6 +32,10 @@ export class ListedCells implements RowOfCells {
 
   text(index: number): string {
     return this.cells[index] ?? '';
+  }
+
+  isEmpty(index: number): boolean {
+    return this.text(index) === '';
   }
 
   number(index: number): number {
@@ -93,6 +99,10 @@ class PlainRows implements BlockRows {
     return index < this.width ? this.whole.slice(this.startOf(index), this.ends[index]) : '';
   }
 
+  isEmpty(index: number): boolean {
+    return index >= this.width || this.startOf(index) === this.ends[index];
+  }
+
   number(index: number): number {
     return index < this.width
       ? plainDecimal(this.whole, this.startOf(index), this.ends[index] ?? 0)
@@ -130,6 +140,10 @@ class ListedRows implements BlockRows {
 
   text(index: number): string {
     return this.row.text(index);
+  }
+
+  isEmpty(index: number): boolean {
+    return this.row.isEmpty(index);
   }
 
   number(index: number): number {

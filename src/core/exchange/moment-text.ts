@@ -1,7 +1,18 @@
-/** ISO 8601 with a zone, to the minute or finer: what the format itself asks for. */
-const MOMENT = /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:?\d\d)$/;
+import { daysIn } from '../quantity/day';
 
-/** Whether a text is a moment as the format writes it, which needs no asking. */
+/** ISO 8601 with a zone, to the minute or finer: what the format itself asks for. A day may end at 24:00. */
+const MOMENT =
+  /^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])T(?:(?:[01]\d|2[0-3]):[0-5]\d(?::[0-5]\d(?:\.\d+)?)?|24:00(?::00)?)(?:Z|[+-](?:[01]\d|2[0-3]):?[0-5]\d)$/;
+
+/** So many days every month has. */
+const FEWEST_DAYS = 28;
+
+/**
+ * Whether a text is a moment as the format writes it, which needs no asking. The language would take 30 February for a
+ * day in March.
+ */
 export function isMoment(text: string): boolean {
-  return MOMENT.test(text) && !Number.isNaN(Date.parse(text));
+  if (!MOMENT.test(text)) return false;
+  const day = Number(text.slice(8, 10));
+  return day <= FEWEST_DAYS || day <= daysIn(Number(text.slice(0, 4)), Number(text.slice(5, 7)));
 }

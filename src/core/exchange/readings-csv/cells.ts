@@ -35,19 +35,30 @@ export class RowCells {
 
   /** A number in the range that is possible for a quantity; a decimal comma is read too. */
   quantity(column: UsedColumn, quantity: Quantity, nominalVolts = 12): number | null {
+    const index = this.filled(column);
+    if (index < 0) return null;
     const [least, most] = possibleRange(quantity, nominalVolts);
-    return this.number(column, least, most);
+    return this.within(index, column, least, most);
   }
 
   /** A number in [least, most]. */
   number(column: UsedColumn, least: number, most: number): number | null {
+    const index = this.filled(column);
+    return index < 0 ? null : this.within(index, column, least, most);
+  }
+
+  /** Where a column's cell is; -1 where the file has none, or nothing stands in it. */
+  private filled(column: UsedColumn): number {
     const index = this.header.at[column];
-    if (index < 0) return null;
+    return index >= 0 && this.cells.isEmpty(index) ? -1 : index;
+  }
+
+  private within(index: number, column: UsedColumn, least: number, most: number): number | null {
     const plain = this.cells.number(index);
     return plain >= least && plain <= most ? plain : this.otherNumber(column, least, most);
   }
 
-  /** What is blank, out of range, or written otherwise than nearly every number is. */
+  /** What is but space, out of range, or written otherwise than nearly every number is. */
   private otherNumber(column: UsedColumn, least: number, most: number): number | null {
     const text = this.text(column);
     if (text === '') return null;
