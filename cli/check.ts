@@ -39,7 +39,7 @@ export const check = fileCommand({
   usage: USAGE,
   options: { vehicles: { type: 'string' }, rules: { type: 'string' }, json: { type: 'boolean' } },
   async run(input, values, { stdout, stderr }) {
-    const rules = rulesFrom(values.rules);
+    const rules = await rulesFrom(values.rules);
     const complain = (words: string) => void stderr.write(words);
     const known =
       values.vehicles === undefined

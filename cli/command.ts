@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Readable, Writable } from 'node:stream';
 import { type ParseArgsConfig, parseArgs } from 'node:util';
-import { readRulesFile } from '@/core/exchange/rules-file';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { STANDARD_RULES } from '@/core/rules/standard-rules';
 import { bytesOf, type Input } from './input';
@@ -81,8 +80,10 @@ function inputFrom(
 }
 
 /** House rules from the file that an option names, else the standard ones; throws what is wrong with it. */
-export function rulesFrom(path: string | undefined): HouseRules {
+export async function rulesFrom(path: string | undefined): Promise<HouseRules> {
   if (path === undefined) return STANDARD_RULES;
+  // What checks a file of rules is more than half of all that a command would load.
+  const { readRulesFile } = await import('@/core/exchange/rules-file');
   const read = readRulesFile(readFileSync(path, 'utf8'));
   if (read.ok) return read.value;
   throw new Error(

@@ -48,7 +48,7 @@ export const forecast = fileCommand({
     json: { type: 'boolean' },
   },
   async run(input, values, { stdout, stderr }) {
-    const rules = rulesFrom(values.rules);
+    const rules = await rulesFrom(values.rules);
     const climate = climateFrom(values.climate);
     const onMs = values.on === undefined ? null : dayMs(values.on);
     if (values.on !== undefined && onMs === null)

@@ -22,7 +22,7 @@ export const grade = fileCommand({
   options: { json: { type: 'boolean' }, rules: { type: 'string' } },
   blockBytes: BLOCK_BYTES,
   async run(input, values, { stdout, stderr }) {
-    const rules = rulesFrom(values.rules);
+    const rules = await rulesFrom(values.rules);
     const { graded, refused } = await gradeStream(input, {
       stdout,
       stderr,
