@@ -5,6 +5,7 @@ import { type CsvBlock, newlineOf } from '@/core/exchange/csv-blocks';
 import { APPENDED_COLUMNS } from '@/core/exchange/readings-csv/columns';
 import { BLANK_GRADES, gradedCells, gradedRecord } from '@/core/exchange/readings-csv/graded';
 import type { Header } from '@/core/exchange/readings-csv/header';
+import type { LabelsRead } from '@/core/exchange/readings-csv/label';
 import { readCells } from '@/core/exchange/readings-csv/row';
 import type { Problem } from '@/core/quantity/result';
 import type { HouseRules } from '@/core/rules/house-rules';
@@ -14,6 +15,8 @@ export interface Grading {
   readonly header: Header;
   readonly rules: HouseRules;
   readonly json: boolean;
+  /** What was read of labels so far. */
+  readonly labels: LabelsRead;
 }
 
 /** A graded block: what to write, what to complain of, how many rows went which way. */
@@ -28,7 +31,7 @@ export interface GradedBlock {
 export function gradeBlock(
   block: CsvBlock,
   startsFile: boolean,
-  { header, rules, json }: Grading,
+  { header, rules, json, labels }: Grading,
 ): GradedBlock {
   const rows = walkRows(block);
   const writeRow = rowWriter(block, header);
@@ -39,7 +42,7 @@ export function gradeBlock(
   if (startsFile && rows.next() && !json) out += writeRow(rows, APPENDED_COLUMNS);
   while (rows.next()) {
     const { line } = rows;
-    const read = readCells(header, rows);
+    const read = readCells(header, rows, labels);
     if (!read.ok) {
       refused++;
       complaints += complaintLines(line, read.problems, 'row refused');

@@ -2,8 +2,9 @@ import { once } from 'node:events';
 import type { Writable } from 'node:stream';
 import { csvBlocks, rowsOf, UnreadableCsv } from '@/core/exchange/csv-blocks';
 import { type Header, readHeader } from '@/core/exchange/readings-csv/header';
+import { LabelsRead } from '@/core/exchange/readings-csv/label';
 import type { HouseRules } from '@/core/rules/house-rules';
-import { gradeBlock } from './grade-block';
+import { type Grading, gradeBlock } from './grade-block';
 import { type Input, textOf } from './input';
 
 interface Options {
@@ -22,21 +23,22 @@ export interface Tally {
 /** Grades a stream of readings block by block, so that memory does not grow with the file. */
 export async function gradeStream(input: Input, { stdout, stderr, rules, json }: Options): Promise<Tally> {
   const tally = { graded: 0, refused: 0 };
-  let header: Header | null = null;
+  let grading: Grading | null = null;
   for await (const block of csvBlocks(textOf(input))) {
-    const startsFile = header === null;
-    if (!header) {
+    const startsFile = grading === null;
+    if (!grading) {
       const [names] = rowsOf(block).cells;
       if (!names) continue;
-      header = takeHeader(names, stderr);
+      const header = takeHeader(names, stderr);
+      grading = { header, rules, json, labels: new LabelsRead(header) };
     }
-    const { out, complaints, graded, refused } = gradeBlock(block, startsFile, { header, rules, json });
+    const { out, complaints, graded, refused } = gradeBlock(block, startsFile, grading);
     tally.graded += graded;
     tally.refused += refused;
     await write(stdout, out);
     await write(stderr, complaints);
   }
-  if (!header) throw new UnreadableCsv('the file is empty: a header row is needed');
+  if (!grading) throw new UnreadableCsv('the file is empty: a header row is needed');
   return tally;
 }
 

@@ -50,6 +50,7 @@ export function printedCapacity(battery: BatterySpec): number | undefined {
 }
 
 function preferredRating(ratings: readonly Rating[]): Rating | undefined {
+  if (ratings.length < 2) return ratings[0];
   for (const standard of RATING_STANDARDS) {
     const found = ratings.find((rating) => rating.standard === standard);
     if (found) return found;

@@ -6,6 +6,8 @@ export interface RowOfCells {
   readonly width: number;
   /** A cell as it stands, the space around it included; empty beyond the end of the row. */
   text(index: number): string;
+  /** All that stands in the cells from one to another, as one text that is the same where they are. */
+  span(from: number, to: number): string;
   /** Whether a cell has nothing in it, not even space. */
   isEmpty(index: number): boolean;
   /** The plain decimal number in a cell; NaN for a blank one and for whatever else may be meant as a number. */
@@ -32,6 +34,10 @@ export class ListedCells implements RowOfCells {
 
   text(index: number): string {
     return this.cells[index] ?? '';
+  }
+
+  span(from: number, to: number): string {
+    return this.cells.slice(from, to + 1).join('\0');
   }
 
   isEmpty(index: number): boolean {
@@ -99,6 +105,10 @@ class PlainRows implements BlockRows {
     return index < this.width ? this.whole.slice(this.startOf(index), this.ends[index]) : '';
   }
 
+  span(from: number, to: number): string {
+    return this.whole.slice(this.startOf(from), this.ends[to]);
+  }
+
   isEmpty(index: number): boolean {
     return index >= this.width || this.startOf(index) === this.ends[index];
   }
@@ -140,6 +150,10 @@ class ListedRows implements BlockRows {
 
   text(index: number): string {
     return this.row.text(index);
+  }
+
+  span(from: number, to: number): string {
+    return this.row.span(from, to);
   }
 
   isEmpty(index: number): boolean {

@@ -8,6 +8,7 @@ import type { HouseRules } from '../../rules/house-rules';
 import type { CsvRows } from '../csv-blocks';
 import { undefused } from '../csv-text';
 import type { Header } from '../readings-csv/header';
+import { LabelsRead } from '../readings-csv/label';
 import { readRow } from '../readings-csv/row';
 import { contradictions, type KnownBattery, onKnownBattery } from './known-battery';
 
@@ -46,11 +47,14 @@ export type KnownBatteries = ReadonlyMap<string, KnownBattery>;
 export class ImportReader {
   private readonly seen = new Map<string, { readonly line: number; readonly battery: BatterySpec }>();
   private readonly moments = new Map<string, number>();
+  private readonly labels: LabelsRead;
 
   constructor(
     private readonly header: Header,
     private readonly rules: HouseRules,
-  ) {}
+  ) {
+    this.labels = new LabelsRead(header);
+  }
 
   /** Keys of the tags in some rows, each once, to be looked up before they are read. */
   tagKeys({ cells }: CsvRows): string[] {
@@ -70,7 +74,7 @@ export class ImportReader {
     const tag = undefused((cells[this.header.at.tag] ?? '').trim());
     const refused = (...problems: readonly Problem[]): BadRow => ({ ok: false, line, tag, problems });
     const against = known.get(tagKey(tag));
-    const read = readRow(this.header, against ? this.withLabel(cells, against) : cells);
+    const read = readRow(this.header, against ? this.withLabel(cells, against) : cells, this.labels);
     if (!read.ok) return refused(...read.problems);
     const takenAtMs = this.momentOf(cells);
     const doubts = [...this.againstMoments(tag, takenAtMs, line), ...againstStored(takenAtMs, against)];

@@ -1,9 +1,4 @@
 import { type Evidence, NOTHING_INSPECTED, noEvidence } from '../../assessment/evidence';
-import type { BatterySpec } from '../../battery/battery';
-import { CONSTRUCTIONS } from '../../battery/construction';
-import { DUTIES } from '../../battery/duty';
-import { NOMINAL_WORDS, nominalVoltsOf } from '../../battery/nominal-volts';
-import { RATING_STANDARDS } from '../../battery/rating-standard';
 import { possibleRange } from '../../quantity/entry';
 import { formatNumber } from '../../quantity/format';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
@@ -15,6 +10,7 @@ import { isMoment } from '../moment-text';
 import { RowCells } from './cells';
 import { readForced } from './forced';
 import type { Header } from './header';
+import { LabelsRead } from './label';
 
 /** A row as read: what is known of the battery, and what had to be left out of it. */
 export interface ReadingsRow {
@@ -28,12 +24,19 @@ export interface ReadingsRow {
 const SAME_TEMPERATURE_K = 1;
 
 /** Reads one row: the evidence in it, or everything that is wrong with it. */
-export function readRow(header: Header, cells: readonly string[]): Result<ReadingsRow> {
-  return readCells(header, new ListedCells(cells));
+export function readRow(header: Header, cells: readonly string[], labels?: LabelsRead): Result<ReadingsRow> {
+  return readCells(header, new ListedCells(cells), labels);
 }
 
-/** The same of a row whose cells are read where they stand. */
-export function readCells(header: Header, cells: RowOfCells): Result<ReadingsRow> {
+/**
+ * The same of a row whose cells are read where they stand.
+ * @param labels what the rows before it said of their batteries
+ */
+export function readCells(
+  header: Header,
+  cells: RowOfCells,
+  labels = new LabelsRead(header),
+): Result<ReadingsRow> {
   if (cells.width !== header.width) {
     return fail(problem('row', `${cells.width} cells`, `${header.width} cells, as in the header row`));
   }
@@ -41,7 +44,7 @@ export function readCells(header: Header, cells: RowOfCells): Result<ReadingsRow
   const tag = undefused(row.text('tag'));
   if (tag === '') row.complain('tag', '', 'the battery’s tag');
   checkMoment(row);
-  const battery = readBattery(row);
+  const battery = labels.read(row, cells);
   const temperatureC = readTemperature(row);
   if (!battery) return fail(...row.problems);
   const leftOut: Problem[] = [];
@@ -50,21 +53,6 @@ export function readCells(header: Header, cells: RowOfCells): Result<ReadingsRow
   for (const { read } of header.parts) read(row, evidence, { battery, temperatureC, leftOut });
   readForced(row, evidence);
   return row.problems.length > 0 ? fail(...row.problems) : succeed({ tag, evidence, leftOut });
-}
-
-function readBattery(row: RowCells): BatterySpec | null {
-  const nominalVolts = nominalVoltsOf(row.word('nominal_v', NOMINAL_WORDS) ?? '') ?? 12;
-  const construction = row.word('construction', CONSTRUCTIONS);
-  if (row.text('construction') === '') row.complain('construction', '', `one of ${CONSTRUCTIONS.join(', ')}`);
-  const standard = row.word('rating_standard', RATING_STANDARDS) ?? 'SAE';
-  const amps = row.quantity('rating_a', 'ratingAmps');
-  const c20Ah = row.quantity('c20_ah', 'c20Ah');
-  const rcMinutes = row.quantity('rc_min', 'rcMinutes');
-  const ratings = amps === null ? [] : [{ standard, amps }];
-  const duty = row.word('duty', DUTIES);
-  if (!construction) return null;
-  const spec: BatterySpec = { construction, nominalVolts, ratings, c20Ah, rcMinutes };
-  return duty ? { ...spec, duty } : spec;
 }
 
 function readTemperature(row: RowCells): number | null {
