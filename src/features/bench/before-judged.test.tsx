@@ -7,14 +7,8 @@ import { renderOnSite, stageProps, UP_TO_OPEN, type Written, writtenReadings } f
 import { Bench } from './bench-screen';
 import type { Judge } from './use-judged';
 
-class NoObserver {
-  observe() {}
-  disconnect() {}
-}
-
 beforeAll(() => {
   window.scrollTo = () => {};
-  Object.assign(globalThis, { ResizeObserver: NoObserver });
 });
 
 const READ: Written = ['open_circuit', { volts: 12.62, temperatureC: 25 }];

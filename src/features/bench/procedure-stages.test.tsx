@@ -18,14 +18,6 @@ import { TraceEntry } from './stages/trace-entry';
 import { VehicleStage } from './stages/vehicle-stage';
 import { TypedMargins } from './typed-margins';
 
-class NoObserver {
-  observe() {}
-  disconnect() {}
-  unobserve() {}
-}
-
-beforeAll(() => Object.assign(globalThis, { ResizeObserver: NoObserver }));
-
 const textOf = () => document.body.textContent?.replace(/\u00A0/g, ' ') ?? '';
 const click = (name: RegExp) => userEvent.click(screen.getByRole('button', { name }));
 const type = (label: RegExp | string, text: string) => userEvent.type(screen.getByLabelText(label), text);

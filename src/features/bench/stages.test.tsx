@@ -11,14 +11,6 @@ import { CleanStage } from './stages/remedy-stages';
 import { SettleStage } from './stages/settle-stage';
 import { VerdictStage } from './stages/verdict-stage';
 
-class NoObserver {
-  observe() {}
-  disconnect() {}
-  unobserve() {}
-}
-
-beforeAll(() => Object.assign(globalThis, { ResizeObserver: NoObserver }));
-
 const click = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 const choose = (name: string) => userEvent.click(screen.getByRole('radio', { name }));
 const textOf = () => document.body.textContent?.replace(/\u00A0/g, ' ') ?? '';
