@@ -168,13 +168,16 @@ describe.each(VERSIONS)('what %s left', (version) => {
         if (!kept?.override) expect(slip?.verdict).toBe(kept?.verdict);
       }
     }
-    const [first] = finished;
-    const pdf = await slipPaper(context, first?.run.id ?? '', 'shop', new Headers({ host: 'localhost' }));
-    expect(
-      Buffer.from(pdf ?? [])
-        .subarray(0, 5)
-        .toString(),
-    ).toBe('%PDF-');
+    // A paper is drawn from those words alone: of the oldest and of today's.
+    if (version === VERSIONS.at(0) || version === VERSIONS.at(-1)) {
+      const [first] = finished;
+      const pdf = await slipPaper(context, first?.run.id ?? '', 'shop', new Headers({ host: 'localhost' }));
+      expect(
+        Buffer.from(pdf ?? [])
+          .subarray(0, 5)
+          .toString(),
+      ).toBe('%PDF-');
+    }
     const batteries = finished.map(({ battery }) => battery.id);
     const { labels } = granted(await labelsOf(context, { batteries, lot: null, series: null }));
     expect(labels.length).toBe(new Set(batteries).size);

@@ -118,7 +118,7 @@ describe('a site file', () => {
   /** The site with a few of its runs, changed: what is told of it does not hang on how long its history is. */
   const changedSite = (change: (site: SiteFile) => void) => {
     const site = parsed(demo);
-    site.runs.splice(40);
+    site.runs.splice(25);
     change(site);
     return written(site);
   };
