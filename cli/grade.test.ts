@@ -125,6 +125,26 @@ describe('the grade command', () => {
     expect(out.split('\r\n')[1]).toContain('FH-1,gel,"12,85","a; b, ""c""",100.0');
   });
 
+  it('reads a file in pieces, however they cut its rows and letters', async () => {
+    const owners = ['Lager Süd, Tor 3', '倉庫', '€'.repeat(20_000), 'x'.repeat(50_000), ''];
+    const rows = Array.from({ length: 300 }, (_, index) => {
+      const owner = owners[index % owners.length] ?? '';
+      return (ROWS[0] ?? '').replace('FH-1', `FH-${index}`).replace('north yard', owner.replace(',', ''));
+    });
+    const text = [HEADER, ...rows, ''].join('\n');
+    const { code, out } = await run([file('long.csv', text)]);
+    expect(code).toBe(0);
+    const written = out.trimEnd().split('\n').slice(1);
+    expect(written.map((row) => row.slice(0, row.lastIndexOf(',100.0,5.0')))).toEqual(rows);
+    const bytes = Buffer.from(text);
+    const pieces = Array.from({ length: Math.ceil(bytes.length / 997) }, (_, piece) =>
+      bytes.subarray(piece * 997, (piece + 1) * 997),
+    );
+    const stdout = new Collected();
+    await grade(['-'], { stdin: Readable.from(pieces), stdout, stderr: new Collected() });
+    expect(stdout.text).toBe(out);
+  });
+
   it('replaces the columns of an earlier grading', async () => {
     const once = await run(['-'], [HEADER, ...ROWS].join('\n'));
     const twice = await run(['-'], once.out);

@@ -93,7 +93,7 @@ describe('a row of readings', () => {
     [{ charges_done: '1.5' }, 'charges_done: found 1.5, expected a whole number'],
     [
       { taken_at: '12/01/2026' },
-      'taken_at: found "12/01/2026", expected a date and time with zone, such as 2026-01-31T08:15:00Z',
+      'taken_at: found "12/01/2026", expected a day of the calendar and a time with zone, such as 2026-01-31T08:15:00Z',
     ],
   ])('%j is refused with its field', (cells, message) => {
     expect(messages(cells)).toEqual([message]);

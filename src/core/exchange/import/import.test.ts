@@ -130,7 +130,7 @@ it('dates are read in the order that was said, on the clock of the site; what is
   expect(told).toEqual([
     Date.UTC(2026, 3, 3, 6, 15),
     Date.UTC(2026, 3, 25, 10),
-    'taken_at: found "4/25/2026", expected a date and time with zone, such as 2026-01-31T08:15:00Z',
+    'taken_at: found "4/25/2026", expected a day of the calendar and a time with zone, such as 2026-01-31T08:15:00Z',
     Date.UTC(2026, 3, 3, 6, 15),
   ]);
 });

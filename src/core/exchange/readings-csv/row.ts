@@ -74,5 +74,5 @@ function readTemperature(row: RowCells): number | null {
 function checkMoment(row: RowCells): void {
   const text = row.text('taken_at');
   if (text === '' || isMoment(text)) return;
-  row.complain('taken_at', text, 'a date and time with zone, such as 2026-01-31T08:15:00Z');
+  row.complain('taken_at', text, 'a day of the calendar and a time with zone, such as 2026-01-31T08:15:00Z');
 }
