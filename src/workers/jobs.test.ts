@@ -1,8 +1,9 @@
 import type { JobAsked, JobNews } from './job.messages';
-import { Jobs, type JobWorker } from './jobs';
+import { Jobs } from './jobs';
+import type { LineWorker } from './worker-line';
 
 /** A worker as a browser makes one: its script comes late or never, and it says what the test has it say. */
-class PlayedWorker implements JobWorker {
+class PlayedWorker implements LineWorker {
   onmessage: Worker['onmessage'] = null;
   onerror: Worker['onerror'] = null;
   readonly asked: JobAsked<string>[] = [];

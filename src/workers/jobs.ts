@@ -1,7 +1,5 @@
 import type { JobAsked, JobNews } from './job.messages';
-
-/** What of a worker is used. */
-export type JobWorker = Pick<Worker, 'postMessage' | 'terminate' | 'onmessage' | 'onerror'>;
+import { type LineWorker, WorkerLine } from './worker-line';
 
 /** Who hears of a job. */
 export interface Hearer<News> {
@@ -10,112 +8,80 @@ export interface Hearer<News> {
   readonly onBroke: () => void;
 }
 
-/** How often a worker whose script did not come is made anew before whoever waits is told. */
-const MOST_STARTS = 3;
-
 interface Waiting<Request, News> extends Hearer<News>, JobAsked<Request> {}
+
+/** What a worker says of a job. */
+type OfAJob<News> = Exclude<JobNews<News>, { readonly is: 'up' }>;
 
 /**
  * Jobs of a page that are done in a worker, one at a time: a later one overtakes an earlier one, of which nothing more
- * is heard. A worker that works is ended where it stands. One whose script is still coming is left alone and takes the
- * newest job once it is up: a browser that is told to end it then drops the same script for the next one too.
+ * is heard. A worker that works is ended where it stands; one whose script is still coming takes the newest job once it is up.
  */
 export class Jobs<Request, News> {
-  readonly #make: () => JobWorker;
-  #worker: JobWorker | null = null;
-  #isUp = false;
+  readonly #line: WorkerLine<OfAJob<News>>;
   #isBusy = false;
-  #starts = 0;
   #newest = 0;
   #job: Waiting<Request, News> | null = null;
-  #isClosed = false;
 
-  constructor(make: () => JobWorker) {
-    this.#make = make;
+  constructor(make: () => LineWorker) {
+    this.#line = new WorkerLine(make, {
+      onUp: () => this.#hand(),
+      onSaid: (said) => this.#hear(said),
+      isWaiting: () => this.#job !== null,
+      onBroke: () => this.#broke(),
+    });
   }
 
   /** Has a worker stand by before anybody asks, so that the first job begins at once. */
   standBy(): void {
-    this.#isClosed = false;
-    if (!this.#worker) this.#start();
+    this.#line.open();
   }
 
   begin(request: Request, hearer: Hearer<News>): void {
     this.stop();
     this.#newest += 1;
     this.#job = { job: this.#newest, request, ...hearer };
-    this.#starts = 0;
-    this.standBy();
+    this.#line.open();
     this.#hand();
   }
 
   /** Ends what is being done; nothing more is heard of it. */
   stop(): void {
     this.#job = null;
-    if (this.#isBusy) this.#end();
+    if (this.#isBusy) this.#line.end();
+    this.#isBusy = false;
   }
 
   /** Nobody asks any more. */
   close(): void {
     this.stop();
-    this.#isClosed = true;
-    if (this.#isUp) this.#end();
+    this.#line.close();
   }
 
-  #start(): void {
-    const worker = this.#make();
-    this.#worker = worker;
-    this.#starts += 1;
-    worker.onmessage = ({ data }: MessageEvent<JobNews<News>>) => {
-      if (worker === this.#worker) this.#hear(data);
-    };
-    worker.onerror = () => {
-      if (worker === this.#worker) this.#fell();
-    };
-  }
-
-  #hear(said: JobNews<News>): void {
-    if (said.is === 'up') {
-      this.#isUp = true;
-      if (this.#isClosed) this.#end();
-      else this.#hand();
-    } else if (said.job === this.#job?.job) {
-      const { onNews, onBroke } = this.#job;
-      if (said.is === 'news') {
-        onNews(said.news);
-        return;
-      }
-      // Its worker stands by for the next one.
-      this.#job = null;
-      this.#isBusy = false;
-      if (said.is === 'broke') onBroke();
+  #hear(said: OfAJob<News>): void {
+    if (said.job !== this.#job?.job) return;
+    const { onNews, onBroke } = this.#job;
+    if (said.is === 'news') {
+      onNews(said.news);
+      return;
     }
+    // Its worker stands by for the next one.
+    this.#job = null;
+    this.#isBusy = false;
+    if (said.is === 'broke') onBroke();
   }
 
   #hand(): void {
-    if (!this.#isUp || !this.#job) return;
+    if (!this.#line.isUp || !this.#job) return;
     this.#isBusy = true;
     const { job, request } = this.#job;
-    this.#worker?.postMessage({ job, request } satisfies JobAsked<Request>);
+    this.#line.send({ job, request } satisfies JobAsked<Request>);
   }
 
-  /** The script did not come, or the worker fell over as a whole. */
-  #fell(): void {
-    const wasUp = this.#isUp;
+  #broke(): void {
     const job = this.#job;
-    this.#end();
-    if (!wasUp && job && this.#starts < MOST_STARTS) {
-      this.#start();
-      return;
-    }
     this.#job = null;
-    job?.onBroke();
-  }
-
-  #end(): void {
-    this.#worker?.terminate();
-    this.#worker = null;
-    this.#isUp = false;
     this.#isBusy = false;
+    job?.onBroke();
   }
 }

@@ -1,9 +1,9 @@
-import type { JobWorker } from './jobs';
 import type { Question, Reply } from './recording.messages';
 import { RecordingDesk } from './recording-desk';
+import type { LineWorker } from './worker-line';
 
 /** A worker as a browser makes one: its script comes late or never, and nobody hears what it is told before. */
-class PlayedWorker implements JobWorker {
+class PlayedWorker implements LineWorker {
   onmessage: Worker['onmessage'] = null;
   onerror: Worker['onerror'] = null;
   readonly heard: Question[] = [];

@@ -1,32 +1,38 @@
 import type { Problem, Result } from '@/core/quantity/result';
-import type { JobWorker } from './jobs';
 import type { Question, QuestionName, RecordingQuestions, Reply } from './recording.messages';
+import { type LineWorker, WorkerLine } from './worker-line';
 
 interface Waiting {
   readonly settle: (result: Result<unknown>) => void;
   readonly onProgress: ((share: number) => void) | undefined;
 }
 
-const newWorker = (): JobWorker =>
-  new Worker(new URL('./recording.worker.ts', import.meta.url), { type: 'module' });
+/** What a worker says of a question. */
+type OfAQuestion = Exclude<Reply, { readonly is: 'up' }>;
 
-/** How often a worker whose script did not come is made anew before whoever waits is told. */
-const MOST_STARTS = 3;
+const newWorker = (): LineWorker =>
+  new Worker(new URL('./recording.worker.ts', import.meta.url), { type: 'module' });
 
 /**
  * A recording at hand in a worker of its own: asked for what a page shows, and ended where it stands when nobody waits. What is asked
- * while its script is still coming is handed over once it is up; nobody would hear it before.
+ * while its script is still coming is handed over once it is up.
  */
 export class RecordingDesk {
-  private worker: JobWorker | null = null;
-  private isUp = false;
-  private isClosed = false;
-  private starts = 0;
+  private readonly line: WorkerLine<OfAQuestion>;
   private number = 0;
   private readonly waiting = new Map<number, Waiting>();
   private unasked: Question[] = [];
 
-  constructor(private readonly make: () => JobWorker = newWorker) {}
+  constructor(make: () => LineWorker = newWorker) {
+    this.line = new WorkerLine(make, {
+      onUp: () => {
+        for (const question of this.unasked.splice(0)) this.line.send(question);
+      },
+      onSaid: (reply) => this.hear(reply),
+      isWaiting: () => this.unasked.length > 0,
+      onBroke: () => this.refuseAll([BROKE]),
+    });
+  }
 
   /** Asks something; the answer, or what is wrong. */
   ask<N extends QuestionName>(
@@ -34,77 +40,31 @@ export class RecordingDesk {
     asked: RecordingQuestions[N]['asked'],
     onProgress?: (share: number) => void,
   ): Promise<Result<RecordingQuestions[N]['answer']>> {
-    this.isClosed = false;
-    if (!this.worker) {
-      this.starts = 0;
-      this.begin();
-    }
+    this.line.open();
     const question = { number: ++this.number, name, asked } as Question;
     return new Promise((settled) => {
       this.waiting.set(question.number, {
         settle: (result) => settled(result as Result<RecordingQuestions[N]['answer']>),
         onProgress,
       });
-      if (this.isUp) this.worker?.postMessage(question);
+      if (this.line.isUp) this.line.send(question);
       else this.unasked.push(question);
     });
   }
 
-  /**
-   * Ends what is being done. What was asked and not answered is refused. A worker whose script is still coming is left alone: a browser
-   * that is told to end it then drops the same script for the next one too.
-   */
+  /** Ends what is being done. What was asked and not answered is refused. */
   stop(): void {
-    this.unasked = [];
-    if (this.isUp) this.end();
+    this.line.end();
     this.refuseAll([STOPPED]);
   }
 
   /** Nobody asks any more. */
   close(): void {
-    this.isClosed = true;
-    this.stop();
+    this.line.close();
+    this.refuseAll([STOPPED]);
   }
 
-  private begin(): void {
-    const worker = this.make();
-    this.worker = worker;
-    this.starts++;
-    worker.onmessage = ({ data }: MessageEvent<Reply>) => {
-      if (worker === this.worker) this.hear(data);
-    };
-    worker.onerror = () => {
-      if (worker === this.worker) this.fell();
-    };
-  }
-
-  private end(): void {
-    this.worker?.terminate();
-    this.worker = null;
-    this.isUp = false;
-  }
-
-  private fell(): void {
-    const neverCame = !this.isUp;
-    this.end();
-    if (neverCame && this.unasked.length > 0 && this.starts < MOST_STARTS) this.begin();
-    else {
-      this.unasked = [];
-      this.refuseAll([BROKE]);
-    }
-  }
-
-  private up(): void {
-    this.isUp = true;
-    if (this.isClosed) this.end();
-    else for (const question of this.unasked.splice(0)) this.worker?.postMessage(question);
-  }
-
-  private hear(reply: Reply): void {
-    if (reply.is === 'up') {
-      this.up();
-      return;
-    }
+  private hear(reply: OfAQuestion): void {
     const waiting = this.waiting.get(reply.number);
     if (!waiting) return;
     if (reply.is === 'progress') {
@@ -118,6 +78,7 @@ export class RecordingDesk {
   }
 
   private refuseAll(problems: readonly Problem[]): void {
+    this.unasked = [];
     for (const { settle } of this.waiting.values()) settle({ ok: false, problems });
     this.waiting.clear();
   }
