@@ -78,6 +78,23 @@ describe('the check command', () => {
     expect(rowsOf(out)).toHaveLength(1);
   });
 
+  it('gathers the rows of a day, and asks for one that the calendar has', async () => {
+    const rest = (takenAt: string, volts: string) => `Plough 1,${takenAt},rest_v,,${volts},,off,none,,,,`;
+    const rows = [
+      HEADER,
+      rest('2026-10-01T08:15:00+02:00', '12.5'),
+      rest('2026-10-01 17:40', '12.6'),
+      rest('1.10.2026 08:15', '12.5'),
+      rest('2026-02-30', '12.5'),
+      rest('2026-10-02', '0x0C'),
+    ];
+    const { code, complaints, out } = await run(['-'], rows.join('\n'));
+    expect({ code, checks: rowsOf(out).length }).toEqual({ code: 1, checks: 1 });
+    expect(complaints).toContain('line 4, taken_at: found "1.10.2026 08:15", expected a day of the calendar');
+    expect(complaints).toContain('line 5, taken_at: found "2026-02-30"');
+    expect(complaints).toContain('line 6, value: found "0x0C", expected a number');
+  });
+
   it('takes what is known of the vehicles from a list, and asks about a 24 V set that shows 12', async () => {
     const vehicles = file(
       'vehicles.csv',

@@ -9,6 +9,7 @@ import {
 } from '../battery/construction';
 import { DUTIES, isDuty } from '../battery/duty';
 import { RATING_STANDARDS, type RatingStandard } from '../battery/rating-standard';
+import { writtenNumber } from '../quantity/decimal';
 import { fail, type Problem, problem, type Result, succeed } from '../quantity/result';
 import { tidyLine } from '../quantity/written-text';
 import { checkShape } from './check-shape';
@@ -114,7 +115,7 @@ function labelOf(
   const problems: Problem[] = [];
   const number = (column: Column) => {
     const text = cell(column);
-    const value = Number(text.replace(',', '.'));
+    const value = writtenNumber(text);
     if (text !== '' && !Number.isFinite(value)) problems.push(problem(column, text, 'a number'));
     return text === '' ? null : value;
   };

@@ -7,6 +7,15 @@ const MOMENT =
 /** So many days every month has. */
 const FEWEST_DAYS = 28;
 
+/** A day, and whatever is said of its time. */
+const DAY_FIRST = /^(\d{4})-(\d\d)-(\d\d)(?:[T ].*)?$/;
+
+/** The day that a text of ISO 8601 begins with, whatever its time and zone; null where it is none of the calendar. */
+export function dayOf(text: string): string | null {
+  const [, year = '', month = '', day = ''] = DAY_FIRST.exec(text) ?? [];
+  return Number(day) >= 1 && Number(day) <= daysIn(Number(year), Number(month)) ? text.slice(0, 10) : null;
+}
+
 /**
  * Whether a text is a moment as the format writes it, which needs no asking. The language would take 30 February for a
  * day in March.

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fixedWriter, plainDecimal } from './decimal';
+import { fixedWriter, plainDecimal, writtenNumber } from './decimal';
 
 const digits = (least: number, most: number) =>
   fc.string({ unit: fc.constantFrom(...'0123456789'), minLength: least, maxLength: most });
@@ -27,6 +27,21 @@ describe('a number read where it stands', () => {
   it.each(['', '-', '.', '-.', '1.2.3', '1e3', '0x1f', ' 5', '5 ', '+5', '12,5', 'Infinity', '1-2', '٣'])(
     'leaves what is written otherwise to who asks: %j',
     (text) => expect(plainDecimal(text, 0, text.length)).toBeNaN(),
+  );
+});
+
+describe('a number as a file has it', () => {
+  it.each([
+    ['12.65', 12.65],
+    ['12,65', 12.65],
+    ['-,5', -0.5],
+    ['+3', 3],
+    ['1e3', 1000],
+  ])('is read with a point or a comma: %s', (text, value) => expect(writtenNumber(text)).toBe(value));
+
+  it.each(['', ' ', '0x1F', '0b1', 'Infinity', '1.234,5', '1,234,5', 'twelve', '12 V'])(
+    'is not made of anything else: %j',
+    (text) => expect(writtenNumber(text)).toBeNaN(),
   );
 });
 

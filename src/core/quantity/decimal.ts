@@ -31,6 +31,19 @@ export function plainDecimal(text: string, from: number, to: number): number {
   return negative ? -value : value;
 }
 
+/**
+ * The decimal number that a text of a file is, with a point or a comma; NaN for anything else, hexadecimal and infinity
+ * included, and for nothing at all.
+ */
+export function writtenNumber(text: string): number {
+  if (text.trim() === '' || OTHER_BASE.test(text)) return Number.NaN;
+  const value = Number(DECIMAL_COMMA.test(text) ? text.replace(',', '.') : text);
+  return Number.isFinite(value) ? value : Number.NaN;
+}
+
+const DECIMAL_COMMA = /^[+-]?\d*,\d+$/;
+const OTHER_BASE = /^0[xob]/i;
+
 /** Up to here what a number comes to in units of the last place is told exactly enough. */
 const MOST_UNITS = 1e9;
 /** So near to the middle between two figures it is the number's own bits that tell which is written, in units of the last place. */

@@ -1,4 +1,5 @@
 import type { GatheredReading } from '../../circuit/gather-check';
+import { writtenNumber } from '../../quantity/decimal';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { celsiusFromFahrenheit } from '../../quantity/temperature';
 import {
@@ -15,6 +16,7 @@ import { readingProblems } from '../../vehicle/check-reading-problems';
 import { SEGMENTS, type Segment } from '../../vehicle/path';
 import type { SystemVolts } from '../../vehicle/vehicle';
 import { undefused } from '../csv-text';
+import { dayOf } from '../moment-text';
 import { namedColumns } from '../named-columns';
 
 /** The columns of the readings of a check, one reading a row. */
@@ -76,6 +78,13 @@ export function readCheckRow(
   const segment = optionalOf<Segment>('segment', cell('segment'), SEGMENTS, problems);
   const engine = optionalOf<EngineState>('engine_state', cell('engine_state'), ENGINE_STATES, problems);
   const loads = optionalOf<LoadState>('loads', cell('loads'), LOAD_STATES, problems);
+  const takenAt = cell('taken_at');
+  // Rows that do not say when they were read are of one day.
+  const day = takenAt === '' ? '' : dayOf(takenAt);
+  if (day === null)
+    problems.push(
+      problem('taken_at', takenAt, 'a day of the calendar, such as 2026-01-31 or 2026-01-31T08:15:00Z'),
+    );
   const number = (column: keyof CheckHeader) => numberOf(column, cell(column), problems);
   const [amps, minutes] = [number('amps'), number('minutes')];
   const [celsius, fahrenheit] = [number('temp_c'), number('temp_f')];
@@ -95,9 +104,8 @@ export function readCheckRow(
     temperatureC: celsius ?? (fahrenheit === null ? null : celsiusFromFahrenheit(fahrenheit)),
   };
   if (problems.length === 0) problems.push(...readingProblems(reading, systemOf(vehicle)));
-  if (problems.length > 0) return fail(...problems);
-  const takenAt = cell('taken_at');
-  return succeed({ vehicle, takenAt, day: takenAt.slice(0, 10), instrument: cell('instrument'), reading });
+  if (problems.length > 0 || day === null) return fail(...problems);
+  return succeed({ vehicle, takenAt, day, instrument: cell('instrument'), reading });
 }
 
 function oneOf<T extends string>(
@@ -122,7 +130,7 @@ function optionalOf<T extends string>(
 
 function numberOf(field: string, text: string, problems: Problem[]): number | null {
   if (text === '') return null;
-  const value = Number(text.replace(',', '.'));
+  const value = writtenNumber(text);
   if (Number.isFinite(value)) return value;
   problems.push(problem(field, text, 'a number'));
   return null;

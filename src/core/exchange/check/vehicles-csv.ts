@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { writtenNumber } from '../../quantity/decimal';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { lookAlikeKey, tidyLine } from '../../quantity/written-text';
 import { ENGINES } from '../../vehicle/engine';
@@ -68,7 +69,7 @@ function vehicleOf(cell: (column: Column) => string, name: string): Result<Omit<
   const number = (column: Column, least: number, most: number): number | null => {
     const text = cell(column);
     if (text === '') return null;
-    const value = Number(text.replace(',', '.'));
+    const value = writtenNumber(text);
     if (!Number.isFinite(value) || value < least || value > most)
       problems.push(problem(column, text, `${least} to ${most}`));
     return value;

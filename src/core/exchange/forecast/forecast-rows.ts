@@ -2,6 +2,7 @@ import { tagKey } from '../../battery/battery';
 import { CONSTRUCTIONS, type Construction } from '../../battery/construction';
 import { DUTIES, type Duty } from '../../battery/duty';
 import type { HealthReading } from '../../history/health-reading';
+import { writtenNumber } from '../../quantity/decimal';
 import { readDay } from '../../quantity/read-day';
 import { fail, type Problem, problem, type Result, succeed } from '../../quantity/result';
 import { celsiusFromFahrenheit } from '../../quantity/temperature';
@@ -53,7 +54,7 @@ export function readForecastRow(header: ForecastHeader, cells: readonly string[]
   const number = (column: Column, least: number, most: number): number | null => {
     const text = cell(column);
     if (text === '') return null;
-    const value = Number(text.replace(',', '.'));
+    const value = writtenNumber(text);
     if (Number.isFinite(value) && value >= least && value <= most) return value;
     problems.push(problem(column, text, `${least} to ${most}`));
     return null;

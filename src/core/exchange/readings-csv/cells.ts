@@ -1,3 +1,4 @@
+import { writtenNumber } from '../../quantity/decimal';
 import { possibleRange, type Quantity } from '../../quantity/entry';
 import { type Problem, problem } from '../../quantity/result';
 import type { RowOfCells } from '../block-rows';
@@ -62,7 +63,7 @@ export class RowCells {
   private otherNumber(column: UsedColumn, least: number, most: number): number | null {
     const text = this.text(column);
     if (text === '') return null;
-    const value = numberFrom(text);
+    const value = writtenNumber(text);
     if (value >= least && value <= most) return value;
     this.complain(column, text, `a number from ${least} to ${most}`);
     return null;
@@ -82,13 +83,3 @@ function trimmed(text: string): string {
 
 const SPACE = 0x20;
 const BEYOND_ASCII = 0x7f;
-
-/** A decimal number with a point or a comma; NaN for anything else, hexadecimal and infinity included. */
-function numberFrom(text: string): number {
-  const value = Number(text);
-  if (Number.isNaN(value)) return DECIMAL_COMMA.test(text) ? Number(text.replace(',', '.')) : value;
-  return Number.isFinite(value) && !OTHER_BASE.test(text) ? value : Number.NaN;
-}
-
-const DECIMAL_COMMA = /^[+-]?\d*,\d+$/;
-const OTHER_BASE = /^0[xob]/i;
