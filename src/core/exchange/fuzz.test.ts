@@ -93,6 +93,19 @@ const READERS: readonly [name: string, good: string, read: (text: string) => Pro
   ['rules', example('rules-1'), (text) => told(readRulesFile(text))],
 ];
 
+/** How long a file takes at its quickest: a machine that is busy elsewhere is slow once, a file that hangs is slow each time. */
+async function leastMs(task: () => Promise<void> | void): Promise<number> {
+  let least = Number.POSITIVE_INFINITY;
+  for (let times = 0; times < MOST_TIMES && least >= HANG_MS; times++) {
+    const begun = performance.now();
+    await task();
+    least = Math.min(least, performance.now() - begun);
+  }
+  return least;
+}
+
+const MOST_TIMES = 4;
+
 describe.each(READERS)(`the reader of %s files, seed ${SEED}`, (_name, good, read) => {
   it('takes the good one', async () => {
     await read(good);
@@ -101,9 +114,7 @@ describe.each(READERS)(`the reader of %s files, seed ${SEED}`, (_name, good, rea
   it(`neither falls over nor hangs on ${FILES / READERS.length} mutilated ones`, async () => {
     await fc.assert(
       fc.asyncProperty(spoilt(good), async (text) => {
-        const begun = performance.now();
-        await read(text);
-        expect(performance.now() - begun).toBeLessThan(HANG_MS);
+        expect(await leastMs(() => read(text))).toBeLessThan(HANG_MS);
       }),
       { numRuns: FILES / READERS.length, seed: SEED },
     );
