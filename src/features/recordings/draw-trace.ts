@@ -1,4 +1,5 @@
 import type { Drawn, DrawnWindow } from '@/core/recording/pyramid';
+import { LETTERING } from './trace-room';
 
 /** Where a channel is drawn on the canvas, and between which values. */
 export interface Pane {
@@ -35,10 +36,12 @@ export function panesOf(windows: readonly DrawnWindow[], height: number): Panes 
     return { least: least - room, most: most + room };
   };
   const [volts, amps] = [bounds('volts'), bounds('amps')];
-  const above = volts && amps ? (height - GAP) * VOLTS_SHARE : height;
+  const room = height - LETTERING;
+  const above = volts && amps ? (room - GAP) * VOLTS_SHARE : room;
+  const begun = volts ? above + GAP : 0;
   return {
-    volts: volts && { top: 0, height: above, ...volts },
-    amps: amps && { top: volts ? above + GAP : 0, height: volts ? height - GAP - above : height, ...amps },
+    volts: volts && { top: LETTERING, height: above, ...volts },
+    amps: amps && { top: LETTERING + begun, height: room - begun, ...amps },
   };
 }
 

@@ -22,32 +22,40 @@ export function Bands({
   columns,
   xOf,
 }: { readonly marks: Marks } & Pick<Scene, 'view' | 'columns' | 'xOf'>) {
-  return bandsOf(marks)
+  const shown = bandsOf(marks)
     .filter(({ span }) => span.toS > view.fromS && span.fromS < view.toS)
-    .map(({ name, label, span }) => {
-      const [from, to] = [Math.max(LEFT, xOf(span.fromS)), Math.min(LEFT + columns, xOf(span.toS))];
-      return (
-        <g key={name}>
-          <rect
-            x={from}
-            y={LABELS}
-            width={Math.max(1, to - from)}
-            height={HEIGHT}
-            className="fill-harbour opacity-[0.07]"
-          />
-          {to - from > SIGN * label.length && (
-            <text
-              x={(from + to) / 2}
-              y={LABELS + 14}
-              textAnchor="middle"
-              className="fill-(--ink-soft) text-xs"
-            >
-              {label}
-            </text>
-          )}
-        </g>
-      );
-    });
+    .map(({ name, label, span }) => ({
+      name,
+      label,
+      from: Math.max(LEFT, xOf(span.fromS)),
+      to: Math.min(LEFT + columns, xOf(span.toS)),
+    }));
+  return shown.map(({ name, label, from, to }) => {
+    // Where another begins inside of it, its name stands before that one.
+    const inside = shown.filter((other) => other.from > from && other.from < to);
+    const until = Math.min(to, ...inside.map((other) => other.from));
+    return (
+      <g key={name}>
+        <rect
+          x={from}
+          y={LABELS}
+          width={Math.max(1, to - from)}
+          height={HEIGHT}
+          className="fill-harbour opacity-[0.07]"
+        />
+        {until - from > SIGN * label.length && (
+          <text
+            x={(from + until) / 2}
+            y={LABELS + 14}
+            textAnchor="middle"
+            className="fill-(--ink-soft) text-xs"
+          >
+            {label}
+          </text>
+        )}
+      </g>
+    );
+  });
 }
 
 /** The width of a sign of a label, px. */

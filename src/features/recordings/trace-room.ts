@@ -4,3 +4,5 @@ export const LEFT = 58;
 export const RIGHT = 10;
 export const LABELS = 30;
 export const AXIS = 26;
+/** Above the upper pane: what the stretches are called. */
+export const LETTERING = 20;
