@@ -39,7 +39,8 @@ const onlyUses = (folder, allowed) => ({
   from: { path: src(folder) },
   to: {
     path: '^(src|cli|stand-in|bridge|serve|keep|siege|e2e|bench|scripts)/',
-    pathNot: [folder, ...allowed].map(src),
+    // What supports tests, and reads and starts what they need, may lie outside; only tests may use it.
+    pathNot: [...[folder, ...allowed].map(src), '^scripts/[^/]+\\.test-support\\.ts$'],
   },
 });
 
@@ -71,6 +72,15 @@ module.exports = {
     onlyUses('entry', ['server', 'store', 'core']),
     onlyUses('app', ['features', 'paper', 'ui', 'entry', 'server', 'core']),
     ...coreArrows,
+    {
+      name: 'support-of-tests-is-for-tests',
+      severity: 'error',
+      from: {
+        path: '^(src|cli|stand-in|bridge|serve|keep)/',
+        pathNot: '\\.(test|test-support|test-setup)\\.tsx?$',
+      },
+      to: { path: '\\.test-support\\.tsx?$' },
+    },
     {
       name: 'core-packages',
       comment:

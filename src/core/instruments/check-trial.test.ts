@@ -1,9 +1,9 @@
+import { recordOf, replay } from '../../../scripts/recorded-trial.test-support';
 import { CORE_VERSION } from '../assessment/core-version';
 import { seededChance } from '../quantity/chance';
 import { CAUSES, type Cause } from '../vehicle/cause';
 import { type TriedCheck, tryCheck } from './check-trial';
 import { type CheckTrial, checkTrial } from './check-trial-summary';
-import { recordOf, replay } from './recorded-trial.test-support';
 
 /** What was found when docs/vehicle-causes.md was written. */
 const { core, found, prints } = recordOf<{ readonly core: string; readonly found: CheckTrial }>(

@@ -1,4 +1,4 @@
-import { recordOf, replay } from './recorded-trial.test-support';
+import { recordOf, replay } from '../../../scripts/recorded-trial.test-support';
 import type { RecordingTrial } from './recording-trial-summary';
 
 /** What was found when docs/recordings.md was written. */

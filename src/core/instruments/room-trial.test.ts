@@ -1,4 +1,4 @@
-import { recordOf, replay } from './recorded-trial.test-support';
+import { recordOf, replay } from '../../../scripts/recorded-trial.test-support';
 import { firstComeFirstServed, runWeek } from './room-trial';
 import type { WeekBeside } from './room-trial-summary';
 import { roomWeek } from './room-week';

@@ -1,8 +1,8 @@
+import { recordOf, replay } from '../../../scripts/recorded-trial.test-support';
 import { CORE_VERSION } from '../assessment/core-version';
 import { seededChance } from '../quantity/chance';
 import { STANDARD_RULES } from '../rules/standard-rules';
 import { AS_ASKED } from './hand-habits';
-import { recordOf, replay } from './recorded-trial.test-support';
 import { type Trial, tryOne } from './trial';
 import { type Calibration, WITH_A_MISTAKE } from './trial-calibration';
 import { canShow, type Share, type TrialRow, type TrialSummary } from './trial-summary';
