@@ -103,6 +103,13 @@ module.exports = {
       to: { path: `^(${LATER.join('|')})\\.tsx$` },
     },
     {
+      name: 'pages-are-linked-by-our-own-link',
+      comment: 'The other one fetches ahead whatever it leads to, for every link in sight.',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '^src/ui/link\\.tsx$' },
+      to: { path: 'node_modules/next/link' },
+    },
+    {
       name: 'sql-only-in-store',
       severity: 'error',
       from: { pathNot: '^(src/store/|keep/|drizzle\\.config|src/server/floor\\.test)' },

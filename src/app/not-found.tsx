@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 
 export default function NotFound() {
   return (

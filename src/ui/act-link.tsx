@@ -1,9 +1,9 @@
 'use client';
 
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import type { ActId } from '@/core/people/permissions';
 import { type ButtonTone, buttonClass } from './button';
+import { Link } from './link';
 import { useBarred } from './site';
 
 interface Props

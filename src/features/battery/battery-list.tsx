@@ -1,10 +1,10 @@
 import { ChevronLeft, ChevronRight, ChevronsLeft, CirclePlus, Download, Tags } from 'lucide-react';
-import Link from 'next/link';
 import { batteryTypeLabel, isLeadAcid } from '@/core/battery/construction';
 import type { BatteryInList, SlotHeld } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
 import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { PutOnLink } from '@/ui/put-on-link';
 import { SearchForm } from '@/ui/search-form';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { type BatterySpec, specOf } from '@/core/battery/battery';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import { crankingRating } from '@/core/battery/cranking-rating';
@@ -15,6 +14,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { PutOnLink } from '@/ui/put-on-link';
 import { StartRun } from '@/ui/start-run';
 import { CapacityCard } from './capacity-card';

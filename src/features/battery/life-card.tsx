@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { useMemo } from 'react';
 import { specOf } from '@/core/battery/battery';
 import { dutyOf } from '@/core/battery/duty';
@@ -7,6 +6,7 @@ import { chanceShown, crossingWords, restsOnWords } from '@/core/history/outlook
 import { formatQuantity } from '@/core/quantity/format';
 import type { LifeEvent, LifeLane } from '@/ui/charts/life-events';
 import { LifeLine } from '@/ui/charts/life-line';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { BatteryLabel } from '@/core/battery/battery-label';
@@ -11,6 +10,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import type { Problem } from '@/core/quantity/result';
 import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { serverNow } from '@/ui/server-clock';

@@ -1,12 +1,12 @@
 'use client';
 
-import Link from 'next/link';
 import { isIndicative } from '@/core/assessment/assess';
 import { capacityWords } from '@/core/assessment/estimate-words';
 import type { Finding } from '@/core/assessment/finding';
 import { because } from '@/core/assessment/wording';
 import type { BatteryStory } from '@/core/exchange/views';
 import { formatQuantity } from '@/core/quantity/format';
+import { Link } from '@/ui/link';
 import { MarginRule } from '@/ui/margin-rule';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';

@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { isUnderWarranty } from '@/core/battery/warranty';
 import type { BatteryStory } from '@/core/exchange/views';
 import { dayWords } from '@/core/quantity/day';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 
 /** A battery that was retired within its warranty, with the slips that prove it; nothing for any other. */

@@ -1,7 +1,6 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import type { StepId } from '@/core/assessment/step-id';
 import type { BatterySpec } from '@/core/battery/battery';
@@ -16,6 +15,7 @@ import { TYPED } from '@/core/steps/typed';
 import { BatteryLine } from '@/ui/battery-line';
 import { useKeys } from '@/ui/keys';
 import { DidNotCome } from '@/ui/later';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSecondEnterHeld } from '@/ui/second-enter';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { pieceOf } from '@/core/circuit/actions';
 import type { CheckAssessment } from '@/core/circuit/judge-check';
 import type { ProposedProbe } from '@/core/circuit/next-probe';
@@ -13,6 +12,7 @@ import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { checkFacts } from '@/core/vehicle/check-reading';
 import { segmentLabel } from '@/core/vehicle/path';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { useWords } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';
 import { VerdictLabel } from '@/ui/verdict-label';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
 import { checkState, pulledIn } from '@/core/circuit/check-of-readings';
 import type { CheckView } from '@/core/exchange/views';
@@ -13,6 +12,7 @@ import { CHECK_NAMES, type CheckName, checkFacts } from '@/core/vehicle/check-re
 import type { Segment } from '@/core/vehicle/path';
 import { Button, buttonClass } from '@/ui/button';
 import { Field, INPUT } from '@/ui/field';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { StoreNotice } from '@/ui/outbox/store-notice';
 import { useSite, useTechnicianName } from '@/ui/site';

@@ -1,13 +1,13 @@
 'use client';
 
 import { FileUp } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { ImportRecord } from '@/core/exchange/arrival-views';
 import { ENCODING_WORDS } from '@/core/exchange/import/encoding';
 import { holdsReadings } from '@/core/exchange/import/mapping';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { ColumnMapping } from './column-mapping';

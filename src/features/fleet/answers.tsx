@@ -1,10 +1,10 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import type { IdleBattery, WarrantyClaim, WearingVehicle } from '@/core/exchange/fleet-views';
 import { dayWords } from '@/core/quantity/day';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatMoney } from '@/core/quantity/money';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { addressOf } from './questions';

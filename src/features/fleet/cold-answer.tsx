@@ -1,13 +1,13 @@
 'use client';
 
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ColdVehicle, ColdView } from '@/core/exchange/fleet-views';
 import { type ColdMorning, coldMorning } from '@/core/history/cold-start';
 import { dayWords } from '@/core/quantity/day';
 import { formatQuantity } from '@/core/quantity/format';
 import { fahrenheitFromCelsius } from '@/core/quantity/temperature';
+import { Link } from '@/ui/link';
 import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';
 import { MorningsFile } from './mornings-file';

@@ -1,7 +1,6 @@
 'use client';
 
 import { ChevronDown } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -19,6 +18,7 @@ import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { buttonClass } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { addressOf } from './questions';

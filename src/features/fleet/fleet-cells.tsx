@@ -1,11 +1,11 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import { FLEET_COLUMNS, type FleetColumn } from '@/core/exchange/fleet-query';
 import type { FleetRow } from '@/core/exchange/fleet-views';
 import { chanceShown, monthWords } from '@/core/history/outlook-words';
 import { dayWords } from '@/core/quantity/day';
 import { formatMoney } from '@/core/quantity/money';
 import { ratingWords } from '@/core/report/rating-words';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { HealthBar } from './health-bar';

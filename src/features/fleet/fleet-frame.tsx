@@ -1,7 +1,7 @@
 import { clsx } from 'clsx';
 import { Download } from 'lucide-react';
-import Link from 'next/link';
 import { ActLink } from '@/ui/act-link';
+import { Link } from '@/ui/link';
 import { PrintButton } from '@/ui/print-button';
 import { NavStrip } from '@/ui/strip';
 import { addressOf, QUESTIONS, type Question } from './questions';

@@ -1,11 +1,11 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import { VERDICT_LABELS, VERDICTS } from '@/core/assessment/verdict';
 import { batteryTypeLabel, CONSTRUCTIONS } from '@/core/battery/construction';
 import type { FleetQuery, ListQuestion } from '@/core/exchange/fleet-query';
 import type { FleetGroupRow, FleetList as List } from '@/core/exchange/fleet-views';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatMoney } from '@/core/quantity/money';
+import { Link } from '@/ui/link';
 import { FleetBar } from './fleet-bar';
 import type { Shown } from './fleet-cells';
 import { FleetRows } from './fleet-rows';

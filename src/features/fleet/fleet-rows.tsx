@@ -3,7 +3,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import { batteryTypeLabel } from '@/core/battery/construction';
 import {
@@ -15,6 +14,7 @@ import {
 } from '@/core/exchange/fleet-query';
 import type { FleetPage, FleetRow } from '@/core/exchange/fleet-views';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { ChosenBar } from './chosen-bar';
 import { cellOf, isFigure, type Shown } from './fleet-cells';

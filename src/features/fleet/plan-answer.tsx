@@ -1,9 +1,9 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import type { PlanView } from '@/core/exchange/fleet-views';
 import { monthWords } from '@/core/history/outlook-words';
 import type { PlanMonth } from '@/core/planning/purchase-plan';
 import { formatMoney } from '@/core/quantity/money';
+import { Link } from '@/ui/link';
 import { CostsForm } from './costs-form';
 import { type MonthsMoney, PlanChart } from './plan-chart';
 

@@ -1,7 +1,6 @@
 'use client';
 
 import { X } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
@@ -9,6 +8,7 @@ import type { FleetSavedView } from '@/core/exchange/fleet-views';
 import type { Problem } from '@/core/quantity/result';
 import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 

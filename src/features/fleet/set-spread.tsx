@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import type { SetUnitStanding } from '@/core/exchange/set-views';
 import { formatQuantity } from '@/core/quantity/format';
+import { Link } from '@/ui/link';
 
 const FROM = 40;
 const TO = 110;

@@ -1,11 +1,11 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import { SET_SIZES, type SetStanding, type SetsView } from '@/core/exchange/set-views';
 import { setWords } from '@/core/history/sets';
 import type { MadeSet } from '@/core/planning/made-set';
 import type { SetCandidate } from '@/core/planning/mismatch';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatMoney } from '@/core/quantity/money';
+import { Link } from '@/ui/link';
 import { addressOf } from './questions';
 import { SetSpread } from './set-spread';
 

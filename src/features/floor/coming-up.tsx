@@ -1,12 +1,12 @@
 'use client';
 
-import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { ComingUp as Coming } from '@/core/exchange/fleet-views';
 import type { Help } from '@/core/history/cold-start';
 import { formatQuantity } from '@/core/quantity/format';
 import { fahrenheitFromCelsius } from '@/core/quantity/temperature';
 import { fetchAnswer } from '@/ui/api';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';

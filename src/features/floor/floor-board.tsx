@@ -1,13 +1,13 @@
 'use client';
 
 import { CirclePlus } from 'lucide-react';
-import Link from 'next/link';
 import { chargerWords } from '@/core/charging/charger';
 import type { BenchCard, DoneLine, FloorView, RackCharge } from '@/core/exchange/views';
 import { STEPS } from '@/core/steps/registry';
 import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { Countdown } from '@/ui/countdown';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { PutOnLink, putOnPage } from '@/ui/put-on-link';
 import { useSite, useTechnicianName } from '@/ui/site';

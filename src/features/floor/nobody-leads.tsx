@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useSite } from '@/ui/site';
 
 /** Said on the Floor of a shop that nobody leads: everybody on its network can change everything. Not of the sample. */

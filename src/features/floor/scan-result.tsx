@@ -1,12 +1,12 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { isLeadAcid } from '@/core/battery/construction';
 import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
 import { BatteryLine } from '@/ui/battery-line';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { StartRun } from '@/ui/start-run';

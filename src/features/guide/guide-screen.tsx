@@ -1,8 +1,8 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import { Children } from 'react';
 import Markdown, { type Components } from 'react-markdown';
 import remarkGfm from 'remark-gfm';
+import { Link } from '@/ui/link';
 import { NavStrip } from '@/ui/strip';
 
 interface Props {

@@ -1,7 +1,6 @@
 'use client';
 
 import { CirclePlus } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
@@ -11,6 +10,7 @@ import type { Problem } from '@/core/quantity/result';
 import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { saveFile } from '@/ui/save-file';

@@ -1,7 +1,6 @@
 'use client';
 
 import { Download } from 'lucide-react';
-import Link from 'next/link';
 import { GRADES, VERDICT_LABELS, VERDICTS } from '@/core/assessment/verdict';
 import { FINDING_TITLES } from '@/core/assessment/wording';
 import { batteryTypeLabel } from '@/core/battery/construction';
@@ -15,6 +14,7 @@ import { CLOSING_LINE } from '@/core/steps/closing-line';
 import { ActLink } from '@/ui/act-link';
 import { buttonClass } from '@/ui/button';
 import { GradeStrip } from '@/ui/charts/grade-strip';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';

@@ -1,7 +1,6 @@
 'use client';
 
 import { Printer, Tags } from 'lucide-react';
-import Link from 'next/link';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import type { LotRecord } from '@/core/exchange/arrival-views';
 import type { CellPlace } from '@/core/exchange/lot/edit-lot';
@@ -13,6 +12,7 @@ import type { HouseRules } from '@/core/rules/house-rules';
 import { ActLink } from '@/ui/act-link';
 import { Button, buttonClass } from '@/ui/button';
 import { Caution } from '@/ui/caution';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { LotGrid } from './lot-grid';
 import { Sorting, WorkLists } from './lot-side';

@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import type { NamedStill } from '@/core/exchange/recording-views';
 import type { CheckSlip } from '@/core/report/check-slip';
 import { buttonClass } from '@/ui/button';
 import { StillTrace } from '@/ui/charts/still-trace';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';
 import { type CodeOutline, ScanCode } from '@/ui/scan-code';

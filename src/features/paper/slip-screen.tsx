@@ -1,10 +1,10 @@
 'use client';
 
 import { FileText } from 'lucide-react';
-import Link from 'next/link';
 import type { SharedAddress } from '@/core/exchange/people-views';
 import type { Audience, Slip } from '@/core/report/slip';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { PrintButton } from '@/ui/print-button';
 import type { CodeOutline } from '@/ui/scan-code';
 import { ShareSlip } from './share-slip';

@@ -1,11 +1,11 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
+import { Link } from '@/ui/link';
 import { useSite, useTechnicianName } from '@/ui/site';
 import { SignInPanel } from './sign-in-panel';
 import { useNamesHere } from './use-names-here';

@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { JournalLine, JournalView } from '@/core/exchange/people-views';
 import { deedWords, saidWords } from '@/core/people/act-words';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { Select } from '@/ui/select';

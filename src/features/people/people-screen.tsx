@@ -1,11 +1,11 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { PasskeyLine, PeopleView, PersonLine } from '@/core/exchange/people-views';
 import { ROLE_WORDS } from '@/core/people/roles';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { useSite } from '@/ui/site';
 import { DevicesSection } from './devices-section';

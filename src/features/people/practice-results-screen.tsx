@@ -1,9 +1,9 @@
 'use client';
 
-import Link from 'next/link';
 import type { PracticeView } from '@/core/practice/attempt';
 import { formatMinutes } from '@/core/quantity/format';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';

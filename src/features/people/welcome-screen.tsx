@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { type UseFormReturn, useForm } from 'react-hook-form';
 import { uuidv7 } from 'uuidv7';
@@ -9,6 +8,7 @@ import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { FormSelect, TextField } from '@/ui/field';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { TEMPERATURE_UNITS, ZoneField } from '@/ui/zone-field';
 

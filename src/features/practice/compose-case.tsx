@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import { batteryTypeLabel, CONSTRUCTIONS } from '@/core/battery/construction';
@@ -14,6 +13,7 @@ import { formatMinutes } from '@/core/quantity/format';
 import { COMPLAINTS, SYMPTOMS } from '@/core/steps/complaint/plans';
 import { STEPS } from '@/core/steps/registry';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
 import { VerdictLabel } from '@/ui/verdict-label';

@@ -1,7 +1,7 @@
 import { AlertTriangle, Check, CircleSlash, Hourglass, X } from 'lucide-react';
-import Link from 'next/link';
 import type { Remark } from '@/core/practice/remark';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { useWords } from '@/ui/site';
 
 const MARKS: Readonly<

@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
 import type { Debrief as Debriefing } from '@/core/practice/debrief';
 import type { PracticeCase } from '@/core/practice/practice-case';
@@ -6,6 +5,7 @@ import type { ToldByStep } from '@/core/practice/told-by-step';
 import { formatMinutes, formatMoney } from '@/core/quantity/format';
 import { readingTitle, readingWords, STEPS } from '@/core/steps/registry';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { useSite } from '@/ui/site';
 import { VerdictLabel } from '@/ui/verdict-label';
 import { AnExercise, DebriefHead, DebriefKeys, Figure, WhatWasDone, WhatWasTrue } from './debrief-parts';

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import type { Problem } from '@/core/quantity/result';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 
 /** An address that leads to no case, and what is wrong with it. */

@@ -1,7 +1,6 @@
 'use client';
 
 import { Dices, PencilRuler } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { caseOfCode, MOST_SEED, randomCode } from '@/core/practice/case-code';
@@ -16,6 +15,7 @@ import { GRADED_VEHICLE_CASES } from '@/core/practice/vehicle/graded-vehicle-cas
 import { MOST_VEHICLE_SEED, randomVehicleCode, vehicleCaseOf } from '@/core/practice/vehicle/vehicle-code';
 import type { Problem } from '@/core/quantity/result';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';

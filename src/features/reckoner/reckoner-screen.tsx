@@ -2,7 +2,6 @@
 
 import { clsx } from 'clsx';
 import { Link2 } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
@@ -26,6 +25,7 @@ import { toolbox } from '@/core/reckoner/toolbox';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { CLOSING_LINE } from '@/core/steps/closing-line';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
 import { useSite, useWords } from '@/ui/site';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
@@ -9,6 +8,7 @@ import type { Problem } from '@/core/quantity/result';
 import { meaningOf } from '@/core/recording/meaning';
 import { Button, buttonClass } from '@/ui/button';
 import { Field, INPUT } from '@/ui/field';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import type { RecordingLine, RecordingView } from '@/core/exchange/recording-views';
@@ -11,6 +10,7 @@ import type { Span } from '@/core/recording/recording';
 import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';

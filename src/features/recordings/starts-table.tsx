@@ -1,8 +1,8 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import type { RecordingLine } from '@/core/exchange/recording-views';
 import { formatQuantity } from '@/core/quantity/format';
 import { driftOf } from '@/core/recording/drift';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 

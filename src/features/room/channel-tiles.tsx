@@ -1,5 +1,4 @@
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatQuantity } from '@/core/quantity/format';
 import { formatCents } from '@/core/quantity/money';
@@ -7,6 +6,7 @@ import { energyOf, tookTooMuch } from '@/core/room/energy';
 import { givesLess } from '@/core/room/gives-less';
 import type { RoomFacts } from '@/core/room/room-facts';
 import { temperatureWords } from '@/core/steps/words';
+import { Link } from '@/ui/link';
 import { useSite } from '@/ui/site';
 import { CHANNEL_MARK } from './drag-grip';
 import { benchOnChannel, channelName, putOnAddress, stateOf, useRoomMoments, useSpan } from './room-words';

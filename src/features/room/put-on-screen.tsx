@@ -1,12 +1,12 @@
 'use client';
 
 import { clsx } from 'clsx';
-import Link from 'next/link';
 import type { PutOnView } from '@/core/exchange/room-views';
 import { formatQuantity } from '@/core/quantity/format';
 import type { ChannelChoice } from '@/core/room/channel-choices';
 import { BatteryLine } from '@/ui/battery-line';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useBarred } from '@/ui/site';
 import { useBenchOf } from '@/ui/start-run';

@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import type { ChargingRecordView } from '@/core/exchange/room-views';
 import { formatCents } from '@/core/quantity/money';
 import { type ChargerRecord, isWeakCharger } from '@/core/room/charging-record';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { PrintButton } from '@/ui/print-button';
 import { useSite } from '@/ui/site';
 

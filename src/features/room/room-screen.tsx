@@ -1,11 +1,11 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { formatNumber } from '@/core/quantity/format';
 import { airThere } from '@/core/room/fan';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { useBarred } from '@/ui/site';
 import { useNow } from '@/ui/use-now';
 import { ChannelTiles } from './channel-tiles';

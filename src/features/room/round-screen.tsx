@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import type { RoundUnit, RoundView } from '@/core/exchange/room-views';
 import { temperatureWords } from '@/core/steps/words';
 import { BatteryLine } from '@/ui/battery-line';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { PrintButton } from '@/ui/print-button';
 import { useSite } from '@/ui/site';

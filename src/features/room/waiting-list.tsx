@@ -1,10 +1,10 @@
-import Link from 'next/link';
 import { useState } from 'react';
 import { CHARGE_WAYS } from '@/core/charging/charge-plan';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import type { Give } from '@/core/room/what-would-give';
 import { ActLink } from '@/ui/act-link';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { useBarred } from '@/ui/site';
 import { DragGrip } from './drag-grip';
 import { channelName, putOnAddress, useRoomMoments, useSpan, whyWaitsWords } from './room-words';

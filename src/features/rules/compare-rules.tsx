@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { useState } from 'react';
 import type { ChangedRun, HistoryComparison } from '@/core/assessment/compare-history';
 import { VERDICT_LABELS } from '@/core/assessment/verdict';
@@ -10,6 +9,7 @@ import { type FigureValue, figureText } from '@/core/rules/figures';
 import type { HouseRules } from '@/core/rules/house-rules';
 import { PRESETS } from '@/core/rules/presets';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { saveFile } from '@/ui/save-file';
 import { Select } from '@/ui/select';

@@ -1,13 +1,13 @@
 'use client';
 
 import { Flame } from 'lucide-react';
-import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { chargerWords } from '@/core/charging/charger';
 import type { ChargeAlarm } from '@/core/exchange/room-views';
 import { temperatureWords } from '@/core/steps/words';
 import { fetchAnswer } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { useSite } from '@/ui/site';
 import { useTone } from '@/ui/tones';
 

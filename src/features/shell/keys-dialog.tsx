@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import { Button } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
 import { Key } from '@/ui/key';
 import type { KeyAct } from '@/ui/keys';
+import { Link } from '@/ui/link';
 
 /** Keys that work on every screen. */
 const EVERYWHERE = [

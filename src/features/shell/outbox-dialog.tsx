@@ -1,8 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { Button, buttonClass } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { theOutbox } from '@/ui/outbox/browser-outbox';
 import type { Unsent } from '@/ui/outbox/kept-readings';

@@ -2,10 +2,10 @@
 
 import { clsx } from 'clsx';
 import { Moon, Sun, Volume2, VolumeX } from 'lucide-react';
-import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useRef, useSyncExternalStore } from 'react';
 import { useKeys } from '@/ui/keys';
+import { Link } from '@/ui/link';
 import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
 import { useHereInView } from '@/ui/strip';

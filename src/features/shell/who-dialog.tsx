@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { Technician } from '@/core/exchange/views';
@@ -8,6 +7,7 @@ import type { Problem } from '@/core/quantity/result';
 import { problemsOf, send } from '@/ui/api';
 import { Button } from '@/ui/button';
 import { DialogFrame } from '@/ui/dialog-frame';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { ChangeHands } from '../people/change-hands';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { CHARGE_WAYS } from '@/core/charging/charge-plan';
@@ -8,6 +7,7 @@ import type { KeptCharger } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
 import { problemsOf } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Problems } from '@/ui/problems';
 import { useBarred, useSite } from '@/ui/site';

@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import { type CopyKind, type CopyRecord, KEPT_COPIES } from '@/core/exchange/copies';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { type UseFormReturn, useForm } from 'react-hook-form';
@@ -13,6 +12,7 @@ import { problemsOf, send } from '@/ui/api';
 import { Button, buttonClass } from '@/ui/button';
 import { FormSelect, TextField } from '@/ui/field';
 import { KeyBar } from '@/ui/key-bar';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useBarred, useSite } from '@/ui/site';
 import { TEMPERATURE_UNITS, ZoneField } from '@/ui/zone-field';

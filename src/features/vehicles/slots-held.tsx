@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { VehicleSlot } from '@/core/exchange/views';
@@ -8,6 +7,7 @@ import { dayWords } from '@/core/quantity/day';
 import type { Problem } from '@/core/quantity/result';
 import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
+import { Link } from '@/ui/link';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
 import { StartRun } from '@/ui/start-run';

@@ -1,11 +1,11 @@
 import { CirclePlus, Download } from 'lucide-react';
-import Link from 'next/link';
 import type { VehicleInList } from '@/core/exchange/views';
 import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ENGINE_FACTS } from '@/core/vehicle/engine';
 import { VEHICLE_CLASSES } from '@/core/vehicle/vehicle';
 import { ActLink } from '@/ui/act-link';
+import { Link } from '@/ui/link';
 import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { SearchForm } from '@/ui/search-form';

@@ -1,7 +1,6 @@
 'use client';
 
 import { TriangleAlert } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { uuidv7 } from 'uuidv7';
@@ -16,6 +15,7 @@ import { ActButton } from '@/ui/act-button';
 import { ActLink } from '@/ui/act-link';
 import { problemsOf, send } from '@/ui/api';
 import { buttonClass } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';

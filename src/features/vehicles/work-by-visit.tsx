@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Visit } from '@/core/circuit/visit';
@@ -10,6 +9,7 @@ import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import { CAUSE_LABELS, chanceWords } from '@/core/vehicle/cause';
 import { ActButton } from '@/ui/act-button';
 import { problemsOf, send } from '@/ui/api';
+import { Link } from '@/ui/link';
 import { Moment, useMoments } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite, useTechnicianName } from '@/ui/site';

@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { VEHICLE_CHECKS, type VehicleCheck } from '@/core/assessment/evidence';
 import { VEHICLE_CHECK_LABELS } from '@/core/assessment/ledger-surroundings';
@@ -6,6 +5,7 @@ import { writeLine } from '@/core/instruments/line';
 import { COMPLAINTS } from '@/core/steps/complaint/plans';
 import type { ReadingOf } from '@/core/steps/reading';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Select } from '@/ui/select';
 import { AskInstrument } from '../live/ask-instrument';
 import { type LiveSource, useLink, useLive } from '../live/use-live';

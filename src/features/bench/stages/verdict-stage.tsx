@@ -1,5 +1,4 @@
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { capacityWords, chargeWords, estimateWords, marginWords } from '@/core/assessment/estimate-words';
 import { VERDICT_LABELS, type Verdict as VerdictName } from '@/core/assessment/verdict';
 import { ADVICE, because } from '@/core/assessment/wording';
@@ -7,6 +6,7 @@ import { overrideOf } from '@/core/procedure/override';
 import { STEPS } from '@/core/steps/registry';
 import { buttonClass } from '@/ui/button';
 import { KeyBar, MainKey, STAGE_COLUMN } from '@/ui/key-bar';
+import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { useTechnicianName } from '@/ui/site';
 import { useHeldAfterChange } from '@/ui/use-held-after-change';
