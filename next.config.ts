@@ -10,6 +10,8 @@ const config: NextConfig = {
   experimental: {
     // What stays on the server is sent to nobody: made small, it would only make the first start longer.
     serverMinification: false,
+    // A page's own part of the server is read when its page is first asked for.
+    preloadEntriesOnStart: false,
     // Nobody reads them: they would be a third of the build.
     turbopackSourceMaps: false,
     turbopackInputSourceMaps: false,

@@ -1,6 +1,6 @@
 // Bundles a TypeScript entry of this project for Node when its sources have changed since the last bundle.
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { ensureInstalled, root } from './setup.mjs';
 
 function newestChange(path) {
@@ -13,14 +13,9 @@ function newestChange(path) {
  * The path of the bundle of `cli/main.ts`. What a command loads on demand is a file of its own beside it, so that the
  * others are neither read nor held in memory.
  */
-export function commandBundle() {
-  const outdir = join(root, '.build/cli');
-  return bundleIfOlder('cli/main.ts', join(outdir, 'main.mjs'), ['cli', 'src/core'], {
-    outfile: undefined,
-    outdir,
-    outExtension: { '.js': '.mjs' },
-    splitting: true,
-  });
+export async function commandBundle() {
+  const { main } = await partsIfOlder('.build/cli', { main: 'cli/main.ts' }, ['cli', 'src/core']);
+  return main;
 }
 
 /** The path of the bundle of `folder/main.ts`, made anew where it is older than its sources. */
@@ -34,42 +29,63 @@ export async function bundleOf(folder, options = {}) {
 }
 
 /**
- * The bundles that a running server consists of beside the pages: the process itself, what its threads do, and the
- * commands that keep copies. Packages stay outside of them, so that each is there once.
+ * The bundles that a running server consists of beside the pages: the process itself, what its threads do, the commands
+ * that keep copies, and what writes the sample data before there is a server. Packages are in them: a thread that began by
+ * looking for four hundred files spent a second of a processor on it. Those stay outside that are made for one kind of
+ * machine, read files beside themselves, or start a thread of their own.
+ * @returns {Promise<{ serve: string, threads: string, keep: string, sample: string }>}
  */
-export async function serverBundles() {
-  const [serve, threads, keep] = await Promise.all([
-    serverBundle('serve/main.ts', 'serve'),
-    serverBundle('src/heavy/thread.ts', 'threads'),
-    serverBundle('keep/main.ts', 'keep'),
-  ]);
-  return { serve, threads, keep };
-}
-
-/** What writes the sample data before there is a server. */
-export function sampleBundle() {
-  return serverBundle('serve/sample.ts', 'sample');
-}
-
-function serverBundle(entry, name) {
-  const bundle = join(root, '.build/server', `${name}.mjs`);
-  return bundleIfOlder(entry, bundle, ['src', 'serve', 'keep'], { packages: 'external' });
+export function serverBundles() {
+  const entries = {
+    serve: 'serve/main.ts',
+    threads: 'src/heavy/thread.ts',
+    keep: 'keep/main.ts',
+    sample: 'serve/sample.ts',
+  };
+  return partsIfOlder('.build/server', entries, ['src', 'serve', 'keep'], {
+    external: ['next', 'pino', 'piscina', 'pdfkit', '@libsql/client', 'libsql', '@node-rs/argon2'],
+  });
 }
 
 async function bundleIfOlder(entry, bundle, sources, options) {
-  const paths = [...sources, 'package-lock.json'].map((path) => join(root, path));
-  if (existsSync(bundle) && statSync(bundle).mtimeMs > Math.max(...paths.map(newestChange))) return bundle;
-  ensureInstalled((line) => process.stderr.write(`${line}\n`), 'running');
-  // Parts of an earlier bundle have names of their own, and would stay for ever.
-  if (options.outdir) rmSync(options.outdir, { recursive: true, force: true });
-  await bundleForNode(join(root, entry), bundle, options);
+  if (isOlder(bundle, sources)) await bundleForNode(join(root, entry), bundle, options);
   return bundle;
+}
+
+/** The same for entries that share parts, and whose parts on demand are files beside them. */
+async function partsIfOlder(folder, entries, sources, options = {}) {
+  const outdir = join(root, folder);
+  const bundles = Object.fromEntries(Object.keys(entries).map((name) => [name, join(outdir, `${name}.mjs`)]));
+  if (!Object.values(bundles).some((bundle) => isOlder(bundle, sources))) return bundles;
+  const entryPoints = Object.fromEntries(
+    Object.entries(entries).map(([name, path]) => [name, join(root, path)]),
+  );
+  const inParts = {
+    entryPoints,
+    outfile: undefined,
+    outdir,
+    outExtension: { '.js': '.mjs' },
+    splitting: true,
+  };
+  const { metafile } = await bundleForNode('', '', { ...inParts, metafile: true, ...options });
+  // Parts of an earlier bundle have names of their own, and would stay for ever.
+  const written = new Set(Object.keys(metafile.outputs).map((path) => basename(path)));
+  for (const name of readdirSync(outdir))
+    if (!written.has(name)) rmSync(join(outdir, name), { recursive: true });
+  return bundles;
+}
+
+function isOlder(bundle, sources) {
+  const paths = [...sources, 'package-lock.json', 'scripts/bundle.mjs'].map((path) => join(root, path));
+  if (existsSync(bundle) && statSync(bundle).mtimeMs > Math.max(...paths.map(newestChange))) return false;
+  ensureInstalled((line) => process.stderr.write(`${line}\n`), 'running');
+  return true;
 }
 
 /** Bundles one TypeScript file of this project, and all that it imports, into one that Node runs. */
 export async function bundleForNode(entry, outfile, options = {}) {
   const { build } = await import('esbuild');
-  await build({
+  return build({
     entryPoints: [entry],
     outfile,
     bundle: true,
@@ -78,7 +94,8 @@ export async function bundleForNode(entry, outfile, options = {}) {
     target: 'node20',
     jsx: 'automatic',
     banner: {
-      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+      // Under a name that no package uses for it.
+      js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);",
     },
     alias: { '@': join(root, 'src'), 'server-only': join(root, 'scripts/empty-module.cjs') },
     logLevel: 'warning',

@@ -15,7 +15,7 @@ import {
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { build, isBuilt, isSmall } from './build.mjs';
-import { bundleOf, sampleBundle, serverBundles } from './bundle.mjs';
+import { bundleOf, serverBundles } from './bundle.mjs';
 import { ensureInstalled, requireNode, root, SERVER_HEAPS, SERVER_MEMORY, stop } from './setup.mjs';
 import { untilAnswering } from './until-answering.mjs';
 
@@ -109,7 +109,8 @@ function beginsAsDatabase(file) {
 /** Writes the sample data, where there is none, beside the build; where that fails, the server tells why. */
 async function writeSample() {
   if (own || !databaseFile || (existsSync(databaseFile) && statSync(databaseFile).size > 0)) return;
-  const writing = spawn(process.execPath, [await sampleBundle(), databaseFile], {
+  const { sample } = await serverBundles();
+  const writing = spawn(process.execPath, [sample, databaseFile], {
     cwd: root,
     stdio: 'ignore',
   });
