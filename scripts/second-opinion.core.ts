@@ -1,3 +1,3 @@
 /** What the reliability script needs of the core. */
 export { EXPLANATION_FACTS } from '@/core/opinion/explanations';
-export { reliability } from '@/core/opinion/reliability';
+export { reliability, tryOpinion } from '@/core/opinion/reliability';

@@ -1,20 +1,28 @@
-// Writes docs/second-opinion.md and its reliability diagram. With --json and a number it only tells what it found for
-// so many batteries.
-import { writeFileSync, writeSync } from 'node:fs';
+// Holds the second opinion against batteries that it has not seen: writes docs/second-opinion.md, its reliability diagram
+// and the record of them.
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { loadCore } from './core.mjs';
+import { printsOf, record, replayIfAsked } from './recorded-trial.mjs';
 import { root } from './setup.mjs';
 
 const SEED = 20_261_124;
 const BATTERIES = 600;
+/** Batteries that share a print, and which of those blocks are gone through again by the tests. */
+const BLOCK = 5;
+const REPLAYED = [0];
 
-const { EXPLANATION_FACTS, reliability } = await loadCore('scripts/second-opinion.core.ts');
-const json = process.argv.indexOf('--json');
-const found = reliability(json > 0 ? Number(process.argv[json + 1]) : BATTERIES, SEED);
-if (json > 0) {
-  writeSync(1, JSON.stringify(found));
-  process.exit(0);
+const { EXPLANATION_FACTS, reliability, tryOpinion } = await loadCore('scripts/second-opinion.core.ts');
+
+replayIfAsked(REPLAYED, BLOCK, { batteries: (at) => tryOpinion(SEED + at) });
+
+const tried = [];
+for (let at = 0; at < BATTERIES; at++) {
+  tried.push(tryOpinion(SEED + at));
+  if ((at + 1) % 50 === 0) process.stderr.write(`${at + 1} of ${BATTERIES} batteries\n`);
 }
+const found = reliability(tried);
+record('second-opinion', { found, prints: { batteries: printsOf(tried, BLOCK) } });
 
 const [SIZE, EDGE] = [360, 46];
 const at = (share) => (EDGE + share * (SIZE - 2 * EDGE)).toFixed(1);
@@ -48,7 +56,7 @@ writeFileSync(
   join(root, 'docs/second-opinion.md'),
   `# The second opinion and how far to trust it
 
-Written by \`npm run reliability\`: ${found.batteries} simulated batteries that the fit has not seen, seed ${SEED}, drawn by
+Written by \`npm run reliability\`: ${found.batteries} simulated batteries that the fit has not seen, seeds from ${SEED} on, drawn by
 how often each explanation is taken to come to a bench, each measured once by a simulated technician whose instruments err.
 
 For each explanation the physical model is drawn in many states that it allows, brought to the open voltage that was read,

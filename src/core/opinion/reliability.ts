@@ -1,6 +1,6 @@
 import { seededChance } from '../quantity/chance';
 import type { Explanation } from './explanations';
-import { secondOpinion } from './second-opinion';
+import { type Likelihood, secondOpinion } from './second-opinion';
 import { drawUnseen } from './unseen';
 
 /** Probabilities that were told within a bin, and how often what they were told of was true. */
@@ -25,15 +25,24 @@ export interface Reliability {
 
 const BINS = 10;
 
-/** Draws batteries by how often each explanation is behind one, lets the model tell, and counts. */
-export function reliability(batteries: number, seed: number): Reliability {
-  const chance = seededChance(seed);
+/** What was told of one battery, the likeliest first, beside what was true of it. */
+export interface TriedOpinion {
+  readonly truth: Explanation;
+  readonly likelihoods: readonly Likelihood[];
+}
+
+/** Draws the battery of this seed, by how often each explanation is behind one, and lets the model tell. */
+export function tryOpinion(seed: number): TriedOpinion {
+  const { truth, evidence } = drawUnseen(seededChance(seed));
+  return { truth, likelihoods: secondOpinion(evidence, null)?.likelihoods ?? [] };
+}
+
+/** Counts how often what was told was true. */
+export function reliability(tried: readonly TriedOpinion[]): Reliability {
   const sums = Array.from({ length: BINS }, () => ({ count: 0, told: 0, hits: 0 }));
   const byTruth: Partial<Record<Explanation, { count: number; of: number }>> = {};
   let firsts = 0;
-  for (let turn = 0; turn < batteries; turn++) {
-    const { truth, evidence } = drawUnseen(chance);
-    const likelihoods = secondOpinion(evidence, null)?.likelihoods ?? [];
+  for (const { truth, likelihoods } of tried) {
     const right = likelihoods[0]?.explanation === truth;
     if (right) firsts++;
     const of = byTruth[truth] ?? { count: 0, of: 0 };
@@ -57,10 +66,10 @@ export function reliability(batteries: number, seed: number): Reliability {
     0,
   );
   return {
-    batteries,
+    batteries: tried.length,
     bins,
     calibrationError: off / all,
-    firstIsTrue: firsts / batteries,
+    firstIsTrue: firsts / tried.length,
     firstIsTrueOf: byTruth,
   };
 }
