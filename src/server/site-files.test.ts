@@ -6,23 +6,18 @@ import { SITE_LISTS, type SiteHead } from '@/core/exchange/site/site-reader';
 import { spoilt } from '@/core/exchange/spoilt.test-support';
 import { sampleStore } from '@/store/demo/sample.test-support';
 import type { Store } from '@/store/open';
-import { hearQueries } from '@/store/query-plans.test-support';
 import type { Answer } from './answer';
 import { granted, messagesOf } from './answers.test-support';
 import { batteryPage } from './batteries';
 import type { Context } from './context';
 import { contextOn, newContext, newFile } from './context.test-support';
-import { bodyFile, UNWATCHED } from './files.test-support';
+import { bodyFile, finishSeen, UNWATCHED } from './files.test-support';
 import { batteriesCsv, runsCsv } from './lists';
+import { newShop } from './shop.test-support';
 import { bringIn, runFile, siteFile } from './site-files';
 import { registerTechnician } from './technicians';
 
-const queries = hearQueries();
-
-afterAll(async () => {
-  expect(await queries.slowPlans()).toEqual([]);
-});
-
+const { shop, technicianId, started, captureAll } = newShop();
 let context: Context;
 
 /** Lets the use cases work on a site of its own from here on. */
@@ -84,9 +79,11 @@ const withoutMoment = (text: string) => ({ ...parsed(text), writtenAtMs: 0 });
 
 const UNKNOWN: Answer<string> = { ok: false, problems: [] };
 
+let sampled: Store;
 let demo = '';
 beforeAll(async () => {
-  context = await contextOn(await sampleStore(newFile(), 0.3));
+  sampled = await sampleStore(newFile(), 0.3);
+  context = await contextOn(sampled);
   demo = await siteText();
 });
 
@@ -328,22 +325,30 @@ it('lists go out as CSV, the runs as readings that can be read again', async () 
   expect((await gather(runsCsv(context, { today: true }))).trim().split('\r\n')).toHaveLength(1);
 });
 
-it('one run goes out as a file and comes back in where its rules are known', async () => {
-  // Long enough to reach back to before this shop had rules of its own.
-  const site = await contextOn(await sampleStore(newFile(), 3));
-  const { runs } = parsed(await gather(siteFile(site)));
-  const overridden = runs.find(({ assessments }) => assessments.some(({ override }) => override));
-  const standard = runs.find(({ run }) => run.rulesId === 'integra-standard' && run.finishedAtMs !== null);
-  for (const chosen of [overridden, standard]) {
-    const text = granted((await runFile(site, chosen?.run.id ?? '')) ?? UNKNOWN);
+describe('one run goes out as a file', () => {
+  it('and comes back in where its rules are known', async () => {
+    context = await contextOn(shop.context.store);
+    const { runId } = await started();
+    await captureAll(runId, 12.68, 10.2);
+    const { run } = granted(await finishSeen(context, runId, technicianId));
+    expect(run.rulesId).toBe('integra-standard');
+    const text = granted((await runFile(context, runId)) ?? UNKNOWN);
+    await moveToNewSite();
+    const tally = granted(await bringInText({ store: true }, text));
+    expect(tally).toMatchObject({ runs: 1, batteries: 1 });
+    expect(granted((await runFile(context, runId)) ?? UNKNOWN)).toBe(text);
+  });
+
+  it('and is refused where they are not', async () => {
+    const own = parsed(demo).runs.find(({ assessments }) => assessments.some(({ override }) => override));
+    const text = granted((await runFile(await contextOn(sampled), own?.run.id ?? '')) ?? UNKNOWN);
     await moveToNewSite();
     const answer = await bringInText({ store: true }, text);
-    if (chosen?.run.rulesId === 'integra-standard') {
-      expect(granted(answer)).toMatchObject({ runs: 1, batteries: 1 });
-      expect(granted((await runFile(context, chosen.run.id)) ?? UNKNOWN)).toBe(text);
-    } else {
-      expect(messagesOf(answer)[0]).toContain('house rules that are known here');
-    }
-  }
-  expect(await runFile(context, uuidv7())).toBeUndefined();
+    expect(messagesOf(answer)[0]).toContain('house rules that are known here');
+  });
+
+  it('unless nobody knows it', async () => {
+    await moveToNewSite();
+    expect(await runFile(context, uuidv7())).toBeUndefined();
+  });
 });
