@@ -1,5 +1,5 @@
 // Writes docs/accuracy.md and its picture, and docs/accuracy.json with what it found: the verdicts of the core held against
-// the truth of simulated batteries. With --replay it only tells what every fifth block of them comes to now.
+// the truth of simulated batteries. With --replay it only tells what every tenth block of them comes to now.
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { loadCore } from './core.mjs';
@@ -26,7 +26,7 @@ const { CORE_VERSION, FAULT_LABELS, seededChance, STANDARD_RULES } = core;
 
 /** Batteries that share a print, and which of those blocks are gone through again by the tests. */
 const BLOCK = 100;
-const REPLAYED = Array.from({ length: TRIALS / BLOCK / 5 }, (_, at) => 5 * at);
+const REPLAYED = Array.from({ length: TRIALS / BLOCK / 10 }, (_, at) => 10 * at);
 
 /** Each battery has a chance of its own: what one hand does otherwise after a change of a rule changes no other battery. */
 const tryAt = (at, habits, world) => tryOne(seededChance(SEED + at), STANDARD_RULES, habits, world);

@@ -29,7 +29,7 @@ const isWithin = ({ count, of }: Share, limit: number) => count <= limit * of + 
 const { core, full, cuts, calibrations, own, good, bad, prints } = recordOf<Accuracy>('accuracy');
 
 describe('the judgement against the truth of 10,000 simulated batteries, makers and hands that differ', () => {
-  it('was last held against it as it is now: every fifth hundred comes to the same again', () => {
+  it('was last held against it as it is now: every tenth hundred comes to the same again', () => {
     const { now, asRecorded } = replay('accuracy', prints);
     expect(now).toEqual(asRecorded);
     expect([now.full, now.own].map((all) => all?.length)).toEqual([20, 20]);
