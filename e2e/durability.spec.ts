@@ -91,6 +91,44 @@ test('what was captured while the link was down survives a reload', async ({
   await expectStored(request, runId, 3);
 });
 
+test('a page that is asked for while nothing answers leaves the one that stands, with what was typed', async ({
+  page,
+  context,
+  bench,
+  openedRun: _run,
+}) => {
+  await bench.identify();
+  await bench.complain();
+  await bench.inspectAllInOrder();
+  await bench.restedOvernight();
+  await bench.expectStage('Open-circuit voltage');
+  await page.getByLabel('Open-circuit voltage').fill('12.5');
+  const batteries = page
+    .getByRole('navigation', { name: 'Screens' })
+    .getByRole('link', { name: 'Batteries' });
+  const stays = page.getByText('The server does not answer: this page stays');
+
+  // The device knows that it has no link.
+  await context.setOffline(true);
+  await batteries.click();
+  await expect(stays).toBeVisible();
+  await expect(page.getByLabel('Open-circuit voltage')).toHaveValue('12.5');
+  await context.setOffline(false);
+  await expect(stays).toHaveCount(0);
+
+  // It has one, and the server is away: the last capture was not answered.
+  await page.route('**', (route) => route.abort());
+  await bench.openCircuit('12.61', '20');
+  await expect(page.getByText(/Not stored yet/)).toBeVisible();
+  await batteries.click();
+  await expect(stays).toBeVisible();
+  await expect(bench.step('Open-circuit voltage')).toContainText('12.61');
+  await page.unroute('**');
+  await expect(stays).toHaveCount(0);
+  await batteries.click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Batteries' })).toBeVisible();
+});
+
 test('two tabs on the same run see each other, and a finished run asks before it takes more', async ({
   page,
   context,

@@ -9,6 +9,7 @@ import { StoreTrouble } from '@/features/shell/store-trouble';
 import { TopBar } from '@/features/shell/top-bar';
 import { screenSettings } from '@/server/screen';
 import { SiteProvider } from '@/ui/site';
+import { StaysHere } from '@/ui/stays-here';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -32,6 +33,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
             {children}
             {settings.value.isIn && <ChargeAlarms />}
             <SignInAgain />
+            <StaysHere />
           </SiteProvider>
         ) : (
           <StoreTrouble problems={settings.problems} copies={await copiesWhileShut()} />

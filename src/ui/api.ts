@@ -1,4 +1,5 @@
 import type { Problem, Result } from '@/core/quantity/result';
+import { heard } from './page-answers';
 
 /** What a write comes back with: the server's answer, or that there was none. */
 export type Reply<T> = (Result<T> & { readonly failure?: string }) | { readonly unreachable: true };
@@ -29,8 +30,10 @@ export async function send<T>(
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(timeoutMs),
     });
+    heard(true);
     return await replyOf<T>(response);
   } catch {
+    heard(false);
     return { unreachable: true };
   }
 }
@@ -69,8 +72,10 @@ const NO_ANSWER: Problem = {
 export async function fetchAnswer<T>(path: string): Promise<Reply<T>> {
   try {
     const response = await fetch(path, { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_MS) });
+    heard(true);
     return await replyOf<T>(response);
   } catch {
+    heard(false);
     return { unreachable: true };
   }
 }

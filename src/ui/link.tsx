@@ -1,9 +1,26 @@
+'use client';
+
 import NextLink from 'next/link';
+import { useRef } from 'react';
+import { isDoubtful, pressOnceItAnswers } from './page-answers';
 
 /**
  * A link to one of our pages, which is fetched when it is pressed. Every page is made for whoever asks, when they ask: what could be fetched
- * ahead is only its frame, at a request or two for every link in sight, forty of them on the Floor of a busy shop.
+ * ahead is only its frame, at a request or two for every link in sight, forty of them on the Floor of a busy shop. Where nothing answers, the
+ * page that stands stays.
  */
-export function Link(link: React.ComponentProps<typeof NextLink>) {
-  return <NextLink prefetch={false} {...link} />;
+export function Link(link: Omit<React.ComponentProps<typeof NextLink>, 'ref' | 'onNavigate' | 'prefetch'>) {
+  const anchor = useRef<HTMLAnchorElement>(null);
+  return (
+    <NextLink
+      {...link}
+      ref={anchor}
+      prefetch={false}
+      onNavigate={(event) => {
+        if (!anchor.current || !isDoubtful()) return;
+        event.preventDefault();
+        void pressOnceItAnswers(anchor.current);
+      }}
+    />
+  );
 }
