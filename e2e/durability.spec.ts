@@ -108,10 +108,20 @@ test('a page that is asked for while nothing answers leaves the one that stands,
     .getByRole('link', { name: 'Batteries' });
   const stays = page.getByText('The server does not answer: this page stays');
 
+  const find = page.getByRole('dialog', { name: 'Find' });
+  await page.keyboard.press('Control+k');
+  await expect(find).toBeVisible();
+  await page.keyboard.press('Escape');
+
   // The device knows that it has no link.
   await context.setOffline(true);
   await batteries.click();
   await expect(stays).toBeVisible();
+  // A key that leads to another screen is held back as a link is.
+  await page.keyboard.press('Control+k');
+  await find.getByRole('combobox').fill('house');
+  await page.keyboard.press('Enter');
+  await expect(find).toHaveCount(0);
   await expect(page.getByLabel('Open-circuit voltage')).toHaveValue('12.5');
   await context.setOffline(false);
   await expect(stays).toHaveCount(0);

@@ -2,7 +2,7 @@
 
 import NextLink from 'next/link';
 import { useRef } from 'react';
-import { isDoubtful, pressOnceItAnswers } from './page-answers';
+import { goOnceItAnswers, isDoubtful } from './page-answers';
 
 /**
  * A link to one of our pages, which is fetched when it is pressed. Every page is made for whoever asks, when they ask: what could be fetched
@@ -17,9 +17,10 @@ export function Link(link: Omit<React.ComponentProps<typeof NextLink>, 'ref' | '
       ref={anchor}
       prefetch={false}
       onNavigate={(event) => {
-        if (!anchor.current || !isDoubtful()) return;
+        const link = anchor.current;
+        if (!link || !isDoubtful()) return;
         event.preventDefault();
-        void pressOnceItAnswers(anchor.current);
+        void goOnceItAnswers(link.href, () => link.click());
       }}
     />
   );

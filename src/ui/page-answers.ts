@@ -24,15 +24,15 @@ export function heard(answered: boolean): void {
 /** Whether a page should be tried before the one that stands is left for it. */
 export const isDoubtful = (): boolean => !sure && (silent || !navigator.onLine);
 
-/** Presses a link again once its page was found to answer; otherwise the page that stands stays, and says so. */
-export async function pressOnceItAnswers(link: HTMLAnchorElement): Promise<void> {
+/** Goes to a page once it was found to answer; otherwise the one that stands stays, and says so. */
+export async function goOnceItAnswers(address: string, go: () => void): Promise<void> {
   try {
-    await fetch(link.href, { method: 'HEAD', signal: AbortSignal.timeout(PATIENCE_MS) });
+    await fetch(address, { method: 'HEAD', signal: AbortSignal.timeout(PATIENCE_MS) });
   } catch {
     return tell(true);
   }
   heard(true);
   sure = true;
-  link.click();
+  go();
   sure = false;
 }

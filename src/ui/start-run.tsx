@@ -1,6 +1,5 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { uuidv7 } from 'uuidv7';
 import type { Problem } from '@/core/quantity/result';
@@ -8,26 +7,27 @@ import { ActButton } from './act-button';
 import { problemsOf, send } from './api';
 import { Problems } from './problems';
 import { useSite } from './site';
+import { useGoTo } from './use-go-to';
 
 /**
  * Opens a battery on the Bench, in the run that is open or in one that is started.
  * @returns `go` with what the Bench is told in its address
  */
 export function useBenchOf(batteryId: string, openRunId: string | null) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const { whoIsHere } = useSite();
   // One id for this key, so that pressing it twice starts one run.
   const [runId] = useState(uuidv7);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [isGoing, setGoing] = useState(false);
   const go = async (told = '') => {
-    if (openRunId !== null) return router.push(`/bench/${openRunId}${told}`);
+    if (openRunId !== null) return goTo(`/bench/${openRunId}${told}`);
     const technicianId = whoIsHere();
     if (technicianId === null) return;
     setGoing(true);
     const reply = await send<{ id: string }>('/api/runs', { id: runId, batteryId, technicianId });
     setProblems(problemsOf(reply));
-    if (!('unreachable' in reply) && reply.ok) router.push(`/bench/${reply.value.id}${told}`);
+    if (!('unreachable' in reply) && reply.ok) goTo(`/bench/${reply.value.id}${told}`);
     else setGoing(false);
   };
   return { go, problems, isGoing };

@@ -14,7 +14,7 @@ export function StaysHere() {
     <div role="status" aria-live="assertive">
       {staying && (
         // It moves nothing, and takes no press.
-        <p className="pointer-events-none fixed inset-x-4 top-16 z-30 mx-auto max-w-4xl rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn shadow-lg">
+        <p className="pointer-events-none fixed inset-x-4 top-2 z-40 mx-auto max-w-4xl rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn shadow-lg">
           The server does not answer: this page stays, with what you typed on it. Try again in a moment.
         </p>
       )}

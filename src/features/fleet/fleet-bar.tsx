@@ -1,7 +1,6 @@
 'use client';
 
 import { Columns3, Search } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { VERDICT_LABELS, VERDICTS, type Verdict } from '@/core/assessment/verdict';
 import { batteryTypeLabel, CONSTRUCTIONS, type Construction } from '@/core/battery/construction';
 import {
@@ -17,6 +16,7 @@ import {
 import type { FleetSavedView } from '@/core/exchange/fleet-views';
 import { SelectBox } from '@/ui/select';
 import { Tick } from '@/ui/tick';
+import { useGoTo } from '@/ui/use-go-to';
 import { ALL_COLUMNS } from './fleet-cells';
 import { addressFor } from './questions';
 import { SavedViews } from './saved-views';
@@ -35,9 +35,9 @@ export function FleetBar({
   readonly question: ListQuestion;
   readonly views: readonly FleetSavedView[];
 }) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const ask = (change: Partial<FleetQuery>) =>
-    router.push(addressFor(question, { ...asked, ...change }), { scroll: false });
+    goTo(addressFor(question, { ...asked, ...change }), { scroll: false });
   return (
     <section aria-label="Which units" className="no-print grid gap-2">
       <div className="grid grid-cols-2 items-start gap-2 sm:grid-cols-3 lg:grid-cols-[minmax(12rem,1.4fr)_repeat(4,minmax(9rem,1fr))]">

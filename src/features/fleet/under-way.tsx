@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { goOnceItAnswers } from '@/ui/page-answers';
 
 const LOOKED_AT_MS = 4000;
 
@@ -10,8 +11,9 @@ export function UnderWay({ count }: { readonly count: number }) {
   const router = useRouter();
   useEffect(() => {
     if (count === 0) return;
-    const timer = setTimeout(() => router.refresh(), LOOKED_AT_MS);
-    return () => clearTimeout(timer);
+    const look = () => goOnceItAnswers('/api/now', () => router.refresh());
+    const timer = setInterval(() => void look(), LOOKED_AT_MS);
+    return () => clearInterval(timer);
   }, [count, router]);
   if (count === 0) return null;
   return (

@@ -2,7 +2,6 @@
 
 import { Camera, ScanLine } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { FoundBattery } from '@/core/exchange/views';
 import type { Problem } from '@/core/quantity/result';
@@ -13,6 +12,7 @@ import { Key } from '@/ui/key';
 import { isWritten } from '@/ui/key-burst';
 import { isTyping } from '@/ui/keyboard';
 import { Problems } from '@/ui/problems';
+import { useGoTo } from '@/ui/use-go-to';
 import { ScanResult } from './scan-result';
 
 // The reader of codes comes with the first use of the camera.
@@ -118,14 +118,14 @@ function TagInput({
 
 /** What a tag or a code leads to: a run or a check at once, else what the shop knows of the battery. */
 function useFinding(field: React.RefObject<HTMLInputElement | null>, scannedElsewhere: string) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
 
   const find = async (text: string) => {
     const meant = scanned(text);
-    if (meant.kind === 'run') return router.push(`/bench/${meant.runId}`);
-    if (meant.kind === 'check') return router.push(`/checks/${meant.runId}`);
+    if (meant.kind === 'run') return goTo(`/bench/${meant.runId}`);
+    if (meant.kind === 'check') return goTo(`/checks/${meant.runId}`);
     const asked = meant.tag;
     if (asked === '') return;
     const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
@@ -134,7 +134,7 @@ function useFinding(field: React.RefObject<HTMLInputElement | null>, scannedElse
     if (document.activeElement === field.current) field.current?.select();
     if ('unreachable' in reply || !reply.ok) return;
     const open = reply.value.exact?.newest?.run;
-    if (open && open.finishedAtMs === null) router.push(`/bench/${open.id}`);
+    if (open && open.finishedAtMs === null) goTo(`/bench/${open.id}`);
     else setAnswered({ tag: asked, found: reply.value });
   };
 

@@ -1,6 +1,5 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { isLeadAcid } from '@/core/battery/construction';
 import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
@@ -10,6 +9,7 @@ import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { useSecondEnterHeld } from '@/ui/second-enter';
 import { StartRun } from '@/ui/start-run';
+import { useGoTo } from '@/ui/use-go-to';
 import { VerdictLabel } from '@/ui/verdict-label';
 
 interface Props {
@@ -58,7 +58,7 @@ function Known({ battery, newest }: NonNullable<FoundBattery['exact']>) {
 }
 
 function Unknown({ tag, similar }: { readonly tag: string; readonly similar: readonly BatteryRecord[] }) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const register = useRef<HTMLButtonElement>(null);
   useEffect(() => register.current?.focus(), []);
   return (
@@ -72,7 +72,7 @@ function Unknown({ tag, similar }: { readonly tag: string; readonly similar: rea
           tone="main"
           large
           shortcut="Enter"
-          onClick={() => router.push(`/batteries/new?tag=${encodeURIComponent(tag)}`)}
+          onClick={() => goTo(`/batteries/new?tag=${encodeURIComponent(tag)}`)}
         >
           Register it
         </Button>

@@ -1,6 +1,5 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import type { JournalLine, JournalView } from '@/core/exchange/people-views';
 import { deedWords, saidWords } from '@/core/people/act-words';
 import { buttonClass } from '@/ui/button';
@@ -9,6 +8,7 @@ import { ListTable } from '@/ui/list-table';
 import { Moment } from '@/ui/moment';
 import { Select } from '@/ui/select';
 import { useTechnicianName } from '@/ui/site';
+import { useGoTo } from '@/ui/use-go-to';
 import { JournalLook } from './journal-look';
 
 interface Wanted {
@@ -21,7 +21,7 @@ const CELL = 'px-4 py-2 align-top';
 
 /** Who did what to what, and when. */
 export function JournalScreen({ view, wanted }: { readonly view: JournalView; readonly wanted: Wanted }) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const { isLead, lines, people, nextBefore } = view;
   const everybody = [
     { value: '', label: 'Everybody' },
@@ -44,9 +44,7 @@ export function JournalScreen({ view, wanted }: { readonly view: JournalView; re
                 label="Who"
                 value={wanted.personId ?? ''}
                 options={everybody}
-                onChoose={(who) =>
-                  router.push(addressOf({ ...wanted, personId: who || null, beforeNumber: null }))
-                }
+                onChoose={(who) => goTo(addressOf({ ...wanted, personId: who || null, beforeNumber: null }))}
               />
             </div>
           )}

@@ -1,7 +1,6 @@
 'use client';
 
 import { Dices, PencilRuler } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { caseOfCode, MOST_SEED, randomCode } from '@/core/practice/case-code';
 import { GRADED_CASES } from '@/core/practice/graded-cases';
@@ -19,6 +18,7 @@ import { Link } from '@/ui/link';
 import { Moment } from '@/ui/moment';
 import { Problems } from '@/ui/problems';
 import { useSite } from '@/ui/site';
+import { useGoTo } from '@/ui/use-go-to';
 import { dropCase, type KeptCase, useKeptCases } from './kept-case';
 import { type KeptAttempt, useAttempts } from './progress';
 
@@ -39,7 +39,7 @@ const kindOf = (code: string) =>
 
 /** Cases to train on: graded ones, random ones that can be shared, and one's own progress. */
 export function PracticeScreen() {
-  const router = useRouter();
+  const goTo = useGoTo();
   const { technicianId } = useSite();
   const attempts = useAttempts(technicianId);
   const left = useKeptCases(technicianId);
@@ -89,16 +89,14 @@ export function PracticeScreen() {
             {LEVELS.map((level) => (
               <Button
                 key={level}
-                onClick={() =>
-                  router.push(addressOf(randomCode(level, 1 + Math.floor(Math.random() * MOST_SEED))))
-                }
+                onClick={() => goTo(addressOf(randomCode(level, 1 + Math.floor(Math.random() * MOST_SEED))))}
               >
                 <span className="flex items-center gap-2">
                   <Dices size={18} aria-hidden="true" /> Level {level}
                 </span>
               </Button>
             ))}
-            <CodeEntry onOpen={(code) => router.push(addressOf(code))} />
+            <CodeEntry onOpen={(code) => goTo(addressOf(code))} />
           </section>
           <Progress attempts={attempts} />
         </div>
@@ -135,14 +133,14 @@ function CaseList({
 
 /** Whole vehicles: most of their batteries are innocent. */
 function VehicleCases({ best }: { readonly best: (code: string) => number }) {
-  const router = useRouter();
+  const goTo = useGoTo();
   return (
     <section aria-label="Vehicles" className="grid gap-2">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 className="heading">Is it the battery at all? Whole vehicles</h2>
         <Button
           onClick={() =>
-            router.push(addressOf(randomVehicleCode(1 + Math.floor(Math.random() * MOST_VEHICLE_SEED))))
+            goTo(addressOf(randomVehicleCode(1 + Math.floor(Math.random() * MOST_VEHICLE_SEED))))
           }
         >
           <span className="flex items-center gap-2">
@@ -158,7 +156,7 @@ function VehicleCases({ best }: { readonly best: (code: string) => number }) {
 /** Cases that were begun and not decided: they go on where they were left. */
 /** Cases that hand over a recording and nothing else. */
 function RecordingCases({ best }: { readonly best: (code: string) => number }) {
-  const router = useRouter();
+  const goTo = useGoTo();
   return (
     <section aria-label="Recordings alone" className="grid gap-2">
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -166,7 +164,7 @@ function RecordingCases({ best }: { readonly best: (code: string) => number }) {
         <Button
           tone="quiet"
           onClick={() =>
-            router.push(addressOf(randomRecordingCode(1 + Math.floor(Math.random() * MOST_RECORDING_SEED))))
+            goTo(addressOf(randomRecordingCode(1 + Math.floor(Math.random() * MOST_RECORDING_SEED))))
           }
         >
           One nobody knows

@@ -2,7 +2,6 @@
 
 import { clsx } from 'clsx';
 import { Link2 } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
 import type { Problem } from '@/core/quantity/result';
 import {
@@ -30,6 +29,7 @@ import { Problems } from '@/ui/problems';
 import { Select } from '@/ui/select';
 import { useSite, useWords } from '@/ui/site';
 import { typedNumber } from '@/ui/typed-number';
+import { useGoTo } from '@/ui/use-go-to';
 
 interface Props {
   readonly rules: HouseRules;
@@ -39,7 +39,7 @@ interface Props {
 
 /** The loose calculations, each in both directions, without a record. */
 export function ReckonerScreen({ rules, query }: Props) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const tools = useMemo(() => toolbox(rules), [rules]);
   const tool = tools.find(({ id }) => id === query.tool) ?? tools[0];
   if (!tool) return null;
@@ -51,7 +51,7 @@ export function ReckonerScreen({ rules, query }: Props) {
           label="Calculation"
           value={tool.id}
           options={tools.map(({ id, title }) => ({ value: id, label: title }))}
-          onChoose={(id) => router.push(`/reckoner?tool=${id}`)}
+          onChoose={(id) => goTo(`/reckoner?tool=${id}`)}
         />
       </div>
       <nav aria-label="Calculations" className="sheet grid p-1.5 max-md:hidden">

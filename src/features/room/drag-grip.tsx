@@ -1,11 +1,11 @@
 'use client';
 
 import { GripVertical } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { type PointerEvent, useEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { RoomCard, RoomView } from '@/core/exchange/room-views';
 import { putOnPage } from '@/ui/put-on-link';
+import { useGoTo } from '@/ui/use-go-to';
 import { benchOnChannel, channelName } from './room-words';
 
 /** What a tile of a channel says of itself to whatever is dragged over it. */
@@ -33,7 +33,7 @@ interface Dragged {
 
 /** What a battery that waits is taken by, to be dropped onto a channel; pressed, or by keyboard, it lists the channels instead. */
 export function DragGrip({ view, card, onRefused }: Props) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const [at, setAt] = useState<Dragged | null>(null);
   const move = ({ clientX: x, clientY: y }: PointerEvent) => {
     if (!at) return;
@@ -44,12 +44,12 @@ export function DragGrip({ view, card, onRefused }: Props) {
   const drop = ({ clientX, clientY }: PointerEvent) => {
     setAt(null);
     if (!at) return;
-    if (!at.moved) return router.push(putOnPage(card.tag));
+    if (!at.moved) return goTo(putOnPage(card.tag));
     const onto = channelUnder(clientX, clientY);
     if (onto === null) return;
     const why = whyNotOnto(view, card, onto);
     if (why) onRefused(why);
-    else router.push(benchOnChannel(view, card.runId, onto));
+    else goTo(benchOnChannel(view, card.runId, onto));
   };
   const words = at && (at.onto === null ? 'onto a channel' : channelName(view, at.onto));
   return (
@@ -60,7 +60,7 @@ export function DragGrip({ view, card, onRefused }: Props) {
       className="-my-2 -mr-2 ml-auto grid size-12 shrink-0 cursor-grab touch-none place-items-center rounded-md text-soft hover:bg-harbour-wash hover:text-ink"
       onClick={(event) => {
         // By key: what a pointer does is told by its own events.
-        if (event.detail === 0) router.push(putOnPage(card.tag));
+        if (event.detail === 0) goTo(putOnPage(card.tag));
       }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);

@@ -1,7 +1,6 @@
 'use client';
 
 import { Command } from 'cmdk';
-import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { BatteryRecord, FoundBattery } from '@/core/exchange/views';
 import { fetchAnswer, problemsOf } from '@/ui/api';
@@ -9,6 +8,7 @@ import { batteryWords } from '@/ui/battery-line';
 import { DialogFrame } from '@/ui/dialog-frame';
 import { Key } from '@/ui/key';
 import type { KeyAct } from '@/ui/keys';
+import { useGoTo } from '@/ui/use-go-to';
 import { BEGINNINGS, PLACES } from './places';
 
 interface Props {
@@ -18,13 +18,13 @@ interface Props {
 
 /** Batteries by tag or place, screens, and what can be done on the present one, all under one field. */
 export default function CommandDialog({ acts, onClose }: Props) {
-  const router = useRouter();
+  const goTo = useGoTo();
   const [words, setWords] = useState('');
   const { batteries, trouble, looking } = useBatteriesFor(words);
   const holds = (text: string) => text.toLowerCase().includes(words.trim().toLowerCase());
   const go = (href: string) => () => {
     onClose();
-    router.push(href);
+    goTo(href);
   };
   const places = [...PLACES, ...BEGINNINGS].filter(({ label }) => holds(label));
   const here = acts.filter(({ label }) => holds(label));

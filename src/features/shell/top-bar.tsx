@@ -2,13 +2,14 @@
 
 import { clsx } from 'clsx';
 import { Moon, Sun, Volume2, VolumeX } from 'lucide-react';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useRef, useSyncExternalStore } from 'react';
 import { useKeys } from '@/ui/keys';
 import { Link } from '@/ui/link';
 import { useScannedAnywhere } from '@/ui/scanned-anywhere';
 import { useSite } from '@/ui/site';
 import { useHereInView } from '@/ui/strip';
+import { useGoTo } from '@/ui/use-go-to';
 import { FindAnything } from './find-anything';
 import { BrandOrUnsent, WrongClock } from './outbox-notice';
 import { PLACES } from './places';
@@ -22,11 +23,11 @@ export function TopBar() {
   const path = usePathname();
   const places = useRef<HTMLElement>(null);
   useHereInView(places, path);
-  const router = useRouter();
+  const goTo = useGoTo();
   // On the Floor the field itself takes the key, and what is scanned.
-  useKeys([{ key: '/', label: 'Scan or type a tag', act: () => router.push('/?scan'), off: path === '/' }]);
+  useKeys([{ key: '/', label: 'Scan or type a tag', act: () => goTo('/?scan'), off: path === '/' }]);
   useScannedAnywhere((text) => {
-    if (path !== '/') router.push(`/?scan=${encodeURIComponent(text)}`);
+    if (path !== '/') goTo(`/?scan=${encodeURIComponent(text)}`);
   });
   return (
     <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-4 py-1.5 lg:flex-nowrap lg:max-2xl:gap-x-2">
