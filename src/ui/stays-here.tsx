@@ -11,7 +11,7 @@ export function StaysHere() {
   const [staying, setStaying] = useState(false);
   useEffect(() => tellStaying(setStaying), []);
   return (
-    <div role="status" aria-live="assertive">
+    <div role="status" aria-live="assertive" className="empty:hidden">
       {staying && (
         // It moves nothing, and takes no press.
         <p className="pointer-events-none fixed inset-x-4 top-2 z-40 mx-auto max-w-4xl rounded-md border border-warn bg-warn-wash px-4 py-2 text-warn shadow-lg">
