@@ -8,6 +8,7 @@ import { batteryWords } from '@/ui/battery-line';
 import { DialogFrame } from '@/ui/dialog-frame';
 import { Key } from '@/ui/key';
 import type { KeyAct } from '@/ui/keys';
+import { isDoubtful } from '@/ui/page-answers';
 import { useGoTo } from '@/ui/use-go-to';
 import { BEGINNINGS, PLACES } from './places';
 
@@ -16,18 +17,22 @@ interface Props {
   readonly onClose: () => void;
 }
 
+/** One line of the finder: what it is known by, what it does, what it shows. */
+interface Choice {
+  readonly value: string;
+  readonly act: () => void;
+  readonly shown: React.ReactNode;
+}
+
 /** Batteries by tag or place, screens, and what can be done on the present one, all under one field. */
 export default function CommandDialog({ acts, onClose }: Props) {
-  const goTo = useGoTo();
   const [words, setWords] = useState('');
   const { batteries, trouble, looking } = useBatteriesFor(words);
-  const holds = (text: string) => text.toLowerCase().includes(words.trim().toLowerCase());
-  const go = (href: string) => () => {
-    onClose();
-    goTo(href);
-  };
-  const places = [...PLACES, ...BEGINNINGS].filter(({ label }) => holds(label));
-  const here = acts.filter(({ label }) => holds(label));
+  const groups = useChoices(words, batteries, acts, onClose);
+  const { chosen, choose, begin, onKeyDown } = useChosen(
+    groups.flatMap(({ choices }) => choices),
+    looking,
+  );
   return (
     <DialogFrame
       title="Find"
@@ -35,11 +40,21 @@ export default function CommandDialog({ acts, onClose }: Props) {
       className="top-[8vh] w-[min(40rem,94vw)] overflow-hidden p-0"
       onClose={onClose}
     >
-      <Command shouldFilter={false} loop label="Find">
+      <Command
+        shouldFilter={false}
+        loop
+        label="Find"
+        value={chosen}
+        onValueChange={choose}
+        onKeyDown={onKeyDown}
+      >
         <Command.Input
           autoFocus
           value={words}
-          onValueChange={setWords}
+          onValueChange={(typed) => {
+            setWords(typed);
+            begin();
+          }}
           placeholder="Tag, place, screen, or what to do"
           className="h-16 w-full border-b bg-transparent px-5 text-xl outline-none"
         />
@@ -49,69 +64,120 @@ export default function CommandDialog({ acts, onClose }: Props) {
               ? 'Looking …'
               : (trouble ?? 'Nothing of that name: no battery, no screen, nothing to do here.')}
           </Command.Empty>
-          <Group heading="Batteries">
-            {batteries.map((battery) => (
-              <Item key={battery.id} value={battery.id} onSelect={go(`/batteries/${battery.id}`)}>
-                <span className="figures font-semibold">{battery.tag}</span>
-                <span className="min-w-0 truncate text-soft">{batteryWords(battery)}</span>
-              </Item>
-            ))}
-          </Group>
-          <Group heading="On this screen">
-            {here.map(({ key, label, act }) => (
-              <Item
-                key={key}
-                value={`act ${key}`}
-                onSelect={() => {
-                  onClose();
-                  act();
-                }}
-              >
-                <span className="mr-auto">{label}</span>
-                <Key>{key.toUpperCase()}</Key>
-              </Item>
-            ))}
-          </Group>
-          <Group heading="Go to">
-            {places.map(({ href, label }) => (
-              <Item key={label} value={`to ${label}`} onSelect={go(href)}>
-                {label}
-              </Item>
-            ))}
-          </Group>
+          {groups.map((group) => (
+            <Group key={group.heading} {...group} />
+          ))}
         </Command.List>
       </Command>
     </DialogFrame>
   );
 }
 
-function Group({ heading, children }: { readonly heading: string; readonly children: React.ReactNode[] }) {
-  if (children.length === 0) return null;
+interface ChoiceGroup {
+  readonly heading: string;
+  readonly choices: readonly Choice[];
+}
+
+/** What the words find, in the order in which it is shown. */
+function useChoices(
+  words: string,
+  batteries: readonly BatteryRecord[],
+  acts: readonly KeyAct[],
+  onClose: () => void,
+): readonly ChoiceGroup[] {
+  const goTo = useGoTo();
+  const holds = ({ label }: { readonly label: string }) =>
+    label.toLowerCase().includes(words.trim().toLowerCase());
+  const closing = (act: () => void) => () => {
+    onClose();
+    act();
+  };
+  return [
+    {
+      heading: 'Batteries',
+      choices: batteries.map((battery) => ({
+        value: battery.id,
+        act: closing(() => goTo(`/batteries/${battery.id}`)),
+        shown: (
+          <>
+            <span className="figures font-semibold">{battery.tag}</span>
+            <span className="min-w-0 truncate text-soft">{batteryWords(battery)}</span>
+          </>
+        ),
+      })),
+    },
+    {
+      heading: 'On this screen',
+      choices: acts.filter(holds).map(({ key, label, act }) => ({
+        value: `act ${key}`,
+        act: closing(act),
+        shown: (
+          <>
+            <span className="mr-auto">{label}</span>
+            <Key>{key.toUpperCase()}</Key>
+          </>
+        ),
+      })),
+    },
+    {
+      heading: 'Go to',
+      choices: [...PLACES, ...BEGINNINGS].filter(holds).map(({ href, label }) => ({
+        value: `to ${label}`,
+        act: closing(() => goTo(href)),
+        shown: label,
+      })),
+    },
+  ];
+}
+
+/**
+ * Which of the choices Enter takes: the one gone to, or the first of those that stand there now, whatever stood there
+ * before. An Enter that comes before what the words find waits for it: what is shown until then was found for other words.
+ */
+function useChosen(choices: readonly Choice[], looking: boolean) {
+  const [wanted, setWanted] = useState<string | null>(null);
+  const [entered, setEntered] = useState(false);
+  const goneTo = choices.find(({ value }) => value === wanted);
+  const chosen = goneTo ?? choices[0];
+  useEffect(() => {
+    if (!entered || looking) return;
+    setEntered(false);
+    chosen?.act();
+  }, [entered, looking, chosen]);
+  return {
+    chosen: chosen?.value ?? '',
+    choose: (value: string) => setWanted(value === choices[0]?.value ? null : value),
+    begin: () => {
+      setWanted(null);
+      setEntered(false);
+    },
+    onKeyDown: (event: React.KeyboardEvent) => {
+      if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
+      if (!looking || wanted !== null || isDoubtful()) return;
+      event.preventDefault();
+      setEntered(true);
+    },
+  };
+}
+
+function Group({ heading, choices }: ChoiceGroup) {
+  if (choices.length === 0) return null;
   return (
     <Command.Group
       heading={heading}
       className="[&_[cmdk-group-heading]]:heading [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2"
     >
-      {children}
+      {choices.map(({ value, act, shown }) => (
+        <Command.Item
+          key={value}
+          value={value}
+          onSelect={act}
+          className="flex min-h-12 cursor-pointer items-center gap-4 rounded-md px-3 data-[selected=true]:bg-harbour-wash"
+        >
+          {shown}
+        </Command.Item>
+      ))}
     </Command.Group>
-  );
-}
-
-interface ItemProps {
-  readonly value: string;
-  readonly onSelect: () => void;
-  readonly children: React.ReactNode;
-}
-
-function Item({ value, onSelect, children }: ItemProps) {
-  return (
-    <Command.Item
-      value={value}
-      onSelect={onSelect}
-      className="flex min-h-12 cursor-pointer items-center gap-4 rounded-md px-3 data-[selected=true]:bg-harbour-wash"
-    >
-      {children}
-    </Command.Item>
   );
 }
 
