@@ -1,7 +1,7 @@
 // `npm run bench`: how fast the parts that must be quick are, as ratios taken in one run. Figures of one machine in
 // one hour; compare the ratios, not the times.
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureBuilt } from '../scripts/build.mjs';
@@ -33,13 +33,16 @@ const timed = (args) => {
   return performance.now() - startedMs;
 };
 
+/** What `npm run grade` has Node run, with the settings of the engine that go with it. */
+const GRADE = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).scripts.grade.split(' ').slice(1);
+
 /** Grades the rows in turn with reading them, and tells the ratios; how long the grade command took, ms. */
 function measureGrade() {
   writeFileSync(file, writeReadings(ROWS));
   console.log(`Grading ${ROWS} rows from the command line, ${ROUNDS} rounds in turn`);
-  timed(['scripts/command.mjs', 'grade', file]); // bundles the command where that is needed
+  timed([...GRADE, file]); // bundles the command where that is needed
   const rounds = Array.from({ length: ROUNDS }, () => ({
-    grade: timed(['scripts/command.mjs', 'grade', file]),
+    grade: timed([...GRADE, file]),
     count: timed(['bench/count-newlines.mjs', file]),
     lines: timed(['bench/count-lines.mjs', file]),
   }));

@@ -3,11 +3,15 @@ import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { ensureInstalled, root } from './setup.mjs';
 
+/** When a file, or what a bundle may hold of a folder, was changed last; a folder is changed by what comes and goes in it. */
 function newestChange(path) {
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newestChange(join(path, name))));
+  const names = readdirSync(path).filter((name) => !IS_TEST.test(name));
+  return Math.max(stat.mtimeMs, ...names.map((name) => newestChange(join(path, name))));
 }
+
+const IS_TEST = /\.(?:test|test-support)\.tsx?$/;
 
 /**
  * The path of the bundle of `cli/main.ts`. What a command loads on demand is a file of its own beside it, so that the

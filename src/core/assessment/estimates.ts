@@ -1,5 +1,5 @@
 import type { BatterySpec } from '../battery/battery';
-import { chargeFromOpenCircuit, openCircuitVoltsAtCharge } from '../correction/charge-from-open-circuit';
+import { openCircuitVoltsAtCharge } from '../correction/charge-from-open-circuit';
 import { freezingPoint, gravityFromCellVolts, gravityFromCharge } from '../correction/freezing';
 import { gravityAt25 } from '../correction/gravity';
 import { tidy } from '../quantity/tidy';
@@ -109,8 +109,8 @@ function thinnestGravity(
   }
   if (cellVolts) return gravityFromCellVolts(Math.min(...cellVolts.volts));
   if (!charge) return null;
-  const isBelowEmpty = charge.volts25 !== null && chargeFromOpenCircuit(charge.volts25, construction) <= 0;
-  return isBelowEmpty
+  // Without a hydrometer and cells the charge is what the voltage says.
+  return charge.volts25 !== null && charge.pct <= 0
     ? gravityFromCellVolts(charge.volts25 / CELLS_OF_12_VOLTS)
     : gravityFromCharge(charge.pct, construction);
 }

@@ -140,7 +140,13 @@ export function finding(code: FindingCode, measured: Measured | null = null, ind
   return { code, severity: FINDING_SEVERITY[code], measured, indicative };
 }
 
-/** A value held against a limit below which it is bad. */
-export function heldAgainst(value: number, limit: number, unit: Unit, sd = 0): Measured {
-  return { value, limit, margin: value - limit, sd, unit };
+/** A value held against a limit below which it is bad; where something else is in hand, by that margin. */
+export function heldAgainst(
+  value: number,
+  limit: number,
+  unit: Unit,
+  sd = 0,
+  margin = value - limit,
+): Measured {
+  return { value, limit, margin, sd, unit };
 }

@@ -52,9 +52,7 @@ function inspectionFindings(known: Case, found: Finding[]): void {
   const { topVolts } = inspection ?? {};
   if (topVolts != null && topVolts > rules.inspection.surfaceLeakVolts) {
     const limit = rules.inspection.surfaceLeakVolts;
-    found.push(
-      finding('surface_leakage', { ...heldAgainst(topVolts, limit, 'V'), margin: limit - topVolts }),
-    );
+    found.push(finding('surface_leakage', heldAgainst(topVolts, limit, 'V', 0, limit - topVolts)));
   }
   if (inspection?.holdDown === 'loose' || inspection?.holdDown === 'missing')
     found.push(finding('hold_down_loose'));
@@ -96,10 +94,7 @@ function cellFindings({ evidence, estimates, rules }: Case, found: Finding[]): v
   const { cells, charge } = estimates;
   if (!cells) return;
   const unit = cells.source === 'hydrometer' ? '' : 'V';
-  const against = (limit: number) => ({
-    ...heldAgainst(cells.spread, limit, unit),
-    margin: limit - cells.spread,
-  });
+  const against = (limit: number) => heldAgainst(cells.spread, limit, unit, 0, limit - cells.spread);
   if (cells.state === 'faulty')
     found.push(finding('cell_spread', against(rules.cells.faultySpread), cells.forced));
   if (cells.state === 'uneven')
@@ -148,10 +143,8 @@ function loadFindings(known: Case, found: Finding[]): void {
   const margin = load.decidingMarginVolts;
   const fails = margin < 0;
   const told = margin === load.marginVolts ? load.volts : (load.fullChargeVolts ?? load.volts);
-  const measured = {
-    ...heldAgainst(told, task.limitVolts, 'V', ownVolt(LOAD_VOLTS_SD, nominalVolts)),
-    margin,
-  };
+  const sd = ownVolt(LOAD_VOLTS_SD, nominalVolts);
+  const measured = heldAgainst(told, task.limitVolts, 'V', sd, margin);
   found.push(
     finding(
       fails ? 'load_fails' : 'load_passes',
@@ -205,7 +198,7 @@ function otherPowerFindings({ evidence, estimates, rules }: Case, found: Finding
   if (health && health.pct > MOST_HEALTH_PCT && evidence.battery.ratings.length > 0)
     found.push(finding('health_beyond', heldAgainst(health.pct, MOST_HEALTH_PCT, '%'), health.indicative));
   if (crank) {
-    const measured = { ...heldAgainst(crank.volts, crank.limitVolts, 'V'), margin: crank.marginVolts };
+    const measured = heldAgainst(crank.volts, crank.limitVolts, 'V', 0, crank.marginVolts);
     found.push(finding(crank.marginVolts < 0 ? 'crank_low' : 'crank_holds', measured, crank.indicative));
   }
   const { inrushVolts } = evidence.crank ?? {};
@@ -222,10 +215,7 @@ function otherPowerFindings({ evidence, estimates, rules }: Case, found: Finding
   if (threeMinute && !threeMinute.usable) found.push(finding('three_minute_not_usable', null, true));
   if (threeMinute?.usable) {
     // A ceiling: below it is in hand.
-    const measured = {
-      ...heldAgainst(threeMinute.volts, threeMinute.limitVolts, 'V'),
-      margin: threeMinute.marginVolts,
-    };
+    const measured = heldAgainst(threeMinute.volts, threeMinute.limitVolts, 'V', 0, threeMinute.marginVolts);
     found.push(
       finding(
         threeMinute.marginVolts < 0 ? 'sulphated' : 'three_minute_passes',
@@ -249,7 +239,7 @@ function capacityFinding({ estimates: { capacity }, rules }: Case): Finding | nu
   const { value, limit, unit } = measured;
   if (unit === 'V') {
     // A ceiling: a fall below it is in hand.
-    const against = { ...heldAgainst(value, limit, unit), margin: limit - value };
+    const against = heldAgainst(value, limit, unit, 0, limit - value);
     return finding(low ? 'capacity_low' : 'capacity_ungraded', against, forced);
   }
   if (low) return finding('capacity_low', heldAgainst(value, limit, unit, sdPct ?? 0), forced);

@@ -22,6 +22,10 @@ export function dayOf(text: string): string | null {
  */
 export function isMoment(text: string): boolean {
   if (!MOMENT.test(text)) return false;
-  const day = Number(text.slice(8, 10));
+  const day = 10 * digitAt(text, 8) + digitAt(text, 9);
   return day <= FEWEST_DAYS || day <= daysIn(Number(text.slice(0, 4)), Number(text.slice(5, 7)));
 }
+
+const ZERO = 48;
+
+const digitAt = (text: string, index: number): number => text.charCodeAt(index) - ZERO;

@@ -38,8 +38,8 @@ export class RowCells {
   quantity(column: UsedColumn, quantity: Quantity, nominalVolts = 12): number | null {
     const index = this.filled(column);
     if (index < 0) return null;
-    const [least, most] = possibleRange(quantity, nominalVolts);
-    return this.within(index, column, least, most);
+    const range = possibleRange(quantity, nominalVolts);
+    return this.within(index, column, range[0], range[1]);
   }
 
   /** A number in [least, most]. */
