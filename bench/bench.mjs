@@ -34,7 +34,9 @@ const timed = (args) => {
 };
 
 /** What `npm run grade` has Node run, with the settings of the engine that go with it. */
-const GRADE = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).scripts.grade.split(' ').slice(1);
+const GRADE = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
+  .scripts.grade.split(' ')
+  .slice(1);
 
 /** Grades the rows in turn with reading them, and tells the ratios; how long the grade command took, ms. */
 function measureGrade() {
