@@ -155,6 +155,8 @@ export async function finishRunSeen(
 
 /** Fails on any serious or critical finding of the accessibility checker on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // A page that is asked for anew is without its title for a moment.
+  await expect(page).toHaveTitle(/\S/);
   // Our pages hold no frames of others: one run in the page itself does, without a second page that puts its parts together.
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()
