@@ -52,10 +52,13 @@ test('a Bench whose rest does not come says so, keeps what was captured, and goe
   await bench.identify();
   await expect(page.getByText('What was captured is kept').first()).toBeVisible();
   await page.unroute('**/_next/static/**/*.js*');
+  const loadedAgain = page.waitForEvent('domcontentloaded');
   await page
     .getByRole('region', { name: 'Stage' })
     .getByRole('button', { name: /Load the page again/ })
     .click();
+  await loadedAgain;
+  await bench.ready();
   await bench.complain();
   await bench.expectStage('Inspect');
 });

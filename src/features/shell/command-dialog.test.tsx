@@ -73,6 +73,7 @@ describe('the finder', () => {
     await userEvent.keyboard('02{Enter}');
     expect(mockPush).not.toHaveBeenCalled();
     expect(onClose).not.toHaveBeenCalled();
+    expect(screen.getByRole('status').textContent).toContain('Opens once it is found');
     await settled('FH-0102', 'FH-0102');
     expect(mockPush).toHaveBeenCalledExactlyOnceWith('/batteries/id-of-FH-0102');
     expect(onClose).toHaveBeenCalledOnce();

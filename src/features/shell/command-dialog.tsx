@@ -29,7 +29,7 @@ export default function CommandDialog({ acts, onClose }: Props) {
   const [words, setWords] = useState('');
   const { batteries, trouble, looking } = useBatteriesFor(words);
   const groups = useChoices(words, batteries, acts, onClose);
-  const { chosen, choose, begin, onKeyDown } = useChosen(
+  const { chosen, waiting, choose, begin, onKeyDown } = useChosen(
     groups.flatMap(({ choices }) => choices),
     looking,
   );
@@ -58,6 +58,9 @@ export default function CommandDialog({ acts, onClose }: Props) {
           placeholder="Tag, place, screen, or what to do"
           className="h-16 w-full border-b bg-transparent px-5 text-xl outline-none"
         />
+        <p role="status" className="px-5 pt-3 text-soft empty:hidden">
+          {waiting && 'Opens once it is found …'}
+        </p>
         <Command.List className="max-h-[60vh] overflow-y-auto p-2">
           <Command.Empty className="px-3 py-4 text-soft">
             {looking
@@ -146,6 +149,7 @@ function useChosen(choices: readonly Choice[], looking: boolean) {
   }, [entered, looking, chosen]);
   return {
     chosen: chosen?.value ?? '',
+    waiting: entered && looking,
     choose: (value: string) => setWanted(value === choices[0]?.value ? null : value),
     begin: () => {
       setWanted(null);
@@ -153,7 +157,7 @@ function useChosen(choices: readonly Choice[], looking: boolean) {
     },
     onKeyDown: (event: React.KeyboardEvent) => {
       if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
-      if (!looking || wanted !== null || isDoubtful()) return;
+      if (!looking || goneTo || isDoubtful()) return;
       event.preventDefault();
       setEntered(true);
     },
