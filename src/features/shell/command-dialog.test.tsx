@@ -67,10 +67,12 @@ describe('the finder', () => {
   });
 
   it('keeps an Enter that comes before what the words find', async () => {
-    const { settled, onClose } = finder();
+    const { settled, onClose, options } = finder();
     await userEvent.keyboard('FH-01');
-    await settled('FH-01', 'FH-0101', 'FH-0102');
-    await userEvent.keyboard('02{Enter}');
+    await settled('FH-01', 'FH-0101', 'FH-0102', 'FH-0112');
+    await userEvent.keyboard('1');
+    expect(options()).toEqual([expect.stringContaining('FH-0112')]);
+    await userEvent.keyboard('{Backspace}02{Enter}');
     expect(mockPush).not.toHaveBeenCalled();
     expect(onClose).not.toHaveBeenCalled();
     expect(screen.getByRole('status').textContent).toContain('Opens once it is found');

@@ -76,6 +76,8 @@ export default function CommandDialog({ acts, onClose }: Props) {
   );
 }
 
+const holds = (text: string, words: string) => text.toLowerCase().includes(words.toLowerCase());
+
 interface ChoiceGroup {
   readonly heading: string;
   readonly choices: readonly Choice[];
@@ -89,8 +91,7 @@ function useChoices(
   onClose: () => void,
 ): readonly ChoiceGroup[] {
   const goTo = useGoTo();
-  const holds = ({ label }: { readonly label: string }) =>
-    label.toLowerCase().includes(words.trim().toLowerCase());
+  const bears = ({ label }: { readonly label: string }) => holds(label, words.trim());
   const closing = (act: () => void) => () => {
     onClose();
     act();
@@ -111,7 +112,7 @@ function useChoices(
     },
     {
       heading: 'On this screen',
-      choices: acts.filter(holds).map(({ key, label, act }) => ({
+      choices: acts.filter(bears).map(({ key, label, act }) => ({
         value: `act ${key}`,
         act: closing(act),
         shown: (
@@ -124,7 +125,7 @@ function useChoices(
     },
     {
       heading: 'Go to',
-      choices: [...PLACES, ...BEGINNINGS].filter(holds).map(({ href, label }) => ({
+      choices: [...PLACES, ...BEGINNINGS].filter(bears).map(({ href, label }) => ({
         value: `to ${label}`,
         act: closing(() => goTo(href)),
         shown: label,
@@ -194,7 +195,10 @@ interface Found {
 
 const NOTHING_ASKED: Found = { words: '', batteries: [], trouble: null };
 
-/** Batteries whose tag or place holds the words; of what was asked the last is shown, and what came before it until then. */
+/**
+ * Batteries whose tag or place holds the words, as the server finds them; until it has answered, those of its last answer
+ * that hold them too.
+ */
 function useBatteriesFor(words: string): Found & { readonly looking: boolean } {
   const [found, setFound] = useState(NOTHING_ASKED);
   const asked = words.trim();
@@ -214,5 +218,7 @@ function useBatteriesFor(words: string): Found & { readonly looking: boolean } {
       overtaken = true;
     };
   }, [asked]);
-  return { ...found, looking: found.words !== asked };
+  const looking = found.words !== asked;
+  const hold = ({ tag, place }: BatteryRecord) => holds(tag, asked) || holds(place, asked);
+  return { ...found, looking, batteries: looking ? found.batteries.filter(hold) : found.batteries };
 }
