@@ -112,10 +112,11 @@ describe('a site file', () => {
   beforeEach(async () => {
     await moveToNewSite();
   });
-  /** The site with a few of its runs, changed: what is told of it does not hang on how long its history is. */
+  /** The site with a few of its runs and checks, changed: what is told of it does not hang on how long its history is. */
   const changedSite = (change: (site: SiteFile) => void) => {
     const site = parsed(demo);
     site.runs.splice(25);
+    site.checks?.splice(10);
     change(site);
     return written(site);
   };
