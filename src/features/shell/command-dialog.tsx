@@ -104,7 +104,7 @@ function useChoices(
         act: closing(() => goTo(`/batteries/${battery.id}`)),
         shown: (
           <>
-            <span className="figures font-semibold">{battery.tag}</span>
+            <span className="figures max-w-[60%] shrink-0 truncate font-semibold">{battery.tag}</span>
             <span className="min-w-0 truncate text-soft">{batteryWords(battery)}</span>
           </>
         ),
