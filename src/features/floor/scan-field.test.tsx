@@ -1,6 +1,7 @@
 import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { BatteryRecord, FoundBattery, RunRecord } from '@/core/exchange/views';
+import type { FoundBattery, RunRecord } from '@/core/exchange/views';
+import { batteryRecord } from '@/ui/battery.test-support';
 import { SiteProvider } from '@/ui/site';
 import { siteSettings } from '@/ui/site.test-support';
 import { ScanField } from './scan-field';
@@ -8,19 +9,7 @@ import { ScanField } from './scan-field';
 const mockPush = vi.fn();
 vi.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush }) }));
 
-const battery: BatteryRecord = {
-  id: 'b',
-  tag: 'FH-0101',
-  type: 'flooded',
-  nominalVolts: 12,
-  ratings: [{ standard: 'SAE', amps: 570 }],
-  c20Ah: 60,
-  rcMinutes: null,
-  model: '',
-  place: 'Crew van 1',
-  dateCode: '',
-  fittedOn: null,
-};
+const battery = batteryRecord();
 const openRun: RunRecord = {
   id: 'run-7',
   batteryId: 'b',

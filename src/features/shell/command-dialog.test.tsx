@@ -1,24 +1,13 @@
 import { act, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { BatteryRecord } from '@/core/exchange/views';
+import { batteryRecord } from '@/ui/battery.test-support';
 import CommandDialog from './command-dialog';
 
 const mockPush = vi.fn();
 vi.mock('next/navigation', () => ({ useRouter: () => ({ push: mockPush }) }));
 
-const battery = (tag: string): BatteryRecord => ({
-  id: `id-of-${tag}`,
-  tag,
-  type: 'flooded',
-  nominalVolts: 12,
-  ratings: [{ standard: 'SAE', amps: 570 }],
-  c20Ah: 60,
-  rcMinutes: null,
-  model: '',
-  place: 'Crew van 1',
-  dateCode: '',
-  fittedOn: null,
-});
+const battery = (tag: string) => batteryRecord({ id: `id-of-${tag}`, tag });
 
 /** A server that answers what it was asked for when it is told to, in any order. */
 function slowServer() {
