@@ -233,11 +233,9 @@ test('a rack by keyboard: a piece left aside, rows sorted and taken out, out of 
   await page.keyboard.press('Escape');
   await expect(page.getByRole('region', { name: 'Work lists' }).getByRole('button').first()).toBeFocused();
   await page.getByRole('tab', { name: 'Labels' }).focus();
-  for (const step of ['Inspection', 'Voltage', 'Hydrometer']) {
-    await page.keyboard.press('ArrowRight');
-    await expect(page.getByRole('tab', { name: step })).toBeFocused();
-    await expect(page.getByRole('tab', { name: step })).toHaveAttribute('aria-selected', 'true');
-  }
+  for (let press = 0; press < 3; press++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('tab', { name: 'Hydrometer' })).toBeFocused();
+  await expect(page.getByRole('tab', { name: 'Hydrometer' })).toHaveAttribute('aria-selected', 'true');
   await expect(cell(page, 'Gravity 6', 1)).toBeVisible();
   await expectAccessible(page);
 

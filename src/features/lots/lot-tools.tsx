@@ -23,7 +23,7 @@ export function StepTabs({
       onValueChange={(id) => onStep(id as LotStep)}
       className="min-w-0 max-sm:w-full max-sm:overflow-x-auto"
     >
-      <Tabs.List aria-label="Step" className="flex gap-1 sm:flex-wrap">
+      <Tabs.List aria-label="Step" className="flex gap-1 sm:flex-wrap" onKeyDownCapture={toNextTab}>
         {LOT_STEPS.map((id) => (
           <Tabs.Trigger
             key={id}
@@ -37,6 +37,23 @@ export function StepTabs({
       </Tabs.List>
     </Tabs.Root>
   );
+}
+
+const AWAY: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowLeft: -1 };
+
+/**
+ * Gives the focus to the tab beside at once, which chooses it. The library does so a moment later, and of two presses
+ * that come while a large rack is drawn it would count one.
+ */
+function toNextTab(event: React.KeyboardEvent<HTMLElement>): void {
+  const away = AWAY[event.key];
+  if (away === undefined || event.ctrlKey || event.altKey || event.metaKey || event.shiftKey) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const tabs: (Element | null)[] = [...event.currentTarget.querySelectorAll('[role="tab"]')];
+  const at = tabs.indexOf(document.activeElement);
+  const next = tabs[(at + away + tabs.length) % tabs.length];
+  if (next instanceof HTMLElement) next.focus();
 }
 
 interface EditToolsProps {
