@@ -1,4 +1,4 @@
-import { render, screen, waitFor } from '@testing-library/react';
+import { act, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { FoundBattery, RunRecord } from '@/core/exchange/views';
 import { batteryRecord } from '@/ui/battery.test-support';
@@ -55,6 +55,35 @@ describe('the scan field', () => {
     await screen.findByText(/FH-7/, { selector: 'strong' });
     await userEvent.keyboard('FH-8');
     expect((field as HTMLInputElement).value).toBe('FH-8');
+  });
+
+  it('shows what was asked last, whichever answer comes first, and takes nothing from what is being typed', async () => {
+    const answers = new Map<string, () => void>();
+    scanning({ exact: null, similar: [] });
+    Object.assign(globalThis, {
+      fetch: (path: string) =>
+        new Promise((answer) => {
+          const value = { exact: null, similar: [] };
+          answers.set(path.split('=')[1] ?? '', () => answer({ json: async () => ({ ok: true, value }) }));
+        }),
+    });
+    const settled = (tag: string) => act(async () => answers.get(tag)?.());
+    const field = screen.getByLabelText<HTMLInputElement>('Battery tag');
+    // Two scans on a slow link, and the beginning of a third.
+    await userEvent.keyboard('FH-7{Enter}');
+    await userEvent.keyboard('FH-8{Enter}');
+    expect([...answers.keys()]).toEqual(['FH-7', 'FH-8']);
+    await settled('FH-8');
+    await settled('FH-7');
+    screen.getByText('FH-8', { selector: 'strong' });
+    expect(screen.queryByText('FH-7', { selector: 'strong' })).toBeNull();
+
+    await userEvent.keyboard('FH-9{Enter}');
+    await userEvent.keyboard('FH-1');
+    await settled('FH-9');
+    await userEvent.keyboard('0');
+    expect(field.value).toBe('FH-10');
+    expect(document.activeElement).toBe(field);
   });
 });
 

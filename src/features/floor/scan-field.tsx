@@ -35,7 +35,7 @@ export function ScanField({
   const field = useRef<HTMLInputElement>(null);
   const [tag, setTag] = useState(scannedElsewhere);
   const [camera, setCamera] = useState(false);
-  const { answered, problems, find } = useFinding(field, scannedElsewhere);
+  const { answered, problems, find, leave } = useFinding(field, scannedElsewhere);
   useFocusKey(field, focusScan);
 
   return (
@@ -47,7 +47,14 @@ export function ScanField({
           void find(tag);
         }}
       >
-        <TagInput field={field} tag={tag} onTag={setTag} />
+        <TagInput
+          field={field}
+          tag={tag}
+          onTag={(typed) => {
+            leave();
+            setTag(typed);
+          }}
+        />
         <Button
           large
           aria-label="Scan with the camera"
@@ -116,11 +123,15 @@ function TagInput({
   );
 }
 
-/** What a tag or a code leads to: a run or a check at once, else what the shop knows of the battery. */
+/**
+ * What a tag or a code leads to: a run or a check at once, else what the shop knows of the battery. An answer that comes
+ * once something else was asked or is being typed is nobody's any more: it would take the focus from the next scan.
+ */
 function useFinding(field: React.RefObject<HTMLInputElement | null>, scannedElsewhere: string) {
   const goTo = useGoTo();
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const turn = useRef(0);
 
   const find = async (text: string) => {
     const meant = scanned(text);
@@ -128,10 +139,13 @@ function useFinding(field: React.RefObject<HTMLInputElement | null>, scannedElse
     if (meant.kind === 'check') return goTo(`/checks/${meant.runId}`);
     const asked = meant.tag;
     if (asked === '') return;
-    const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
-    setProblems(problemsOf(reply));
+    turn.current++;
+    const mine = turn.current;
     // The next scan takes the place of this one.
     if (document.activeElement === field.current) field.current?.select();
+    const reply = await fetchAnswer<FoundBattery>(`/api/batteries/find?tag=${encodeURIComponent(asked)}`);
+    if (mine !== turn.current) return;
+    setProblems(problemsOf(reply));
     if ('unreachable' in reply || !reply.ok) return;
     const open = reply.value.exact?.newest?.run;
     if (open && open.finishedAtMs === null) goTo(`/bench/${open.id}`);
@@ -144,7 +158,10 @@ function useFinding(field: React.RefObject<HTMLInputElement | null>, scannedElse
     if (scannedElsewhere) void findScanned.current(scannedElsewhere);
   }, [scannedElsewhere]);
 
-  return { answered, problems, find };
+  const leave = () => {
+    turn.current++;
+  };
+  return { answered, problems, find, leave };
 }
 
 /**

@@ -153,7 +153,6 @@ function VehicleCases({ best }: { readonly best: (code: string) => number }) {
   );
 }
 
-/** Cases that were begun and not decided: they go on where they were left. */
 /** Cases that hand over a recording and nothing else. */
 function RecordingCases({ best }: { readonly best: (code: string) => number }) {
   const goTo = useGoTo();
@@ -175,6 +174,7 @@ function RecordingCases({ best }: { readonly best: (code: string) => number }) {
   );
 }
 
+/** Cases that were begun and not decided: they go on where they were left. */
 function LeftInTheMiddle({ cases }: { readonly cases: readonly KeptCase[] }) {
   if (cases.length === 0) return null;
   return (
