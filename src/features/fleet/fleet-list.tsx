@@ -30,29 +30,41 @@ export function FleetList({
         <Groups groups={groups} asked={asked} question={question} currency={shown.currency} />
       )}
       {page.rows.length === 0 ? (
-        <p className="text-soft">
-          {isNarrowed(asked)
-            ? 'No unit is as it is asked for here. '
-            : 'Nothing to show yet: what is expected of a battery is worked out once it is registered, and is surer with every test.'}
-          {isNarrowed(asked) && (
-            <Link
-              href={addressFor(question, {
-                ...asked,
-                words: '',
-                verdict: null,
-                type: null,
-                place: 'all',
-              })}
-              className="underline underline-offset-4"
-            >
-              Show all
-            </Link>
-          )}
-        </p>
+        <NoUnits asked={asked} question={question} underWay={underWay} />
       ) : (
         <FleetRows first={page} asked={asked} question={question} shown={shown} />
       )}
     </>
+  );
+}
+
+/** Why no unit is listed; while they are being worked out that has been said already. */
+function NoUnits({
+  asked,
+  question,
+  underWay,
+}: {
+  readonly asked: FleetQuery;
+  readonly question: ListQuestion;
+  readonly underWay: number;
+}) {
+  if (isNarrowed(asked)) {
+    const all = { ...asked, words: '', verdict: null, type: null, place: 'all' as const };
+    return (
+      <p className="text-soft">
+        No unit is as it is asked for here.{' '}
+        <Link href={addressFor(question, all)} className="underline underline-offset-4">
+          Show all
+        </Link>
+      </p>
+    );
+  }
+  if (underWay > 0) return null;
+  return (
+    <p className="text-soft">
+      Nothing to show yet: what is expected of a battery is worked out once it is registered, and is surer
+      with every test.
+    </p>
   );
 }
 
